@@ -1,0 +1,30 @@
+# How the libraries of this project are declared: one call each, so that their flags are alike.
+
+function(rondix_warnings target)
+  target_compile_options(${target} PRIVATE -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Wpedantic)
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU" AND CMAKE_CXX_COMPILER_VERSION VERSION_LESS 13)
+    # False alarms on joining std::strings (GCC bug 105651).
+    target_compile_options(${target} PRIVATE -Wno-restrict)
+  endif()
+  if(RONDIX_STRICT)
+    target_compile_options(${target} PRIVATE -Werror)
+  endif()
+endfunction()
+
+# rondix_library(logic SOURCES a.cpp b.cpp LINKS rondix_x [LEAN])
+# LEAN: built without exceptions and run-time types, for what a shipped game links.
+function(rondix_library name)
+  cmake_parse_arguments(arg "LEAN" "" "SOURCES;LINKS" ${ARGN})
+  set(target rondix_${name})
+  add_library(${target} STATIC ${arg_SOURCES})
+  add_library(rondix::${name} ALIAS ${target})
+  target_compile_features(${target} PUBLIC cxx_std_20)
+  target_include_directories(${target}
+    PUBLIC ${rondix_SOURCE_DIR}/include
+    PRIVATE ${rondix_SOURCE_DIR}/src)
+  target_link_libraries(${target} PUBLIC ${arg_LINKS})
+  rondix_warnings(${target})
+  if(arg_LEAN)
+    target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti)
+  endif()
+endfunction()

@@ -1,0 +1,96 @@
+// Finding: one thing that reading or checking a flow reports. Data, not text: who shows it decides
+// how.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace rondix {
+
+/// A stretch of a source file, in bytes. Lines and columns are worked out when it is shown.
+struct Place {
+    static constexpr std::uint16_t nowhere = 0xFFFF;
+    std::uint32_t begin = 0;
+    std::uint32_t end = 0;
+    std::uint16_t file = nowhere;
+    bool known() const { return file != nowhere; }
+};
+
+enum class Severity : std::uint8_t { error, warning };
+
+/// What kinds of findings there are. Names, severities and meanings stand in one table:
+/// slug_table().
+enum class Slug : std::uint8_t {
+    // the input cannot be used
+    unreadable,
+    not_utf8,
+    not_yaml,
+    too_large,
+    too_deep,
+    alias_flood,
+    not_a_flow,
+    // the flow as it is written
+    unknown_key,
+    not_yet,
+    wrong_type,
+    missing_key,
+    bad_name,
+    bad_step,
+    bad_condition,
+    step_order,
+    given_twice,
+    unknown_name,
+    scene_not_listed,
+    like_circle,
+    play_unbound,
+    empty_press,
+    todo,
+    scene_unused,
+    // how the flow behaves
+    no_goal,
+    no_way_out,
+    no_quit,
+    never_shown,
+    never_pressable,
+    reopens,
+    // walkthroughs
+    walk_fails,
+};
+
+struct SlugRow {
+    Slug slug;
+    std::string_view name; ///< as it is printed: `no-way-out`
+    Severity severity;
+    std::string_view meaning;
+};
+
+/// One row for each Slug, in the order of the enum.
+const std::vector<SlugRow>& slug_table();
+const SlugRow& row_of(Slug slug);
+
+struct Finding {
+    struct Also {
+        Place place;
+        std::string text;
+    };
+    Slug slug{};
+    Place place;
+    std::string text;
+    std::vector<Also> also = {};        ///< further places: "screens are declared here"
+    std::vector<std::string> how = {};  ///< the moves that lead to it
+    std::vector<std::string> here = {}; ///< what the player can still do there
+    std::string mend = {};              ///< what to change
+
+    Severity severity() const { return row_of(slug).severity; }
+};
+
+using Findings = std::vector<Finding>;
+
+/// Adds a finding and returns it, to be filled in further.
+Finding& add(Findings& findings, Slug slug, Place place, std::string text);
+
+bool has_errors(const Findings& findings);
+
+} // namespace rondix

@@ -1,0 +1,134 @@
+// Flow: what the author wrote, name by name, each with its place in the file. Reading fills it in,
+// resolving checks its names, compiling turns it into a CompiledFlow. Nothing here is needed at run
+// time.
+#pragma once
+
+#include "rondix/compiled_flow.hpp"
+#include "rondix/finding.hpp"
+#include "rondix/source.hpp"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+/// A word of the file and where it stands.
+struct Name {
+    std::string text;
+    Place place;
+};
+
+/// `saved-voyage`, `not x`, `x and y`, `x or y`.
+struct Condition {
+    enum class Kind : std::uint8_t { flag, negation, both, either };
+    Kind kind{};
+    Name flag;                    ///< of a flag
+    std::vector<Condition> parts; ///< one of a negation, two of both and either
+};
+
+struct FlowStep {
+    StepKind kind{};
+    Name subject; ///< the screen, scene, flag, word or text that it names; else empty
+    Place place;
+};
+
+struct FlowAlternative {
+    std::optional<Condition> when;
+    std::vector<FlowStep> steps;
+};
+
+/// What a press, a key or an event does. No alternatives: nothing (`back: none`).
+struct FlowAction {
+    Place place;
+    std::vector<FlowAlternative> alternatives;
+};
+
+struct FlowControl {
+    ControlKind kind{};
+    Name id;
+    std::string text;
+    std::optional<Condition> when;
+    std::optional<FlowAction> press;
+};
+
+struct FlowKey {
+    Name key;
+    FlowAction action;
+};
+
+struct FlowScreen {
+    Name id;
+    std::optional<Name> like;
+    std::vector<Name> drop;
+    std::optional<std::string> title;
+    std::optional<bool> play, pauses;
+    std::optional<std::uint8_t> shade;
+    std::optional<FlowAction> back, menu;
+    std::vector<FlowKey> keys;
+    std::vector<FlowControl> controls;
+    Place play_place;
+};
+
+struct FlowScene {
+    Name id;
+    std::string file;
+    Name root;
+};
+
+struct FlowFlag {
+    Name id;
+    bool first = false;
+    bool set_by_game = false;
+};
+
+struct FlowEvent {
+    Name id;
+    FlowAction action;
+    std::uint32_t after_ms = 0;
+    During during = During::play;
+};
+
+struct FlowLoading {
+    std::optional<Name> screen, failed;
+    std::uint32_t give_up_ms = 0;
+};
+
+struct Flow {
+    std::string game;
+    Name starts_with;
+    FlowLoading loading;
+    std::uint16_t design_width = 1280;
+    std::uint16_t design_height = 720;
+    bool can_quit = true;
+    std::vector<FlowScene> scenes;
+    std::vector<FlowFlag> flags;
+    std::vector<FlowEvent> events;
+    std::vector<FlowScreen> screens;
+    Place scenes_place, flags_place, events_place, screens_place; ///< of the keys `scenes:` ...
+};
+
+/// Where the rows of a CompiledFlow come from; the tables run alongside its own. Built-in screens,
+/// controls and events have no place.
+struct Origins {
+    std::vector<Place> scenes, screens, controls, events, flags, actions, steps;
+    Place starts_with;
+};
+
+/// The whole journey from text to tables, as far as it went.
+struct FlowFile {
+    std::vector<Source> sources;
+    Findings findings;
+    bool readable = false; ///< false: the input cannot be used (exit status 2)
+    Flow flow;
+    std::optional<CompiledFlow> compiled; ///< there when no error was found
+    Origins origins;
+};
+
+/// Reads, resolves and compiles the flow in the file `path`.
+FlowFile load_flow(const std::string& path);
+
+/// The same for text that is at hand; `name` is what findings call it.
+FlowFile load_flow_text(std::string name, std::string text);
+
+} // namespace rondix

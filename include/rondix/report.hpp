@@ -1,0 +1,25 @@
+// Reports: what check and walkthroughs found, as text for people and editors, and as JSON.
+#pragma once
+
+#include "rondix/check.hpp"
+#include "rondix/walkthrough.hpp"
+
+#include <string>
+
+namespace rondix {
+
+/// One finding in the form that compilers use and editors parse: place, severity, text and slug,
+/// the line with a caret; then further places, the moves, what the player can do there, what to
+/// change.
+std::string finding_text(const Finding& finding, const std::vector<Source>& sources);
+
+/// All findings, the verdict, and the figures.
+std::string check_text(const FlowFile& file, const CheckResult& result);
+
+/// The same as JSON, described in docs/json.md.
+std::string check_json(const FlowFile& file, const CheckResult& result);
+
+/// What was replayed, step by step, and where it failed.
+std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report);
+
+} // namespace rondix

@@ -1,0 +1,182 @@
+// Runner: a flow at work inside a game. Input goes in, effects come out as data, and view() says
+// what to draw. There are no callbacks: the game asks when it suits it.
+//
+//   Runner menus(flow);            // sized once; nothing is allocated from here on
+//   menus.start();
+//   each frame:  menus.press(Button::accept) ..., menus.advance(seconds)
+//                for (const Effect& effect : menus.take_effects()) obey it
+//                for (const Item& item : menus.view()) draw it
+//
+// What a move does is decided by apply() alone. The Runner turns devices and time into moves, keeps
+// focus, presses, tickets and clocks, and tells the game what changed. Times are in seconds, places
+// in the flow's design size. Calls that pass input on return whether the menus took it; what they
+// did not take (directions in play, an event that is not answered now) belongs to the game.
+#pragma once
+
+#include "rondix/apply.hpp"
+#include "rondix/geometry.hpp"
+
+#include <cstdint>
+#include <optional>
+#include <vector>
+
+namespace rondix {
+
+enum class Button : std::uint8_t { up, down, left, right, accept, back, menu };
+inline constexpr std::size_t button_count = 7;
+
+/// Names one load. An answer that carries another ticket than the newest is ignored.
+enum class Ticket : std::uint32_t {};
+
+enum class EffectKind : std::uint8_t {
+    load,    ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
+    unload,  ///< scene `subject` is not needed any longer
+    pause,   ///< the game stops
+    unpause, ///< the game is not paused any longer
+    show_pointer,
+    hide_pointer,
+    told, ///< the flow tells the game word `subject` (CompiledFlow::words)
+    todo, ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
+    quit, ///< the player asks to leave; a game that declines does nothing
+};
+
+struct Effect {
+    EffectKind kind{};
+    std::uint32_t subject = 0;
+    Ticket ticket{};
+};
+
+enum class ItemKind : std::uint8_t { shade, title, label, button, progress, notice };
+enum class Look : std::uint8_t { rest, focused, pressed, disabled };
+
+/// One thing to draw. Items come in the order in which they are to be drawn.
+struct Item {
+    ItemKind kind{};
+    Look look = Look::rest;
+    Rect place;
+    std::string_view text = {}; ///< points into the flow
+    float amount = 0;           ///< of a shade: its opacity; of progress: the share that is done
+    ScreenId screen = no_screen;
+    ControlId control = no_control;
+};
+
+class Runner {
+  public:
+    /// After a change of screen, presses are dropped for this long.
+    static constexpr double settling_time = 0.15;
+    /// A held direction repeats after the first time, and then at every second one.
+    static constexpr double first_repeat = 0.4;
+    static constexpr double next_repeat = 0.1;
+    /// A notice (a button that is not wired yet) stands for this long.
+    static constexpr double notice_time = 2.5;
+
+    /// The flow must have passed verify(), and must outlive the Runner.
+    explicit Runner(const CompiledFlow& flow);
+
+    /// Puts everything to where the flow starts; may be called again.
+    void start();
+
+    // --- the player
+    /// A key or pad button goes down or up. Only going down acts, and holding does not repeat, but
+    /// for the four directions.
+    bool press(Button button);
+    void release(Button button);
+    bool press_key(KeyId key); ///< a key that the flow names
+    void release_key(KeyId key);
+    bool press_other_key(); ///< any further key, for screens that answer `any`
+    bool pointer_moves(Point to);
+    bool pointer_presses(Point at);
+    bool pointer_releases(Point at);
+
+    // --- the game
+    bool tell(EventId event);
+    bool loaded(Ticket ticket);
+    bool load_failed(Ticket ticket);
+    bool load_progress(Ticket ticket, float share);
+    /// Only for flags that the flow leaves to the game (`set-by: game`).
+    bool set_flag(FlagId flag, bool raised);
+
+    // --- the clock
+    void advance(double seconds);
+
+    // --- walkthroughs and tests
+    /// Lets a move happen as if its device had made it: a press takes the focus along, a clock's
+    /// move does not wait for its clock. False when the move cannot happen here.
+    bool replay(Move move);
+
+    /// What the game is to do, oldest first. The span lasts until the next call of take_effects();
+    /// the game may pass input and answers on while it reads. A game that never takes them finds
+    /// its input refused once there is no room for more: no effect is ever lost.
+    std::span<const Effect> take_effects();
+
+    /// What to draw now. The span lasts until the next call of any function of the Runner.
+    std::span<const Item> view();
+
+    // --- what is so now
+    const CompiledFlow& flow() const { return flow_; }
+    const Situation& situation() const { return now_; }
+    ControlId focus() const;
+    bool pointer_shown() const { return pointer_shown_; }
+    Ticket ticket() const { return ticket_; }
+    Rect place_of(ControlId control) const { return places_[index(control)]; }
+    /// How long a delayed answer still has to wait, or nothing when it does not wait.
+    std::optional<double> time_until_due(EventId event) const;
+    /// How long the load that is on its way may still take, where the flow sets a limit.
+    std::optional<double> time_until_give_up() const;
+
+  private:
+    using Micros = std::int64_t;
+    static constexpr std::uint32_t never = 0xFFFFFFFF;
+
+    bool perform(Move move);
+    void tell_changes(const Outcome& outcome);
+    void tell_steps(Range steps);
+    void emit(EffectKind kind, std::uint32_t subject = 0, Ticket ticket = {});
+    bool has_room() const;
+    void update_pointer();
+    void update_clocks(const Outcome& outcome, Move move);
+
+    void update_focus();
+    void choose_focus(ControlId control);
+    ControlId first_usable() const;
+    ControlId nearest_usable(ControlId to) const;
+    ControlId next_usable(ControlId from, int step) const;
+    ControlId control_at(Point point) const;
+    bool move_focus(Button direction);
+    bool act_on(Button button);
+    bool settled() const { return since_change_ >= settling_; }
+
+    Micros next_deadline() const;
+    void let_pass(Micros time);
+    bool fire_one();
+    void repeat_direction();
+
+    void add_screen_items(std::size_t height);
+    Look look_of(ControlId control) const;
+
+    const CompiledFlow& flow_;
+    Situation now_;
+    Situation before_;
+    std::vector<Rect> places_;      // of each control
+    std::vector<ControlId> focus_;  // of each screen
+    std::vector<Micros> until_due_; // of each event whose answer waits
+    std::vector<bool> held_keys_;
+    std::vector<Effect> effects_, taken_;
+    std::vector<Item> items_;
+    std::size_t most_effects_ = 0; // that a single move can have
+    bool held_[button_count] = {};
+    std::optional<Button> repeating_;
+    Micros until_repeat_ = 0;
+    Micros settling_ = 0;
+    Micros since_change_ = 0;
+    Micros loading_for_ = 0;
+    Micros notice_left_ = 0;
+    std::uint32_t notice_ = never;
+    float progress_ = 0;
+    ControlId pressed_ = no_control; // by the pointer, while it is down
+    Ticket ticket_{};
+    bool on_keys_ = false; // the player's last input was a key or a pad
+    bool pointer_shown_ = true;
+};
+
+} // namespace rondix

@@ -1,0 +1,74 @@
+// Situation: everything that decides what happens next, as one row of 16-bit words.
+//
+//   word 0     the scene that is loaded, awaited, or failed to load (what `retry` would try)
+//   word 1     the phase: which of the three it is
+//   word 2     how many screens are open
+//   then       the flags, a bit each; the delayed answers that wait, a bit each
+//   then       the open screens, from the bottom up; words above the top are 0
+//
+// The row is canonical: two situations of one flow that mean the same are equal word by word.
+// Whether the game is paused, whether the pointer is shown, which controls can be used: all of that
+// follows from it (see apply.hpp) and is stored nowhere.
+#pragma once
+
+#include "rondix/compiled_flow.hpp"
+
+#include <span>
+
+namespace rondix {
+
+enum class Phase : std::uint16_t {
+    none,    ///< the menus stand alone
+    loaded,  ///< the scene is there
+    loading, ///< the scene is waited for
+    failed,  ///< its load failed; the failure screen stood at the bottom
+};
+
+class Situation {
+  public:
+    using Word = std::uint16_t;
+
+    /// A row for situations of `flow`, all zero: not yet a situation (see start()). This is the
+    /// only place that allocates; copying between situations of one flow does not.
+    explicit Situation(const CompiledFlow& flow);
+
+    SceneId scene() const { return static_cast<SceneId>(words_[0]); }
+    Phase phase() const { return static_cast<Phase>(words_[1]); }
+    std::size_t depth() const { return words_[2]; }
+    ScreenId screen_at(std::size_t height) const { return ScreenId{words_[stack_ + height]}; }
+    ScreenId bottom() const { return screen_at(0); }
+    ScreenId current() const { return screen_at(depth() - 1); }
+    bool is_open(ScreenId screen) const { return height_of(screen) < depth(); }
+    bool flag(FlagId id) const { return bit(flags_, index(id)); }
+    bool waits(EventId id) const { return bit(waiting_, index(id)); }
+
+    /// Where a screen stands in the stack, counted from the bottom; depth() when it is not open.
+    std::size_t height_of(ScreenId screen) const;
+
+    /// The row without the unused words at its end, and a row put back from such a copy.
+    std::span<const Word> packed() const { return {words_.data(), stack_ + depth()}; }
+    void unpack(std::span<const Word> packed);
+
+    // The changes that the rules are made of. apply() calls them; nothing else in a game should.
+    void set_scene(SceneId scene, Phase phase);
+    void push(ScreenId screen);
+    void keep(std::size_t depth); ///< closes screens until `depth` are left
+    void set_flag(FlagId id, bool raised) { set_bit(flags_, index(id), raised); }
+    void set_waiting(EventId id, bool waits) { set_bit(waiting_, index(id), waits); }
+    void drop_waiting();
+
+    friend bool operator==(const Situation& a, const Situation& b) { return a.words_ == b.words_; }
+
+  private:
+    bool bit(std::size_t first, std::size_t i) const {
+        return words_[first + i / 16] >> (i % 16) & 1;
+    }
+    void set_bit(std::size_t first, std::size_t i, bool on);
+
+    std::vector<Word> words_;
+    std::uint32_t flags_; // where each part of the row begins
+    std::uint32_t waiting_;
+    std::uint32_t stack_;
+};
+
+} // namespace rondix

@@ -1,0 +1,73 @@
+// Walkthrough: a script of moves with expectations, to be replayed through a Runner.
+//
+//   rondix-walk: 1
+//   title: Cast off and come back
+//   walk:
+//     - loaded
+//     - press cast-off
+//     - loaded
+//     - menu
+//     - expect: { screen: pause, game: paused, pointer: shown, focus: resume }
+//
+// Steps are moves in the words of move_text.hpp; or input: up, down, left, right, accept, `point at
+// X`, `hold X`, `slide off`, `slide to X`, `let go`; or `wait 1.2s`. A step that the menus do not
+// answer is a failure, unless the next step expects `ignored: yes`.
+#pragma once
+
+#include "rondix/flow.hpp"
+#include "rondix/move.hpp"
+#include "rondix/source.hpp"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+/// What is expected at one point; only what is said is compared.
+struct Expectation {
+    std::optional<Name> screen, scene, game, pointer, focus;
+    std::optional<std::vector<Name>> stack, told;
+    std::optional<bool> quits, ignored;
+    Place quits_place, ignored_place, stack_place, told_place;
+};
+
+struct WalkStep {
+    Place place;
+    std::string text; ///< a move, an input, or a wait; empty for an expectation
+    std::optional<Expectation> expect;
+};
+
+struct Walkthrough {
+    Source source;
+    Findings findings;
+    bool readable = false;
+    std::string title;
+    std::vector<WalkStep> steps;
+};
+
+Walkthrough load_walkthrough(const std::string& path);
+Walkthrough load_walkthrough_text(std::string name, std::string text);
+
+/// A walkthrough of these moves (as move_text() gives them), with the title as a comment on top.
+std::string write_walkthrough(const std::string& title, const std::vector<std::string>& moves);
+
+/// One step that was replayed.
+struct WalkedStep {
+    std::string text;    ///< the step
+    std::string after;   ///< the situation after it: "bridge > pause, paused"
+    std::string effects; ///< what the game was told by it
+    bool expectation = false;
+};
+
+struct WalkReport {
+    bool passed = false;
+    std::size_t expectations = 0;  ///< how many were compared
+    std::vector<WalkedStep> steps; ///< up to the failure, if there is one
+    Findings failures;             ///< what did not hold, with places in the walkthrough
+};
+
+/// Replays until the end or the first step that fails.
+WalkReport replay(const CompiledFlow& flow, const Walkthrough& walkthrough);
+
+} // namespace rondix

@@ -1,0 +1,41 @@
+#include "rondix/check.hpp"
+
+#include "check/behaviour.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+void count_what_is_written(const FlowFile& file, Figures& figures) {
+    figures.scenes = file.flow.scenes.size();
+    figures.screens = file.flow.screens.size();
+    for (const FlowScreen& screen : file.flow.screens)
+        figures.buttons += static_cast<std::size_t>(
+            std::count_if(screen.controls.begin(), screen.controls.end(),
+                          [](auto& control) { return control.kind == ControlKind::button; }));
+}
+
+void put_in_order(Findings& findings) {
+    std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+        return a.place.begin < b.place.begin;
+    });
+}
+
+} // namespace
+
+CheckResult check(const FlowFile& file, const CheckOptions& options) {
+    CheckResult result;
+    result.findings = file.findings;
+    count_what_is_written(file, result.figures);
+    const bool whole = file.compiled && check_behaviour(file, options, result);
+    put_in_order(result.findings);
+    if (has_errors(result.findings))
+        result.verdict = Verdict::not_so;
+    else
+        result.verdict = whole ? Verdict::proved : Verdict::not_settled;
+    return result;
+}
+
+} // namespace rondix

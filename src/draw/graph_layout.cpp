@@ -1,0 +1,107 @@
+#include "draw/graph_layout.hpp"
+
+#include "draw/child.hpp"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+#include <sstream>
+
+namespace rondix::draw {
+
+namespace {
+
+using Json = nlohmann::json;
+
+/// Graphviz counts in points, 72 to the inch; one point is one pixel here.
+constexpr double points_per_inch = 72;
+
+std::string dot_text(const LayoutGraph& graph) {
+    std::string text = fmt::format("digraph map {{\n  rankdir={}; nodesep={}; ranksep={};\n"
+                                   "  node [shape=box, fixedsize=true, label=\"\"];\n",
+                                   graph.downward ? "TB" : "LR", graph.downward ? 0.5 : 0.25,
+                                   graph.downward ? 0.3 : 0.45);
+    for (std::size_t i = 0; i < graph.nodes.size(); ++i)
+        text += fmt::format("  n{} [width={:.4f}, height={:.4f}];\n", i,
+                            graph.nodes[i].width / points_per_inch,
+                            graph.nodes[i].height / points_per_inch);
+    for (std::size_t i = 0; i < graph.edges.size(); ++i) {
+        const LayoutEdge& edge = graph.edges[i];
+        std::string label;
+        if (edge.label.width > 0)
+            label = fmt::format(", label=<<TABLE BORDER=\"0\" FIXEDSIZE=\"TRUE\" WIDTH=\"{:.0f}\" "
+                                "HEIGHT=\"{:.0f}\"><TR><TD></TD></TR></TABLE>>",
+                                edge.label.width, edge.label.height);
+        // An edge that returns is laid out the other way round, so that it does not turn the order.
+        text += fmt::format("  n{} -> n{} [id=\"{}\", weight={}{}{}];\n",
+                            edge.returns ? edge.to : edge.from, edge.returns ? edge.from : edge.to,
+                            i, edge.weight, edge.returns ? ", dir=back" : "", label);
+    }
+    return text + "}\n";
+}
+
+/// "12.5,30" as a point, with y turned to point down.
+Vec point_of(std::string_view text, double height) {
+    Vec point;
+    const std::size_t comma = text.find(',');
+    point.x = std::stod(std::string(text.substr(0, comma)));
+    point.y = height - std::stod(std::string(text.substr(comma + 1)));
+    return point;
+}
+
+/// "e,tip start c1 c2 p ...": the arrow's tip first, then the curve. With "s," the arrow is at its
+/// start, and the curve is turned round.
+PlacedEdge edge_of(const Json& json, double height) {
+    bool turned = false;
+    PlacedEdge edge;
+    std::istringstream words(json.value("pos", ""));
+    for (std::string word; words >> word;) {
+        if (word.starts_with("e,"))
+            edge.tip = point_of(std::string_view(word).substr(2), height);
+        else if (word.starts_with("s,")) {
+            edge.tip = point_of(std::string_view(word).substr(2), height);
+            turned = true;
+        } else
+            edge.curve.push_back(point_of(word, height));
+    }
+    if (turned) std::reverse(edge.curve.begin(), edge.curve.end());
+    if (json.contains("lp")) edge.label = point_of(json["lp"].get<std::string>(), height);
+    return edge;
+}
+
+Placed placed_of(const Json& json, const LayoutGraph& graph) {
+    Placed placed;
+    placed.nodes.resize(graph.nodes.size());
+    placed.edges.resize(graph.edges.size());
+    const auto bounds = json.at("bb").get<std::string>(); // "0,0,width,height"
+    const Vec corner = point_of(std::string_view(bounds).substr(bounds.find(',', 2) + 1), 0);
+    placed.size = {corner.x, -corner.y};
+    for (const Json& node : json.at("objects")) {
+        const auto number = std::stoul(node.at("name").get<std::string>().substr(1));
+        placed.nodes.at(number) = point_of(node.at("pos").get<std::string>(), placed.size.height);
+    }
+    for (const Json& edge : json.value("edges", Json::array()))
+        placed.edges.at(std::stoul(edge.at("id").get<std::string>())) =
+            edge_of(edge, placed.size.height);
+    return placed;
+}
+
+} // namespace
+
+std::optional<Placed> lay_out(const LayoutGraph& graph, double seconds, std::string& fault) {
+    if (graph.nodes.empty()) return Placed{};
+    const auto output = run_child({"dot", "-Tjson"}, dot_text(graph), seconds, fault);
+    if (!output) {
+        fault += "; the map needs Graphviz (the package 'graphviz')";
+        return std::nullopt;
+    }
+    try {
+        return placed_of(Json::parse(*output), graph);
+    } catch (const std::exception& problem) {
+        fault = std::string("what Graphviz answered cannot be read: ") + problem.what();
+        return std::nullopt;
+    }
+}
+
+} // namespace rondix::draw

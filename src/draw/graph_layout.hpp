@@ -1,0 +1,41 @@
+// Where the parts of a drawn graph stand. Graphviz works it out, in a process of its own with a
+// time limit; everything is drawn by us.
+#pragma once
+
+#include "draw/canvas.hpp"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace rondix::draw {
+
+struct LayoutEdge {
+    std::size_t from = 0, to = 0; ///< indices of nodes
+    Size label;                   ///< the room that its label needs; none when empty
+    bool returns = false;         ///< it leads back to something that comes earlier
+    int weight = 1;
+};
+
+struct LayoutGraph {
+    std::vector<Size> nodes;
+    std::vector<LayoutEdge> edges;
+    bool downward = false; ///< from the top down; else from left to right
+};
+
+struct PlacedEdge {
+    std::vector<Vec> curve; ///< Bézier: one start and three points for each piece
+    Vec tip;                ///< where its arrow points to
+    Vec label;              ///< the middle of its label
+};
+
+struct Placed {
+    Size size;
+    std::vector<Vec> nodes; ///< the middle of each
+    std::vector<PlacedEdge> edges;
+};
+
+/// Nothing, and `fault`, when Graphviz is not there or takes longer than `seconds`.
+std::optional<Placed> lay_out(const LayoutGraph& graph, double seconds, std::string& fault);
+
+} // namespace rondix::draw

@@ -1,0 +1,52 @@
+// What the map shows: screens, scenes, the way out, and the links between them with the texts of
+// the buttons that they come from. No geometry yet.
+#pragma once
+
+#include "rondix/check.hpp"
+
+#include <string>
+#include <vector>
+
+namespace rondix::draw {
+
+enum class NodeKind : std::uint8_t {
+    start, ///< the dot at which the flow begins
+    scene,
+    menu,    ///< a screen
+    play,    ///< a play screen
+    moment,  ///< "at any time": where events come from that no one screen answers
+    outside, ///< the game is left
+};
+
+struct MapNode {
+    NodeKind kind{};
+    std::string title;
+    std::string id;
+    std::vector<std::string> notes; ///< "while loading", "again: Start again"
+    bool trapped = false;           ///< the player is stuck here, or cannot leave the game
+    bool unreached = false;         ///< nothing ever shows it
+};
+
+enum class EdgeKind : std::uint8_t {
+    forward,
+    back, ///< a way back that does not simply turn a forward link round
+    load,
+    event, ///< the game or the clock does it, not the player
+    frame, ///< start to scene, scene to its root screen
+};
+
+struct MapEdge {
+    std::size_t from = 0, to = 0;
+    EdgeKind kind{};
+    std::vector<std::string> labels;
+    bool and_back = false; ///< going back at the far end leads here again
+};
+
+struct MapGraph {
+    std::vector<MapNode> nodes;
+    std::vector<MapEdge> edges;
+};
+
+MapGraph map_graph(const FlowFile& file, const CheckResult& result);
+
+} // namespace rondix::draw

@@ -1,0 +1,24 @@
+// From the Flow to the tables. The flow must have been resolved without errors.
+#pragma once
+
+#include "rondix/flow.hpp"
+
+namespace rondix {
+
+struct Compiled {
+    CompiledFlow flow;
+    Origins origins;
+    std::string_view fault; ///< empty, or why the tables are not right
+};
+
+Compiled compile(const Flow& flow);
+
+/// Names of what is built in, which no author can write.
+inline constexpr std::string_view built_in_loading = "built-in/loading";
+inline constexpr std::string_view built_in_failure = "built-in/load-failed";
+
+/// The events that every flow has.
+inline constexpr std::string_view built_in_events[] = {"window-left", "window-back", "pad-lost",
+                                                       "suspended", "woken"};
+
+} // namespace rondix

@@ -1,0 +1,68 @@
+// The journey of a flow from a file to tables, a line a stage.
+#include "rondix/flow.hpp"
+
+#include "flow/compile.hpp"
+#include "flow/flow_reader.hpp"
+#include "flow/read_file.hpp"
+#include "flow/resolve.hpp"
+#include "flow/yaml_tree.hpp"
+
+#include <algorithm>
+#include <tuple>
+
+namespace rondix {
+
+namespace {
+
+/// In the order of the file; what was found twice in one place is told once.
+void put_in_order(Findings& findings) {
+    const auto key = [](const Finding& finding) {
+        return std::tuple(finding.place.file, finding.place.begin, finding.slug);
+    };
+    std::stable_sort(findings.begin(), findings.end(),
+                     [&](const Finding& a, const Finding& b) { return key(a) < key(b); });
+    const auto last =
+        std::unique(findings.begin(), findings.end(), [&](const Finding& a, const Finding& b) {
+            return key(a) == key(b) && a.place.known();
+        });
+    findings.erase(last, findings.end());
+}
+
+void run_stages(FlowFile& file) {
+    const std::optional<yaml::Node> tree = yaml::read(file.sources[0], 0, file.findings);
+    if (!tree) return;
+    file.readable = read_flow(*tree, file.sources[0], file.flow, file.findings);
+    if (!file.readable) return;
+    resolve(file.flow, file.findings);
+    put_in_order(file.findings);
+    if (has_errors(file.findings)) return;
+    Compiled compiled = compile(file.flow);
+    if (!compiled.fault.empty()) {
+        add(file.findings, Slug::too_large, {0, 1, 0},
+            "the flow does not fit its tables: " + std::string(compiled.fault));
+        return;
+    }
+    file.compiled = std::move(compiled.flow);
+    file.origins = std::move(compiled.origins);
+}
+
+} // namespace
+
+FlowFile load_flow(const std::string& path) {
+    FlowFile file;
+    file.sources.emplace_back(path, "");
+    std::string text;
+    const std::string fault = read_file(path, text);
+    if (fault.empty()) return load_flow_text(path, std::move(text));
+    add(file.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault);
+    return file;
+}
+
+FlowFile load_flow_text(std::string name, std::string text) {
+    FlowFile file;
+    file.sources.emplace_back(std::move(name), without_mark(std::move(text)));
+    run_stages(file);
+    return file;
+}
+
+} // namespace rondix

@@ -1,0 +1,190 @@
+#include "flow/resolve.hpp"
+
+#include "flow/action_reader.hpp"
+#include "flow/directory.hpp"
+#include "flow/names.hpp"
+
+#include <algorithm>
+#include <unordered_map>
+#include <unordered_set>
+
+namespace rondix {
+
+namespace {
+
+class Resolver {
+  public:
+    Resolver(const Flow& flow, Findings& findings)
+        : flow_(flow)
+        , findings_(findings)
+        , names_(flow) {}
+
+    void resolve() {
+        resolve_start();
+        for (const FlowScene& scene : flow_.scenes)
+            if (!scene.root.text.empty()) need_screen(scene.root);
+        if (flow_.loading.screen) need_menu(*flow_.loading.screen, "a loading screen");
+        if (flow_.loading.failed) need_menu(*flow_.loading.failed, "a failure screen");
+        for (const FlowEvent& event : flow_.events) resolve_action(event.action);
+        for (const FlowScreen& screen : flow_.screens) resolve_screen(screen);
+        report_unused_scenes();
+    }
+
+  private:
+    void resolve_start() {
+        const Name& name = flow_.starts_with;
+        if (name.text.empty()) return;
+        const bool scene = names_.scenes.has(name.text);
+        const bool screen = names_.screens.has(name.text);
+        if (scene) loaded_.insert(name.text);
+        if (scene && screen) {
+            add(findings_, Slug::given_twice, name.place,
+                "'" + name.text + "' is both a scene and a screen; which one is meant?")
+                .mend = "give one of them another name";
+        } else if (screen) {
+            need_menu(name, "the first screen");
+        } else if (!scene) {
+            std::vector<std::string_view> both = names_.scenes.names();
+            both.insert(both.end(), names_.screens.names().begin(), names_.screens.names().end());
+            unknown(Slug::unknown_name, name, "scene or screen", both, flow_.screens_place,
+                    "screens");
+        }
+    }
+
+    void resolve_screen(const FlowScreen& screen) {
+        if (screen.like) need_screen(*screen.like);
+        if (screen.back) resolve_action(*screen.back);
+        if (screen.menu) resolve_action(*screen.menu);
+        for (const FlowKey& key : screen.keys) resolve_action(key.action);
+        std::unordered_map<std::string_view, Place> seen;
+        for (const FlowControl& control : screen.controls) {
+            const auto [first, is_new] = seen.try_emplace(control.id.text, control.id.place);
+            if (!is_new)
+                add(findings_, Slug::given_twice, control.id.place,
+                    "'" + screen.id.text + "' has a control '" + control.id.text + "' already")
+                    .also.push_back({first->second, "the first one is here"});
+            if (control.when) resolve_condition(*control.when);
+            if (control.press) resolve_action(*control.press);
+        }
+    }
+
+    void resolve_action(const FlowAction& action) {
+        for (const FlowAlternative& alternative : action.alternatives) {
+            if (alternative.when) resolve_condition(*alternative.when);
+            for (const FlowStep& step : alternative.steps) resolve_step(step);
+        }
+    }
+
+    void resolve_step(const FlowStep& step) {
+        switch (step.kind) {
+        case StepKind::open: need_menu(step.subject, "what 'open' leads to"); break;
+        case StepKind::go: need_menu(step.subject, "what 'go' leads to"); break;
+        case StepKind::back_to: need_screen(step.subject); break;
+        case StepKind::load: need_scene(step.subject); break;
+        case StepKind::raise:
+        case StepKind::lower: need_flag(step.subject); break;
+        case StepKind::quit:
+            if (!flow_.can_quit)
+                add(findings_, Slug::bad_step, step.place,
+                    "this flow says 'quit: no', so nothing in it can quit");
+            break;
+        case StepKind::todo:
+            add(findings_, Slug::todo, step.place, "not wired yet: " + step.subject.text);
+            break;
+        default: break;
+        }
+    }
+
+    void resolve_condition(const Condition& condition) {
+        if (condition.kind == Condition::Kind::flag) need_flag(condition.flag);
+        for (const Condition& part : condition.parts) resolve_condition(part);
+    }
+
+    bool need_screen(const Name& name) {
+        if (names_.screens.has(name.text)) return true;
+        unknown(Slug::unknown_name, name, "screen", names_.screens.names(), flow_.screens_place,
+                "screens");
+        return false;
+    }
+
+    /// A play screen appears only with its scene.
+    void need_menu(const Name& name, std::string_view what) {
+        if (!need_screen(name)) return;
+        const FlowScreen& screen = flow_.screens[names_.screens.find(name.text)];
+        if (!screen.play.value_or(false)) return;
+        Finding& finding = add(findings_, Slug::play_unbound, name.place,
+                               std::string(what) + " cannot be a play screen: '" + name.text +
+                                   "' appears only with its scene");
+        finding.also.push_back({screen.play_place, "it is a play screen here"});
+        finding.mend = "load a scene whose root it is, or 'resume' to come back to it";
+    }
+
+    void need_scene(const Name& name) {
+        loaded_.insert(name.text);
+        if (names_.scenes.has(name.text)) return;
+        unknown(Slug::scene_not_listed, name, "scene", names_.scenes.names(), flow_.scenes_place,
+                "scenes");
+    }
+
+    void need_flag(const Name& name) {
+        if (names_.flags.has(name.text)) return;
+        unknown(Slug::unknown_name, name, "flag", names_.flags.names(), flow_.flags_place, "flags");
+    }
+
+    void unknown(Slug slug, const Name& name, std::string_view kind,
+                 const std::vector<std::string_view>& names, Place declared,
+                 std::string_view table) {
+        const std::string near = suggestion(name.text, names);
+        const std::string quoted = "'" + name.text + "'";
+        Finding& finding = add(findings_, slug, name.place,
+                               slug == Slug::scene_not_listed
+                                   ? "the scene " + quoted + " is not listed" + near
+                                   : "there is no " + std::string(kind) + " " + quoted + near);
+        if (declared.known())
+            finding.also.push_back({declared, std::string(table) + " are declared here"});
+        else
+            finding.mend = "the flow has no '" + std::string(table) + ":'; declare it there";
+    }
+
+    void report_unused_scenes() {
+        for (const FlowScene& scene : flow_.scenes)
+            if (!loaded_.contains(scene.id.text))
+                add(findings_, Slug::scene_unused, scene.id.place,
+                    "nothing loads the scene '" + scene.id.text + "'");
+    }
+
+    const Flow& flow_;
+    Findings& findings_;
+    const Directory names_;
+    std::unordered_set<std::string_view> loaded_;
+};
+
+/// After `like` is expanded: a play screen stays at the bottom, so nothing of its own may swap it.
+void check_play_screens(const Flow& flow, Findings& findings) {
+    const auto check = [&](const FlowScreen& screen, const FlowAction& action) {
+        for (const FlowAlternative& alternative : action.alternatives)
+            for (const FlowStep& step : alternative.steps)
+                if (step.kind == StepKind::go)
+                    add(findings, Slug::play_unbound, step.place,
+                        "'go' never swaps a play screen, and '" + screen.id.text + "' is one")
+                        .mend = "write 'open " + step.subject.text + "'";
+    };
+    for (const FlowScreen& screen : flow.screens) {
+        if (!screen.play.value_or(false)) continue;
+        if (screen.back) check(screen, *screen.back);
+        if (screen.menu) check(screen, *screen.menu);
+        for (const FlowKey& key : screen.keys) check(screen, key.action);
+        for (const FlowControl& control : screen.controls)
+            if (control.press) check(screen, *control.press);
+    }
+}
+
+} // namespace
+
+void resolve(Flow& flow, Findings& findings) {
+    Resolver(flow, findings).resolve();
+    expand_likes(flow, findings);
+    check_play_screens(flow, findings);
+}
+
+} // namespace rondix

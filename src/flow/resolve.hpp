@@ -1,0 +1,15 @@
+// Names resolved: everything that a flow refers to is there, and is of the right kind.
+#pragma once
+
+#include "rondix/flow.hpp"
+
+namespace rondix {
+
+/// Reports every name that leads nowhere, then replaces each `like` by what it stands for.
+void resolve(Flow& flow, Findings& findings);
+
+/// Gives each screen what the screen that it is like says, where it does not say so itself.
+/// Controls of the same name are replaced where they stand; those under `drop` are left out.
+void expand_likes(Flow& flow, Findings& findings);
+
+} // namespace rondix

@@ -1,0 +1,63 @@
+// The one table of findings: their names, severities and meanings.
+#include "rondix/finding.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+const std::vector<SlugRow>& slug_table() {
+    constexpr auto error = Severity::error;
+    constexpr auto warning = Severity::warning;
+    static const std::vector<SlugRow> table = {
+        {Slug::unreadable, "unreadable", error, "the file cannot be read"},
+        {Slug::not_utf8, "not-utf8", error, "the file is not UTF-8 text"},
+        {Slug::not_yaml, "not-yaml", error, "the file is not YAML"},
+        {Slug::too_large, "too-large", error, "the file is larger than any flow needs"},
+        {Slug::too_deep, "too-deep", error, "values are nested deeper than any flow needs"},
+        {Slug::alias_flood, "alias-flood", error, "aliases expand to more than any flow needs"},
+        {Slug::not_a_flow, "not-a-flow", error,
+         "the file is YAML, but not of this kind or version"},
+        {Slug::unknown_key, "unknown-key", error, "a key that means nothing here"},
+        {Slug::not_yet, "not-yet", error, "a word that this version does not support yet"},
+        {Slug::wrong_type, "wrong-type", error, "a value of another kind than is wanted here"},
+        {Slug::missing_key, "missing-key", error, "a key that has to be there is not"},
+        {Slug::bad_name, "bad-name", error, "a name with characters that names cannot have"},
+        {Slug::bad_step, "bad-step", error,
+         "a step that there is not, or with a word too few or many"},
+        {Slug::bad_condition, "bad-condition", error, "a condition that cannot be read"},
+        {Slug::step_order, "step-order", error,
+         "a step that moves among screens and does not stand last in its list"},
+        {Slug::given_twice, "given-twice", error, "the same name twice"},
+        {Slug::unknown_name, "unknown-name", error, "a name that nothing bears"},
+        {Slug::scene_not_listed, "scene-not-listed", error, "a scene that is used but not listed"},
+        {Slug::like_circle, "like-circle", error, "screens that are like each other in a circle"},
+        {Slug::play_unbound, "play-unbound", error, "a play screen where it cannot be"},
+        {Slug::empty_press, "empty-press", error, "a button whose press does nothing"},
+        {Slug::todo, "todo", warning, "a button that is not wired yet"},
+        {Slug::scene_unused, "scene-unused", warning, "a scene that nothing loads"},
+        {Slug::no_goal, "no-goal", error, "a flow with neither a play screen nor a way to quit"},
+        {Slug::no_way_out, "no-way-out", error, "the player is stuck: neither play nor quit"},
+        {Slug::no_quit, "no-quit", error, "the player cannot leave the game, should loads fail"},
+        {Slug::never_shown, "never-shown", error, "a screen that nothing ever shows"},
+        {Slug::never_pressable, "never-pressable", error, "a button that can never be pressed"},
+        {Slug::reopens, "reopens", warning, "a screen that is opened while it is open already"},
+        {Slug::walk_fails, "walk-fails", error, "a walkthrough expects what is not so"},
+    };
+    return table;
+}
+
+const SlugRow& row_of(Slug slug) {
+    return slug_table()[static_cast<std::size_t>(slug)];
+}
+
+Finding& add(Findings& findings, Slug slug, Place place, std::string text) {
+    return findings.emplace_back(Finding{.slug = slug, .place = place, .text = std::move(text)});
+}
+
+bool has_errors(const Findings& findings) {
+    return std::any_of(findings.begin(), findings.end(), [](const Finding& finding) {
+        return finding.severity() == Severity::error;
+    });
+}
+
+} // namespace rondix

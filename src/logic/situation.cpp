@@ -1,0 +1,60 @@
+// The row of words behind a situation: where each part stands, and the few ways in which it
+// changes.
+#include "rondix/situation.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+constexpr std::uint32_t words_for_bits(std::size_t bits) {
+    return static_cast<std::uint32_t>((bits + 15) / 16);
+}
+} // namespace
+
+Situation::Situation(const CompiledFlow& flow)
+    : flags_(3)
+    , waiting_(flags_ + words_for_bits(flow.flags.size()))
+    , stack_(waiting_ + words_for_bits(flow.events.size())) {
+    // A screen is open at most once (rule 1), so this many places always suffice.
+    words_.resize(stack_ + flow.screens.size());
+}
+
+std::size_t Situation::height_of(ScreenId screen) const {
+    const auto bottom = words_.begin() + stack_;
+    const auto end = bottom + static_cast<std::ptrdiff_t>(depth());
+    return static_cast<std::size_t>(std::find(bottom, end, static_cast<Word>(screen)) - bottom);
+}
+
+void Situation::unpack(std::span<const Word> packed) {
+    std::copy(packed.begin(), packed.end(), words_.begin());
+    std::fill(words_.begin() + static_cast<std::ptrdiff_t>(packed.size()), words_.end(), Word{0});
+}
+
+void Situation::set_scene(SceneId scene, Phase phase) {
+    words_[0] = static_cast<Word>(scene);
+    words_[1] = static_cast<Word>(phase);
+}
+
+void Situation::push(ScreenId screen) {
+    words_[stack_ + words_[2]] = static_cast<Word>(screen);
+    ++words_[2];
+}
+
+void Situation::keep(std::size_t depth) {
+    const auto bottom = words_.begin() + stack_;
+    std::fill(bottom + static_cast<std::ptrdiff_t>(depth), bottom + words_[2], Word{0});
+    words_[2] = static_cast<Word>(depth);
+}
+
+void Situation::drop_waiting() {
+    std::fill(words_.begin() + waiting_, words_.begin() + stack_, Word{0});
+}
+
+void Situation::set_bit(std::size_t first, std::size_t i, bool on) {
+    const auto mask = static_cast<Word>(1u << (i % 16));
+    Word& word = words_[first + i / 16];
+    word = static_cast<Word>(on ? word | mask : word & ~mask);
+}
+
+} // namespace rondix

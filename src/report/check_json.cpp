@@ -1,0 +1,71 @@
+#include "rondix/report.hpp"
+
+#include <nlohmann/json.hpp>
+
+namespace rondix {
+
+namespace {
+
+// Keys stay in the order in which they are written here.
+using Json = nlohmann::ordered_json;
+
+Json place_json(Place place, const std::vector<Source>& sources) {
+    if (!place.known() || place.file >= sources.size()) return nullptr;
+    const Source& source = sources[place.file];
+    const Source::Spot begin = source.spot(place.begin);
+    const Source::Spot end = source.spot(place.end);
+    return {{"file", source.name()},
+            {"line", begin.line},
+            {"column", begin.column},
+            {"end-line", end.line},
+            {"end-column", end.column}};
+}
+
+Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
+    const SlugRow& row = row_of(finding.slug);
+    Json json = {{"slug", row.name},
+                 {"severity", row.severity == Severity::error ? "error" : "warning"},
+                 {"text", finding.text},
+                 {"place", place_json(finding.place, sources)},
+                 {"also", Json::array()},
+                 {"how", finding.how},
+                 {"here", finding.here},
+                 {"mend", finding.mend}};
+    for (const Finding::Also& also : finding.also)
+        json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});
+    return json;
+}
+
+Json figures_json(const Figures& figures) {
+    return {{"scenes", figures.scenes},    {"screens", figures.screens},
+            {"buttons", figures.buttons},  {"situations", figures.situations},
+            {"moves", figures.moves},      {"deepest-stack", figures.deepest_stack},
+            {"deepest", figures.deepest},  {"longest-way-out", figures.longest_way_out},
+            {"furthest", figures.furthest}};
+}
+
+std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {
+    if (!file.readable) return "cannot-be-used";
+    switch (result.verdict) {
+    case Verdict::proved: return "proved";
+    case Verdict::not_so: return "not-so";
+    case Verdict::not_settled: break;
+    }
+    return "not-settled";
+}
+
+} // namespace
+
+std::string check_json(const FlowFile& file, const CheckResult& result) {
+    Json json = {{"rondix-check", 1},
+                 {"flow", file.sources[0].name()},
+                 {"game", file.flow.game},
+                 {"verdict", verdict_word(file, result)},
+                 {"findings", Json::array()},
+                 {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
+    for (const Finding& finding : result.findings)
+        json["findings"].push_back(finding_json(finding, file.sources));
+    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+} // namespace rondix

@@ -1,0 +1,95 @@
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+/// More of a source line than this is cut off around the place.
+constexpr std::size_t widest = 110;
+
+std::string joined(const std::vector<std::string>& words, std::string_view between) {
+    return fmt::format("{}", fmt::join(words, between));
+}
+
+bool continues(char byte) {
+    return (static_cast<unsigned char>(byte) & 0xC0) == 0x80;
+}
+
+/// Fit for a terminal: anything that is not plain printable text, or part of UTF-8 when the file is
+/// that, becomes a question mark. Tabs become blanks, so that the caret stands right.
+std::string printable(std::string_view text, bool utf8) {
+    std::string result(text);
+    for (char& c : result) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (c == '\t')
+            c = ' ';
+        else if (byte < 0x20 || byte == 0x7F || (byte >= 0x80 && !utf8))
+            c = '?';
+    }
+    return result;
+}
+
+std::size_t width_of(std::string_view text) {
+    return static_cast<std::size_t>(
+        std::count_if(text.begin(), text.end(), [](char c) { return !continues(c); }));
+}
+
+std::string snippet(Place place, const Source& source, bool utf8) {
+    const Source::Spot spot = source.spot(place.begin);
+    const std::string_view whole = source.line(spot.line);
+    if (whole.empty()) return {};
+    const auto line_begin = static_cast<std::size_t>(whole.data() - source.text().data());
+    const std::size_t at = std::min<std::size_t>(place.begin - line_begin, whole.size());
+    const std::size_t length = std::clamp<std::size_t>(place.end - place.begin, 1,
+                                                       std::max<std::size_t>(whole.size() - at, 1));
+
+    std::size_t first = at > widest / 2 && whole.size() > widest ? at - widest / 2 : 0;
+    while (first < at && continues(whole[first])) ++first;
+    std::size_t last = std::min(whole.size(), first + widest);
+    while (last < whole.size() && continues(whole[last])) ++last;
+    const std::string_view shown = whole.substr(first, last - first);
+    const std::size_t marked =
+        std::min(length, std::max<std::size_t>(last - std::min(at, last), 1));
+    const std::size_t carets =
+        std::max<std::size_t>(utf8 ? width_of(whole.substr(at, marked)) : marked, 1);
+    const std::size_t before = utf8 ? width_of(whole.substr(first, at - first)) : at - first;
+    return fmt::format("{:>5} | {}\n      | {}^{}\n", spot.line, printable(shown, utf8),
+                       std::string(before, ' '), std::string(carets - 1, '~'));
+}
+
+std::string placed(Place place, const std::vector<Source>& sources, std::string_view kind,
+                   std::string_view text, bool utf8 = true) {
+    if (!place.known() || place.file >= sources.size()) return fmt::format("{}: {}\n", kind, text);
+    const Source& source = sources[place.file];
+    const Source::Spot spot = source.spot(place.begin);
+    return fmt::format("{}:{}:{}: {}: {}\n{}", source.name(), spot.line, spot.column, kind, text,
+                       snippet(place, source, utf8));
+}
+
+} // namespace
+
+std::string finding_text(const Finding& finding, const std::vector<Source>& sources) {
+    const SlugRow& row = row_of(finding.slug);
+    const bool utf8 = finding.slug != Slug::not_utf8;
+    if (finding.slug == Slug::unreadable)
+        return fmt::format("error: {} [{}]\n", finding.text, row.name);
+    std::string text =
+        placed(finding.place, sources, row.severity == Severity::error ? "error" : "warning",
+               fmt::format("{} [{}]", finding.text, row.name), utf8);
+    for (const Finding::Also& also : finding.also)
+        text += placed(also.place, sources, "note", also.text);
+    if (!finding.how.empty()) text += fmt::format("  how: {}\n", joined(finding.how, " · "));
+    const bool about_behaviour = finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
+    if (about_behaviour)
+        text +=
+            fmt::format("  here the player can: {}\n",
+                        finding.here.empty() ? "do nothing at all" : joined(finding.here, ", "));
+    if (!finding.mend.empty()) text += fmt::format("  mend: {}\n", finding.mend);
+    return text;
+}
+
+} // namespace rondix

@@ -1,0 +1,163 @@
+// The player's side of the Runner: buttons, keys and the pointer become presses, and presses become
+// moves. Rules 6, 7 and 8 stand here: what belongs to the game in play, what a press is, and that
+// focus and pointer are one thing.
+#include "rondix/runner.hpp"
+
+#include <cmath>
+
+namespace rondix {
+
+namespace {
+bool is_direction(Button button) {
+    return button <= Button::right;
+}
+} // namespace
+
+// --- buttons and keys act on going down
+
+bool Runner::press(Button button) {
+    if (now_.depth() == 0) return false;
+    bool& held = held_[static_cast<std::size_t>(button)];
+    if (held) return !in_play(flow_, now_); // holding does not repeat
+    held = true;
+    on_keys_ = true;
+    if (has_room()) update_pointer();
+    return act_on(button);
+}
+
+bool Runner::act_on(Button button) {
+    const Screen& screen = flow_[now_.current()];
+    if (is_direction(button)) return !screen.play && move_focus(button);
+    if (!settled()) return !screen.play;
+    switch (button) {
+    case Button::back: return perform(Move::back());
+    case Button::menu: return perform(Move::menu());
+    default: break;
+    }
+    const ControlId control = focus();
+    if (control != no_control) return perform(Move::press(control));
+    return !screen.play && perform(Move::other_key());
+}
+
+void Runner::release(Button button) {
+    held_[static_cast<std::size_t>(button)] = false;
+    if (repeating_ == button) repeating_.reset();
+}
+
+bool Runner::press_key(KeyId key) {
+    if (now_.depth() == 0 || index(key) >= held_keys_.size() || held_keys_[index(key)])
+        return false;
+    held_keys_[index(key)] = true;
+    on_keys_ = true;
+    if (has_room()) update_pointer();
+    return settled() && perform(Move::key(key));
+}
+
+void Runner::release_key(KeyId key) {
+    if (index(key) < held_keys_.size()) held_keys_[index(key)] = false;
+}
+
+bool Runner::press_other_key() {
+    return now_.depth() > 0 && settled() && perform(Move::other_key());
+}
+
+bool Runner::move_focus(Button direction) {
+    repeating_ = direction;
+    until_repeat_ = static_cast<Micros>(first_repeat * 1e6);
+    if (direction == Button::left || direction == Button::right) return true; // a column has none
+    const ControlId next = next_usable(focus(), direction == Button::down ? 1 : -1);
+    if (next != no_control) choose_focus(next);
+    return true;
+}
+
+// --- the pointer acts on coming up, on the control on which it went down
+
+bool Runner::pointer_moves(Point to) {
+    if (now_.depth() == 0) return false;
+    on_keys_ = false;
+    if (has_room()) update_pointer();
+    const ControlId under = control_at(to);
+    if (under != no_control && !in_play(flow_, now_)) choose_focus(under);
+    return under != no_control;
+}
+
+bool Runner::pointer_presses(Point at) {
+    pointer_moves(at);
+    pressed_ = no_control;
+    if (now_.depth() == 0 || !settled()) return false;
+    pressed_ = control_at(at);
+    return pressed_ != no_control;
+}
+
+bool Runner::pointer_releases(Point at) {
+    const ControlId began = pressed_;
+    pressed_ = no_control;
+    if (now_.depth() == 0 || began == no_control || began != control_at(at)) return false;
+    return perform(Move::press(began));
+}
+
+ControlId Runner::control_at(Point point) const {
+    const Range controls = flow_[now_.current()].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (places_[i].contains(point) && usable(flow_, now_, ControlId{i})) return ControlId{i};
+    return no_control;
+}
+
+// --- focus
+
+ControlId Runner::focus() const {
+    if (now_.depth() == 0 || in_play(flow_, now_)) return no_control;
+    return focus_[index(now_.current())];
+}
+
+void Runner::choose_focus(ControlId control) {
+    focus_[index(now_.current())] = control;
+}
+
+/// Rule 8: a control that became unusable hands its focus to the nearest usable one.
+void Runner::update_focus() {
+    const ControlId control = focus();
+    if (control == no_control)
+        choose_focus(first_usable());
+    else if (!usable(flow_, now_, control))
+        choose_focus(nearest_usable(control));
+    if (pressed_ != no_control && !usable(flow_, now_, pressed_)) pressed_ = no_control;
+}
+
+ControlId Runner::first_usable() const {
+    const Range controls = flow_[now_.current()].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (usable(flow_, now_, ControlId{i})) return ControlId{i};
+    return no_control;
+}
+
+ControlId Runner::nearest_usable(ControlId to) const {
+    const Range controls = flow_[now_.current()].controls;
+    const float from = places_[index(to)].middle().y;
+    ControlId best = no_control;
+    float least = 0;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+        if (!usable(flow_, now_, ControlId{i})) continue;
+        const float distance = std::abs(places_[i].middle().y - from);
+        if (best != no_control && distance >= least) continue;
+        best = ControlId{i};
+        least = distance;
+    }
+    return best;
+}
+
+/// The next usable control down (or up) the column, going round at its ends.
+ControlId Runner::next_usable(ControlId from, int step) const {
+    const Range controls = flow_[now_.current()].controls;
+    if (from == no_control) return first_usable();
+    std::uint32_t place = static_cast<std::uint32_t>(from) - controls.begin;
+    for (std::uint32_t i = 0; i < controls.count; ++i) {
+        place =
+            step > 0 ? (place + 1) % controls.count : (place + controls.count - 1) % controls.count;
+        const ControlId control{controls.begin + place};
+        if (usable(flow_, now_, control)) return control;
+    }
+    return no_control;
+}
+
+} // namespace rondix

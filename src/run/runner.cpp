@@ -1,0 +1,170 @@
+// The Runner's middle: a move is performed, and what changed is told to the game as effects.
+#include "rondix/runner.hpp"
+
+#include "place/column.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+std::size_t longest_list(const CompiledFlow& flow) {
+    std::size_t longest = 0;
+    for (const Alternative& alternative : flow.alternatives)
+        longest = std::max<std::size_t>(longest, alternative.steps.count);
+    return longest;
+}
+
+/// Title, shade, progress and notice, besides the controls.
+constexpr std::size_t items_besides_controls = 4;
+
+} // namespace
+
+Runner::Runner(const CompiledFlow& flow)
+    : flow_(flow)
+    , now_(flow)
+    , before_(flow)
+    , places_(flow.controls.size())
+    , focus_(flow.screens.size(), no_control)
+    , until_due_(flow.events.size(), 0)
+    , held_keys_(flow.keys.size(), false)
+    // unload, pause, pointer, load, quit, and what the steps tell
+    , most_effects_(5 + longest_list(flow))
+    , settling_(static_cast<Micros>(settling_time * 1e6)) {
+    effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
+    taken_.reserve(effects_.capacity());
+    items_.reserve(flow.controls.size() + items_besides_controls * flow.screens.size());
+    const auto width = static_cast<float>(flow.design_width);
+    const auto height = static_cast<float>(flow.design_height);
+    for (const Screen& screen : flow.screens)
+        place::stand_in_column(
+            width, height,
+            std::span(places_).subspan(screen.controls.begin, screen.controls.count));
+}
+
+void Runner::start() {
+    const bool had_scene = now_.depth() > 0 && now_.phase() == Phase::loaded;
+    const bool was_paused = now_.depth() > 0 && paused(flow_, now_);
+    const SceneId old_scene = now_.scene();
+    effects_.clear();
+    std::fill(focus_.begin(), focus_.end(), no_control);
+    std::fill(held_keys_.begin(), held_keys_.end(), false);
+    std::fill(std::begin(held_), std::end(held_), false);
+    repeating_.reset();
+    notice_left_ = 0;
+
+    const Outcome outcome = rondix::start(flow_, now_);
+    if (had_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(old_scene));
+    if (was_paused) emit(EffectKind::unpause);
+    pointer_shown_ = shows_pointer(flow_, now_) && !on_keys_;
+    emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
+    update_clocks(outcome, {});
+    if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
+    before_ = now_;
+    pressed_ = no_control;
+    since_change_ = 0;
+    update_focus();
+}
+
+/// Every change of the situation comes through here.
+bool Runner::perform(Move move) {
+    if (!has_room()) return false;
+    before_ = now_;
+    const Outcome outcome = apply(flow_, now_, move);
+    if (!outcome.answered) return false;
+    update_clocks(outcome, move);
+    tell_changes(outcome);
+    const bool changed =
+        outcome.loads || before_.depth() != now_.depth() || before_.current() != now_.current();
+    if (changed) {
+        since_change_ = 0;
+        pressed_ = no_control;
+        repeating_.reset();
+        if (!before_.is_open(now_.current()) || outcome.loads)
+            focus_[index(now_.current())] = no_control;
+    }
+    update_focus();
+    return true;
+}
+
+/// In the order in which a game has to obey: what it is told, the old scene, the new one.
+void Runner::tell_changes(const Outcome& outcome) {
+    tell_steps(outcome.steps);
+    const bool had_scene = before_.phase() == Phase::loaded;
+    if (had_scene && (outcome.loads || now_.phase() != Phase::loaded))
+        emit(EffectKind::unload, static_cast<std::uint32_t>(before_.scene()));
+    const bool was_paused = paused(flow_, before_);
+    if (was_paused != paused(flow_, now_))
+        emit(was_paused ? EffectKind::unpause : EffectKind::pause);
+    update_pointer();
+    if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
+    if (outcome.quits) emit(EffectKind::quit);
+}
+
+void Runner::tell_steps(Range steps) {
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
+        const Step& step = flow_.steps[i];
+        if (step.kind == StepKind::tell) emit(EffectKind::told, step.subject);
+        if (step.kind != StepKind::todo) continue;
+        emit(EffectKind::todo, step.subject);
+        notice_ = step.subject;
+        notice_left_ = static_cast<Micros>(notice_time * 1e6);
+    }
+}
+
+void Runner::emit(EffectKind kind, std::uint32_t subject, Ticket ticket) {
+    effects_.push_back({kind, subject, ticket});
+}
+
+bool Runner::has_room() const {
+    return now_.depth() > 0 && effects_.size() + most_effects_ < effects_.capacity();
+}
+
+std::span<const Effect> Runner::take_effects() {
+    taken_.clear();
+    taken_.swap(effects_);
+    return taken_;
+}
+
+/// Rule 2: shown on menus, hidden in play and while the player is on keys or a pad.
+void Runner::update_pointer() {
+    const bool shown = shows_pointer(flow_, now_) && !on_keys_;
+    if (shown == pointer_shown_) return;
+    pointer_shown_ = shown;
+    emit(shown ? EffectKind::show_pointer : EffectKind::hide_pointer);
+}
+
+bool Runner::replay(Move move) {
+    const bool takes_focus = move.kind == MoveKind::press && now_.depth() > 0 &&
+                             !in_play(flow_, now_) && usable(flow_, now_, move.control());
+    if (takes_focus) choose_focus(move.control());
+    return perform(move);
+}
+
+// --- the game's side
+
+bool Runner::tell(EventId event) {
+    return index(event) < flow_.events.size() && perform(Move::event(event));
+}
+
+bool Runner::loaded(Ticket ticket) {
+    return ticket == ticket_ && perform(Move::loaded());
+}
+
+bool Runner::load_failed(Ticket ticket) {
+    return ticket == ticket_ && perform(Move::load_failed());
+}
+
+bool Runner::load_progress(Ticket ticket, float share) {
+    if (ticket != ticket_ || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
+    progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
+    return true;
+}
+
+bool Runner::set_flag(FlagId flag, bool raised) {
+    if (index(flag) >= flow_.flags.size()) return false;
+    return perform(raised ? Move::raise(flag) : Move::lower(flag));
+}
+
+} // namespace rondix

@@ -1,0 +1,123 @@
+// Walkthrough files: read into steps, and written from moves.
+#include "rondix/walkthrough.hpp"
+
+#include "flow/map_reader.hpp"
+#include "flow/read_file.hpp"
+#include "flow/yaml_tree.hpp"
+
+namespace rondix {
+
+namespace {
+
+class WalkReader {
+  public:
+    explicit WalkReader(Walkthrough& walk)
+        : walk_(walk) {}
+
+    bool read(const yaml::Node& root) {
+        const MapReader map(root, "a walkthrough", {"rondix-walk", "title", "walk"},
+                            walk_.findings);
+        const yaml::Node* version = map.find("rondix-walk");
+        if (!version || version->kind != yaml::Kind::text || version->text != "1") {
+            add(walk_.findings, Slug::not_a_flow, version ? version->place : root.place,
+                "this is not a walkthrough of a version that is known here")
+                .mend = "begin the file with 'rondix-walk: 1'";
+            return false;
+        }
+        walk_.title = map.text("title").value_or("");
+        const yaml::Node* steps = map.need("walk");
+        if (!steps) return false;
+        if (steps->kind != yaml::Kind::list) {
+            add(walk_.findings, Slug::wrong_type, steps->place, "'walk' wants a list of steps");
+            return false;
+        }
+        for (const yaml::Node& node : steps->children) read_step(node);
+        return !has_errors(walk_.findings);
+    }
+
+  private:
+    void read_step(const yaml::Node& node) {
+        if (node.kind == yaml::Kind::text) {
+            if (node.text.empty())
+                add(walk_.findings, Slug::wrong_type, node.place, "a move is missing here");
+            else
+                walk_.steps.push_back({node.place, node.text, std::nullopt});
+            return;
+        }
+        const MapReader map(node, "a step", {"expect"}, walk_.findings);
+        if (const yaml::Node* expect = map.need("expect"))
+            walk_.steps.push_back({node.place, {}, read_expectation(*expect)});
+    }
+
+    Expectation read_expectation(const yaml::Node& node) {
+        const MapReader map(
+            node, "an expectation",
+            {"screen", "stack", "scene", "game", "pointer", "focus", "told", "quits", "ignored"},
+            walk_.findings);
+        Expectation expect;
+        expect.screen = map.name("screen");
+        expect.scene = map.name("scene");
+        expect.focus = map.name("focus");
+        if (map.one_of("game", {"running", "paused", "none"})) expect.game = map.name("game");
+        if (map.one_of("pointer", {"shown", "hidden"})) expect.pointer = map.name("pointer");
+        expect.stack = read_names(map, "stack", expect.stack_place);
+        expect.told = read_names(map, "told", expect.told_place);
+        expect.quits = read_yes_no(map, "quits", expect.quits_place);
+        expect.ignored = read_yes_no(map, "ignored", expect.ignored_place);
+        return expect;
+    }
+
+    std::optional<bool> read_yes_no(const MapReader& map, std::string_view key, Place& place) {
+        const std::optional<bool> value = map.yes_no(key);
+        if (value) place = map.find(key)->place;
+        return value;
+    }
+
+    std::optional<std::vector<Name>> read_names(const MapReader& map, std::string_view key,
+                                                Place& place) {
+        const yaml::Node* node = map.find(key);
+        if (!node) return std::nullopt;
+        place = map.key_node(key)->place;
+        std::vector<Name> names;
+        bool good = node->kind == yaml::Kind::list;
+        for (const yaml::Node& child : node->children) {
+            good = good && child.kind == yaml::Kind::text;
+            names.push_back({child.text, child.place});
+        }
+        if (good) return names;
+        add(walk_.findings, Slug::wrong_type, node->place,
+            "'" + std::string(key) + "' wants a list of names");
+        return std::nullopt;
+    }
+
+    Walkthrough& walk_;
+};
+
+} // namespace
+
+Walkthrough load_walkthrough_text(std::string name, std::string text) {
+    Walkthrough walk;
+    walk.source = Source(std::move(name), without_mark(std::move(text)));
+    const std::optional<yaml::Node> tree = yaml::read(walk.source, 0, walk.findings);
+    walk.readable = tree && WalkReader(walk).read(*tree) && walk.findings.empty();
+    return walk;
+}
+
+Walkthrough load_walkthrough(const std::string& path) {
+    std::string text;
+    const std::string fault = read_file(path, text);
+    if (fault.empty()) return load_walkthrough_text(path, std::move(text));
+    Walkthrough walk;
+    walk.source = Source(path, "");
+    add(walk.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault);
+    return walk;
+}
+
+std::string write_walkthrough(const std::string& title, const std::vector<std::string>& moves) {
+    std::string text = "rondix-walk: 1\n# " + title + "\nwalk:";
+    if (moves.empty()) text += " []";
+    for (const std::string& move : moves) text += "\n  - " + move;
+    return text + "\n";
+}
+
+} // namespace rondix

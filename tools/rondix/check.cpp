@@ -1,0 +1,76 @@
+// rondix check: findings, and what was proved.
+#include "commands.hpp"
+
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string flow;
+    std::string format = "text";
+    std::string walks;
+    bool strict = false;
+    CheckOptions check;
+};
+
+/// Each finding that has moves, as a walkthrough of its own.
+bool save_walks(const std::string& folder, const CheckResult& result) {
+    std::error_code fault;
+    std::filesystem::create_directories(folder, fault);
+    if (fault) {
+        fmt::print(stderr, "error: cannot make the folder '{}': {}\n", folder, fault.message());
+        return false;
+    }
+    std::size_t number = 0;
+    for (const Finding& finding : result.findings) {
+        if (finding.how.empty()) continue;
+        const std::string name =
+            fmt::format("{}/{:02}-{}.walk.yaml", folder, ++number, row_of(finding.slug).name);
+        if (!write_file(name, write_walkthrough(finding.text, finding.how))) return false;
+    }
+    return true;
+}
+
+int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
+    if (!file.readable) return cannot_be_used;
+    if (result.verdict == Verdict::not_so) return errors_found;
+    if (strict && !result.findings.empty()) return errors_found; // warnings are all that is left
+    return result.verdict == Verdict::proved ? proved : not_settled;
+}
+
+int run(const Options& options) {
+    const FlowFile file = load_flow(options.flow);
+    const CheckResult result = check(file, options.check);
+    const bool json = options.format == "json";
+    fmt::print("{}", json ? check_json(file, result) : check_text(file, result));
+    if (!options.walks.empty() && !save_walks(options.walks, result)) return cannot_be_used;
+    return status_of(file, result, options.strict);
+}
+
+} // namespace
+
+Run add_check(CLI::App& app) {
+    const auto options = std::make_shared<Options>();
+    app.add_option("FLOW", options->flow, "the flow file")->required();
+    app.add_option("--format", options->format, "text or json")
+        ->check(CLI::IsMember({"text", "json"}))
+        ->capture_default_str();
+    app.add_option("--save-walks", options->walks,
+                   "write the moves of each finding into this folder, as walkthroughs");
+    app.add_option("--most-situations", options->check.most_situations,
+                   "stop looking when there are more situations than this")
+        ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 31))
+        ->capture_default_str();
+    app.add_flag("--strict", options->strict, "count warnings as errors");
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool

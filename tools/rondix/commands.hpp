@@ -1,0 +1,27 @@
+// The commands of the tool: each adds its words to the command line, and gives what to run.
+#pragma once
+
+#include <CLI/CLI.hpp>
+
+#include <functional>
+#include <string>
+
+namespace rondix::tool {
+
+// Exit status: what a build script asks for.
+inline constexpr int proved = 0;
+inline constexpr int errors_found = 1;
+inline constexpr int cannot_be_used = 2;
+inline constexpr int not_settled = 3;
+
+using Run = std::function<int()>;
+
+Run add_check(CLI::App& app);
+Run add_walk(CLI::App& app);
+Run add_map(CLI::App& app);
+
+/// Writes a whole file, by way of a new one beside it, so that a failure leaves the old file as it
+/// was. Says what went wrong on standard error.
+bool write_file(const std::string& path, const std::string& contents);
+
+} // namespace rondix::tool

@@ -1,0 +1,56 @@
+// The rondix tool: reads its command line and hands on. All work is done by the libraries.
+#include "commands.hpp"
+
+#include <fmt/format.h>
+
+#include <cstdio>
+#include <filesystem>
+#include <map>
+
+namespace rondix::tool {
+
+bool write_file(const std::string& path, const std::string& contents) {
+    const std::string beside = path + ".new";
+    std::FILE* file = std::fopen(beside.c_str(), "wb");
+    bool good = file && std::fwrite(contents.data(), 1, contents.size(), file) == contents.size();
+    if (file) good = std::fclose(file) == 0 && good;
+    std::error_code fault;
+    if (good) std::filesystem::rename(beside, path, fault);
+    if (good && !fault) return true;
+    std::filesystem::remove(beside, fault);
+    fmt::print(stderr, "error: cannot write '{}'\n", path);
+    return false;
+}
+
+} // namespace rondix::tool
+
+int main(int argc, char** argv) {
+    using namespace rondix::tool;
+    CLI::App app{"Menus of a game: run, proved and drawn from one flow file.", "rondix"};
+    app.require_subcommand(1);
+    app.set_version_flag("--version", RONDIX_VERSION);
+    app.footer("Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 not settled.");
+
+    std::map<CLI::App*, Run> runs;
+    const auto command = [&](const char* name, const char* about, Run (*add)(CLI::App&)) {
+        CLI::App* sub = app.add_subcommand(name, about);
+        runs[sub] = add(*sub);
+    };
+    command("check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
+            add_check);
+    command("walk", "replay walkthroughs", add_walk);
+    command("map", "draw the flow as a picture", add_map);
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& fault) {
+        const int status = app.exit(fault);
+        return status == 0 ? 0 : cannot_be_used;
+    }
+    try {
+        return runs.at(app.get_subcommands().front())();
+    } catch (const std::exception& fault) {
+        fmt::print(stderr, "error: {}\n", fault.what());
+        return cannot_be_used;
+    }
+}

@@ -1,0 +1,56 @@
+// rondix walk: walkthroughs replayed.
+#include "commands.hpp"
+
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string flow;
+    std::vector<std::string> walkthroughs;
+};
+
+int run(const Options& options) {
+    const FlowFile file = load_flow(options.flow);
+    for (const Finding& finding : file.findings)
+        if (finding.severity() == Severity::error)
+            fmt::print(stderr, "{}", finding_text(finding, file.sources));
+    if (!file.compiled) return file.readable ? errors_found : cannot_be_used;
+
+    int status = proved;
+    std::size_t passed = 0;
+    for (const std::string& path : options.walkthroughs) {
+        const Walkthrough walk = load_walkthrough(path);
+        if (!walk.readable) {
+            for (const Finding& finding : walk.findings)
+                fmt::print(stderr, "{}", finding_text(finding, {walk.source}));
+            status = cannot_be_used;
+            continue;
+        }
+        const WalkReport report = replay(*file.compiled, walk);
+        fmt::print("{}", walk_text(walk, report));
+        if (report.passed)
+            ++passed;
+        else if (status == proved)
+            status = errors_found;
+    }
+    fmt::print("{} of {} walkthroughs passed\n", passed, options.walkthroughs.size());
+    return status;
+}
+
+} // namespace
+
+Run add_walk(CLI::App& app) {
+    const auto options = std::make_shared<Options>();
+    app.add_option("FLOW", options->flow, "the flow file")->required();
+    app.add_option("WALKTHROUGH", options->walkthroughs, "walkthroughs to replay")->required();
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool
