@@ -37,9 +37,10 @@ void find_reopening(const FlowFile& file, const Listing& listing,
             const Outcome outcome = apply(flow, after, room[i]);
             if (!outcome.reopens) continue;
             const std::uint32_t step = outcome.steps.end() - 1;
+            const bool itself = before.current() == ScreenId(flow.steps[step].subject);
+            if (itself && !is_players(room[i].kind)) continue; // an event that comes twice
             if (!told.insert(step).second) continue;
             const std::string target(flow.text(flow.screens[flow.steps[step].subject].id));
-            const bool itself = before.current() == ScreenId(flow.steps[step].subject);
             Finding& finding =
                 add(findings, Slug::reopens, file.origins.steps[step],
                     itself ? "'" + target + "' is opened from itself, which changes nothing"
@@ -82,8 +83,8 @@ bool check_behaviour(const FlowFile& file, const CheckOptions& options, CheckRes
     const CompiledFlow& flow = *file.compiled;
     const Listing listing(flow, options.most_situations);
     const Backward backward(listing);
-    const std::vector<Distance> way_out = ways_out(flow, listing, backward, true, of_a_way_out);
-    const std::vector<Distance> leaving = ways_out(flow, listing, backward, false, of_leaving);
+    const std::vector<Distance> way_out = ways_out(flow, listing, backward);
+    const std::vector<Distance> leaving = ways_to_leave(listing, backward, way_out);
     find_traps(file, listing, way_out, leaving, result.findings);
     find_reopening(file, listing, way_out, result.findings);
     if (listing.complete()) find_unreached(file, listing, result.findings);

@@ -36,6 +36,10 @@ std::vector<std::string> Evidence::what_the_player_can_do(Listing::Number number
         if (!apply(flow_, replayed_, room_[i]).answered) continue;
         words.push_back(move_text(flow_, room_[i]) + result_of(there_));
     }
+    const Range controls = flow_[there_.current()].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (flow_.controls[i].kind == ControlKind::button && !usable(flow_, there_, ControlId{i}))
+            words.push_back("not " + move_text(flow_, Move::press(ControlId{i})) + " (disabled)");
     return words;
 }
 

@@ -25,7 +25,7 @@ class Evidence {
     /// there: then Rondix itself is wrong, and saying nothing would be worse.
     std::vector<std::string> moves_to(Listing::Number number);
 
-    /// What each move of the player that is answered there leads to.
+    /// What each move of the player that is answered there leads to, and which buttons are disabled.
     std::vector<std::string> what_the_player_can_do(Listing::Number number);
 
   private:

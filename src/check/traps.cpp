@@ -50,10 +50,14 @@ class Traps {
                                "no way out of '" + name_of(screen) + "'");
         show_back_none(screen, finding);
         evidence_.show(number, finding);
-        finding.mend = "give '" + name_of(screen) + "' a button that leads on, such as 'press: " +
-                       (flow_[here_.bottom()].play ? "resume'"
-                        : here_.depth() > 1        ? "back'"
-                                                   : "home'");
+        const bool disabled = std::any_of(finding.here.begin(), finding.here.end(),
+                                          [](auto& words) { return words.starts_with("not "); });
+        const char* step = flow_[here_.bottom()].play ? "resume"
+                           : here_.depth() > 1        ? "back"
+                                                      : "home";
+        finding.mend = "give '" + name_of(screen) + "' a button " +
+                       (disabled ? "that can always be pressed" : "that leads on") +
+                       ", such as 'press: " + step + "'";
         if (says_none(screen)) finding.mend += ", or drop 'back: none'";
     }
 

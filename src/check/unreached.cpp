@@ -43,7 +43,8 @@ class Unreached {
 
   private:
     bool is_unreached(std::size_t screen) const {
-        return !listing_.shown(ScreenId(screen)) && file_.origins.screens[screen].known();
+        return screen < flow_.screens.size() && !listing_.shown(ScreenId(screen)) &&
+               file_.origins.screens[screen].known();
     }
 
     bool has_way_from_unreached(std::size_t screen) const {

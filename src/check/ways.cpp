@@ -14,27 +14,30 @@ Backward::Backward(const Listing& listing)
             edges_[ends_[edge.to + 1]++] = {n, edge.kind};
 }
 
-std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
-                               const Backward& backward, bool play_counts,
-                               bool (*counts)(MoveKind)) {
+namespace {
+
+/// Breadth first, backward from the situations where `there` holds (0) and from those that have a
+/// move that counts and quits (1).
+template <class There>
+std::vector<Distance> distances(const Listing& listing, const Backward& backward,
+                                bool (*counts)(MoveKind), There there) {
     std::vector<Distance> distances(listing.size(), unreachable);
     std::vector<Listing::Number> now;
-    std::vector<Listing::Number> quitting; // at distance 1
-    Situation situation(flow);
+    std::vector<Listing::Number> quitting;
     for (Listing::Number n = 0; n < listing.size(); ++n) {
-        listing.get(n, situation);
         bool quits = false;
         for (const Listing::Edge& edge : listing.edges(n)) quits |= edge.quits && counts(edge.kind);
-        const bool there = n >= listing.followed() || (play_counts && in_play(flow, situation));
-        if (there || quits) distances[n] = there ? 0 : 1;
-        if (there)
+        if (n >= listing.followed() || there(n)) {
+            distances[n] = 0;
             now.push_back(n);
-        else if (quits)
+        } else if (quits) {
+            distances[n] = 1;
             quitting.push_back(n);
+        }
     }
     for (Distance distance = 1; !now.empty() || distance == 1; ++distance) {
         std::vector<Listing::Number> next;
-        if (distance == 1) next = quitting;
+        if (distance == 1) next.swap(quitting);
         for (const Listing::Number n : now)
             for (const Backward::Edge& edge : backward.into(n)) {
                 if (!counts(edge.kind) || distances[edge.from] != unreachable) continue;
@@ -44,6 +47,23 @@ std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
         now = std::move(next);
     }
     return distances;
+}
+
+} // namespace
+
+std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
+                               const Backward& backward) {
+    Situation situation(flow);
+    return distances(listing, backward, of_a_way_out, [&](Listing::Number n) {
+        listing.get(n, situation);
+        return in_play(flow, situation);
+    });
+}
+
+std::vector<Distance> ways_to_leave(const Listing& listing, const Backward& backward,
+                                    const std::vector<Distance>& way_out) {
+    return distances(listing, backward, of_leaving,
+                     [&](Listing::Number n) { return way_out[n] == unreachable; });
 }
 
 } // namespace rondix

@@ -29,13 +29,6 @@ class Backward {
 using Distance = std::uint32_t;
 inline constexpr Distance unreachable = std::numeric_limits<Distance>::max();
 
-/// For each situation the fewest moves of the kinds that `counts` to play (0 where the player is in
-/// play, when `play_counts`) or to a press that quits (1 where there is one). Situations whose
-/// moves were not followed count as being there: nothing is said against what was not looked at.
-std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
-                               const Backward& backward, bool play_counts,
-                               bool (*counts)(MoveKind));
-
 /// The moves of a way out: the player's, and any answer to a load.
 constexpr bool of_a_way_out(MoveKind kind) {
     return is_players(kind) || is_answer(kind);
@@ -44,5 +37,16 @@ constexpr bool of_a_way_out(MoveKind kind) {
 constexpr bool of_leaving(MoveKind kind) {
     return is_players(kind) || kind == MoveKind::load_failed;
 }
+
+/// For each situation the fewest moves of a way out to play (0 where the player is in play) or to a
+/// press that quits (1 where there is one). Situations whose moves were not followed count as being
+/// there: nothing is said against what was not looked at.
+std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
+                               const Backward& backward);
+
+/// The same for leaving the game while every load fails. Situations that have no way out count as
+/// being there: a trap is told as such, and what it does to leaving is asked once it is mended.
+std::vector<Distance> ways_to_leave(const Listing& listing, const Backward& backward,
+                                    const std::vector<Distance>& way_out);
 
 } // namespace rondix

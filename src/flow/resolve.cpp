@@ -142,7 +142,10 @@ class Resolver {
                                    : "there is no " + std::string(kind) + " " + quoted + near);
         if (declared.known())
             finding.also.push_back({declared, std::string(table) + " are declared here"});
-        else
+        if (slug == Slug::scene_not_listed && near.empty())
+            finding.mend =
+                "list it: '" + name.text + ": { file: scenes/" + name.text + ".json, root: ... }'";
+        else if (!declared.known())
             finding.mend = "the flow has no '" + std::string(table) + ":'; declare it there";
     }
 
