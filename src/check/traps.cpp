@@ -27,9 +27,12 @@ class Traps {
     /// Reports where `lost` begins, once for each screen.
     template <class Lost, class Report>
     void each_entry(Lost lost, bool (*counts)(MoveKind), Report report) {
+        std::vector<Number> numbers;
+        for (const Number entry : entries(lost))
+            numbers.push_back(where_the_player_acts(entry, lost, counts));
+        std::sort(numbers.begin(), numbers.end()); // a lower number lies nearer to the start
         std::vector<bool> told(flow_.screens.size());
-        for (const Number entry : entries(lost)) {
-            const Number number = where_the_player_acts(entry, lost, counts);
+        for (const Number number : numbers) {
             listing_.get(number, here_);
             const ScreenId screen = here_.current();
             if (told[index(screen)]) continue;

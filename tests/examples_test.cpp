@@ -1,0 +1,95 @@
+// The flows of examples/: the good ones are proved, each broken one gives the finding that is marked in
+// it (`# finds: slug`) at that line, and nothing else.
+#include "support.hpp"
+
+#include "rondix/check.hpp"
+#include "rondix/walkthrough.hpp"
+
+#include <algorithm>
+#include <vector>
+
+namespace rondix::test {
+namespace {
+
+std::vector<std::string> files_in(const char* folder, const char* ending) {
+    std::vector<std::string> paths;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / folder))
+        if (entry.path().string().ends_with(ending)) paths.push_back(entry.path().string());
+    std::sort(paths.begin(), paths.end());
+    return paths;
+}
+
+std::string name_of(const testing::TestParamInfo<std::string>& info) {
+    std::string name = std::filesystem::path(info.param).filename().string();
+    name.resize(name.find('.'));
+    std::replace(name.begin(), name.end(), '-', '_');
+    return name;
+}
+
+class Broken : public testing::TestWithParam<std::string> {};
+
+TEST_P(Broken, GivesTheFindingThatIsMarked) {
+    const FlowFile file = load_flow(GetParam());
+    ASSERT_TRUE(file.readable) << all_text(file);
+    const Source& source = file.sources[0];
+    std::vector<std::string> marked;
+    const std::string mark = "# finds: ";
+    for (std::uint32_t line = 1; source.spot(static_cast<std::uint32_t>(source.text().size())).line >= line; ++line) {
+        const std::string_view text = source.line(line);
+        if (const std::size_t at = text.find(mark); at != std::string::npos)
+            marked.push_back(std::to_string(line) + " " + std::string(text.substr(at + mark.size())));
+    }
+    ASSERT_EQ(marked.size(), 1u) << "each broken flow has one mark";
+
+    const CheckResult result = check(file);
+    std::vector<std::string> found;
+    for (const Finding& finding : result.findings)
+        found.push_back(std::to_string(source.spot(finding.place.begin).line) + " " +
+                        std::string(row_of(finding.slug).name));
+    EXPECT_EQ(found, marked) << check_text(file, result);
+    EXPECT_EQ(result.verdict == Verdict::not_so, has_errors(result.findings));
+}
+
+INSTANTIATE_TEST_SUITE_P(Examples, Broken, testing::ValuesIn(files_in("examples/broken", ".flow.yaml")), name_of);
+
+TEST(Examples, ThereAreManyBrokenFlows) {
+    EXPECT_GE(files_in("examples/broken", ".flow.yaml").size(), 12u);
+}
+
+TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
+    for (const char* path : {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
+        const FlowFile file = load_flow((root() / path).string());
+        const CheckResult result = check(file);
+        EXPECT_EQ(result.verdict, Verdict::proved) << check_text(file, result);
+        EXPECT_TRUE(result.findings.empty()) << check_text(file, result);
+    }
+}
+
+TEST(Examples, TheDemoIsWhatItSaysItIs) {
+    const FlowFile file = load_flow((root() / "examples/tidewick/tidewick.flow.yaml").string());
+    ASSERT_TRUE(file.compiled);
+    for (const char* screen : {"title", "voyages", "options", "crew", "bridge", "pause", "cargo", "aground",
+                               "arrival", "under-way", "storm-bound", "ashore"})
+        EXPECT_NE(file.compiled->screen(screen), no_screen) << screen;
+    // `aground` is like `pause`, but for its title, its keys and the buttons that it drops.
+    const Screen& aground = (*file.compiled)[file.compiled->screen("aground")];
+    EXPECT_EQ(aground.controls.count, 2u);
+    EXPECT_EQ(aground.shade, 60);
+    EXPECT_EQ(file.compiled->text(aground.title), "Run aground");
+}
+
+class Walks : public testing::TestWithParam<std::string> {};
+
+TEST_P(Walks, Passes) {
+    const FlowFile file = load_flow((root() / "examples/tidewick/tidewick.flow.yaml").string());
+    const Walkthrough walk = load_walkthrough(GetParam());
+    ASSERT_TRUE(walk.readable);
+    const WalkReport report = replay(*file.compiled, walk);
+    EXPECT_TRUE(report.passed) << walk_text(walk, report);
+    EXPECT_GT(report.expectations, 5u);
+}
+
+INSTANTIATE_TEST_SUITE_P(Examples, Walks, testing::ValuesIn(files_in("examples/tidewick", ".walk.yaml")), name_of);
+
+} // namespace
+} // namespace rondix::test

@@ -1,0 +1,80 @@
+// The reference that the real thing is compared with: the rules once more, written from the rules alone,
+// slow and obvious. Situations are plain structs of names in a std::map, the ways out a fixpoint. It
+// works on the Flow as it was read and shares no code with compiling, apply() or the listing.
+#pragma once
+
+#include "rondix/flow.hpp"
+
+#include <compare>
+#include <limits>
+#include <map>
+#include <optional>
+#include <set>
+#include <string>
+#include <vector>
+
+namespace naive {
+
+struct Plain {
+    std::string scene;              // loaded, awaited or failed; empty for none
+    std::string phase = "none";     // none, loading, loaded, failed
+    std::vector<std::string> stack;
+    std::set<std::string> raised;   // flags
+    std::set<std::string> waiting;  // events whose answer is delayed
+    auto operator<=>(const Plain&) const = default;
+};
+
+struct Step {
+    std::string text;  // the move, as move_text() would write it
+    Plain next;
+    bool answered = false;
+    bool quits = false;
+    bool reopens = false;
+    bool players = false;
+};
+
+constexpr std::size_t never = std::numeric_limits<std::size_t>::max();
+
+struct Known {
+    std::size_t distance = 0;       // moves from the start
+    std::size_t way_out = never;
+    std::size_t leaving = never;
+    std::vector<Step> steps;
+};
+
+class Reference {
+  public:
+    explicit Reference(const rondix::Flow& flow) : flow_(flow) {}
+
+    Plain start() const;
+    /// Every move that can be tried in a situation, answered or not.
+    std::vector<Step> steps(const Plain& plain) const;
+    /// All situations; nothing when there are more than `most`.
+    std::optional<std::map<Plain, Known>> list(std::size_t most) const;
+
+    bool usable(const rondix::FlowControl& control, const Plain& plain) const;
+    bool in_play(const Plain& plain) const { return screen(plain.stack.back()).play; }
+    bool runs(const Plain& plain) const;
+
+    /// A screen as rules see it, with what is built in filled in.
+    struct Page {
+        bool play = false, pauses = true;
+        std::optional<rondix::FlowAction> back, menu, any;
+        std::vector<rondix::FlowKey> keys;
+        std::vector<rondix::FlowControl> controls;
+    };
+    Page screen(const std::string& name) const;
+
+  private:
+    void act(const rondix::FlowAction& action, Step& step) const;
+    void load(const std::string& scene, Plain& plain) const;
+    void home(Plain& plain) const;
+    void back_to(const std::string& name, Plain& plain) const;
+    bool holds(const rondix::Condition& condition, const Plain& plain) const;
+    bool allowed(rondix::During during, const Plain& plain) const;
+    void measure(std::map<Plain, Known>& all) const;
+
+    const rondix::Flow& flow_;
+};
+
+} // namespace naive

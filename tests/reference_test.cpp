@@ -1,0 +1,216 @@
+// The listing and what is said about it, compared with the naive reference on random flows: the same
+// situations, the same verdicts, the same shortest ways.
+#include "reference/naive.hpp"
+#include "reference/random_flow.hpp"
+#include "rondix/check.hpp"
+#include "rondix/move_text.hpp"
+#include "rondix/runner.hpp"
+
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <random>
+
+namespace rondix {
+namespace {
+
+constexpr std::size_t most = 600;
+
+naive::Plain plain_of(const CompiledFlow& flow, const Situation& now) {
+    naive::Plain plain;
+    const char* phases[] = {"none", "loaded", "loading", "failed"};
+    plain.phase = phases[static_cast<int>(now.phase())];
+    if (now.scene() != no_scene) plain.scene = flow.text(flow[now.scene()].id);
+    for (std::size_t i = 0; i < now.depth(); ++i)
+        plain.stack.emplace_back(flow.text(flow[now.screen_at(i)].id));
+    for (std::size_t i = 0; i < flow.flags.size(); ++i)
+        if (now.flag(FlagId(i))) plain.raised.emplace(flow.text(flow.flags[i].id));
+    for (std::size_t i = 0; i < flow.events.size(); ++i)
+        if (now.waits(EventId(i))) plain.waiting.emplace(flow.text(flow.events[i].id));
+    return plain;
+}
+
+std::size_t shortest_how(const Findings& findings, Slug slug) {
+    std::size_t shortest = naive::never;
+    for (const Finding& finding : findings)
+        if (finding.slug == slug) shortest = std::min(shortest, finding.how.size());
+    return shortest;
+}
+
+std::size_t count(const Findings& findings, Slug slug) {
+    return static_cast<std::size_t>(std::count_if(
+        findings.begin(), findings.end(), [&](auto& finding) { return finding.slug == slug; }));
+}
+
+/// What the reference says of a flow.
+struct Expected {
+    std::size_t situations = 0, moves = 0, deepest = 0, longest_way_out = 0;
+    std::size_t nearest_stuck = naive::never;
+    bool all_stuck = true, captive = false, reopens = false;
+    std::set<std::string> shown, pressed;
+
+    Expected(const Flow& flow, const std::map<naive::Plain, naive::Known>& all) {
+        situations = all.size();
+        for (const auto& [plain, known] : all) {
+            const std::string& screen = plain.stack.back();
+            shown.insert(screen);
+            moves += known.steps.size();
+            deepest = std::max(deepest, plain.stack.size());
+            const bool stuck = known.way_out == naive::never;
+            all_stuck = all_stuck && stuck;
+            // A trap that is entered by a load is told at the screen that the load leads to.
+            if (stuck && plain.phase != "loading")
+                nearest_stuck = std::min(nearest_stuck, known.distance);
+            if (!stuck) longest_way_out = std::max(longest_way_out, known.way_out);
+            captive = captive || (flow.can_quit && !stuck && known.leaving == naive::never);
+            for (const naive::Step& step : known.steps) {
+                const bool itself = step.next.stack == plain.stack;
+                if (step.reopens && !stuck && (step.players || !itself)) reopens = true;
+                if (step.text.starts_with("press ")) pressed.insert(screen + " " + step.text);
+            }
+        }
+    }
+};
+
+/// How often each verdict came up: a comparison in which everything is well would prove little.
+struct Tally {
+    std::size_t compared = 0, trapped = 0, captive = 0, reopening = 0, clean = 0;
+};
+
+void compare(std::uint32_t number, Tally& tally) {
+    const std::string text = test::random_flow(number);
+    SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
+    const FlowFile file = load_flow_text("random", text);
+    EXPECT_TRUE(file.compiled.has_value());
+    if (!file.compiled) return;
+    const naive::Reference reference(file.flow);
+    const auto all = reference.list(most);
+    if (!all) return; // too large for the reference
+
+    const Expected expected(file.flow, *all);
+    const CheckResult result = check(file, {.most_situations = most});
+    EXPECT_EQ(result.figures.situations, expected.situations);
+    EXPECT_EQ(result.figures.moves, expected.moves);
+    EXPECT_EQ(result.figures.deepest_stack, expected.deepest);
+    EXPECT_EQ(result.figures.longest_way_out, expected.longest_way_out);
+    EXPECT_EQ(count(result.findings, Slug::no_goal) > 0, expected.all_stuck);
+    if (!expected.all_stuck) {
+        EXPECT_EQ(shortest_how(result.findings, Slug::no_way_out), expected.nearest_stuck);
+        EXPECT_EQ(count(result.findings, Slug::no_quit) > 0, expected.captive);
+        EXPECT_EQ(count(result.findings, Slug::reopens) > 0, expected.reopens);
+    }
+    bool all_shown = true, all_pressed = true;
+    for (const FlowScreen& screen : file.flow.screens) {
+        const bool shown = expected.shown.contains(screen.id.text);
+        all_shown = all_shown && shown;
+        for (const FlowControl& control : screen.controls)
+            if (shown && !expected.pressed.contains(screen.id.text + " press " + control.id.text))
+                all_pressed = false;
+    }
+    EXPECT_EQ(count(result.findings, Slug::never_shown) == 0, all_shown);
+    EXPECT_EQ(count(result.findings, Slug::never_pressable) == 0, all_pressed);
+    ++tally.compared;
+    if (expected.nearest_stuck != naive::never) ++tally.trapped;
+    if (expected.captive) ++tally.captive;
+    if (expected.reopens) ++tally.reopening;
+    if (result.verdict == Verdict::proved) ++tally.clean;
+}
+
+TEST(Reference, AgreesOnRandomFlows) {
+    Tally tally;
+    for (std::uint32_t number = 0; tally.compared < 3000 && number < 6000; ++number) {
+        compare(number, tally);
+        ASSERT_FALSE(HasFailure());
+    }
+    EXPECT_GE(tally.compared, 3000u);
+    EXPECT_GE(tally.trapped, 500u);
+    EXPECT_GE(tally.captive, 100u);
+    EXPECT_GE(tally.reopening, 200u);
+    EXPECT_GE(tally.clean, 100u);
+    std::printf("compared %zu: trapped %zu, captive %zu, reopening %zu, clean %zu\n", tally.compared,
+                tally.trapped, tally.captive, tally.reopening, tally.clean);
+}
+
+/// Long random walks: after every move, taken or not, both know the same situation.
+TEST(Reference, AgreesAlongRandomWalks) {
+    for (std::uint32_t number = 10'000; number < 10'300; ++number) {
+        const std::string text = test::random_flow(number);
+        SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
+        const FlowFile file = load_flow_text("random", text);
+        ASSERT_TRUE(file.compiled.has_value());
+        const CompiledFlow& flow = *file.compiled;
+        const naive::Reference reference(file.flow);
+        Situation now(flow);
+        start(flow, now);
+        naive::Plain plain = reference.start();
+        ASSERT_EQ(plain_of(flow, now), plain);
+        std::mt19937 random(number);
+        std::string walked;
+        for (int i = 0; i < 60; ++i) {
+            const std::vector<naive::Step> steps = reference.steps(plain);
+            const naive::Step& step = steps[random() % steps.size()];
+            std::string fault;
+            const std::optional<Move> move = read_move(flow, now, step.text, fault);
+            ASSERT_TRUE(move.has_value()) << fault;
+            ASSERT_EQ(move_text(flow, *move), step.text);
+            walked += " · " + step.text;
+            SCOPED_TRACE(walked);
+            const Outcome outcome = apply(flow, now, *move);
+            ASSERT_EQ(outcome.answered, step.answered);
+            ASSERT_EQ(outcome.quits, step.quits);
+            ASSERT_EQ(outcome.reopens, step.reopens);
+            ASSERT_EQ(plain_of(flow, now), step.answered ? step.next : plain);
+            ASSERT_EQ(runs(flow, now), reference.runs(plain_of(flow, now)));
+            if (step.answered) plain = step.next;
+        }
+    }
+}
+
+/// The Runner goes where apply() goes, and tells pause, pointer and loads as they change.
+TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
+    for (std::uint32_t number = 20'000; number < 20'150; ++number) {
+        const std::string text = test::random_flow(number);
+        SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
+        const FlowFile file = load_flow_text("random", text);
+        const CompiledFlow& flow = *file.compiled;
+        Runner runner(flow);
+        runner.start();
+        std::mt19937 random(number);
+        std::vector<Move> moves(most_moves(flow));
+        bool told_paused = false;
+        std::optional<std::uint32_t> scene;
+        for (int i = 0; i < 80; ++i) {
+            for (const Effect& effect : runner.take_effects()) {
+                if (effect.kind == EffectKind::pause) told_paused = true;
+                if (effect.kind == EffectKind::unpause) told_paused = false;
+                if (effect.kind == EffectKind::unload) {
+                    ASSERT_EQ(scene, effect.subject);
+                    scene.reset();
+                }
+                if (effect.kind == EffectKind::load) {
+                    ASSERT_FALSE(scene.has_value()); // the old one was given back first
+                    ASSERT_EQ(effect.ticket, runner.ticket());
+                }
+            }
+            const Situation& now = runner.situation();
+            ASSERT_EQ(told_paused, paused(flow, now));
+            if (now.phase() == Phase::loaded) scene = static_cast<std::uint32_t>(now.scene());
+            const ControlId focus = runner.focus();
+            if (focus != no_control) {
+                ASSERT_TRUE(usable(flow, now, focus));
+            } else if (!in_play(flow, now)) {
+                for (std::size_t c = 0; c < flow.controls.size(); ++c)
+                    ASSERT_FALSE(usable(flow, now, ControlId(c)));
+            }
+            const std::size_t many = list_moves(flow, now, moves);
+            Situation next = now;
+            const Move move = moves[random() % many];
+            const bool answered = apply(flow, next, move).answered;
+            ASSERT_EQ(runner.replay(move), answered);
+            ASSERT_EQ(runner.situation(), next);
+        }
+    }
+}
+
+} // namespace
+} // namespace rondix

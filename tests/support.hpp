@@ -1,0 +1,79 @@
+// What several tests share: flows at hand, moves by name, files of the repository.
+#pragma once
+
+#include "rondix/flow.hpp"
+#include "rondix/move_text.hpp"
+#include "rondix/report.hpp"
+
+#include <gtest/gtest.h>
+
+#include <filesystem>
+#include <fstream>
+#include <sstream>
+#include <string>
+
+namespace rondix::test {
+
+/// The top of the repository.
+inline std::filesystem::path root() {
+    return RONDIX_ROOT;
+}
+
+inline std::string contents(const std::filesystem::path& path) {
+    std::ifstream file(path, std::ios::binary);
+    EXPECT_TRUE(file.good()) << path;
+    std::ostringstream text;
+    text << file.rdbuf();
+    return text.str();
+}
+
+/// All findings as text, for messages of failing tests.
+inline std::string all_text(const FlowFile& file) {
+    std::string text;
+    for (const Finding& finding : file.findings) text += finding_text(finding, file.sources);
+    return text;
+}
+
+/// A flow that has to compile.
+inline FlowFile good_flow(const std::string& text) {
+    FlowFile file = load_flow_text("test.flow.yaml", text);
+    EXPECT_TRUE(file.compiled.has_value()) << all_text(file);
+    return file;
+}
+
+/// A situation with moves by name, and what is so after them as text.
+class Play {
+  public:
+    explicit Play(const std::string& text) : file_(good_flow(text)), now_(flow()) { start(flow(), now_); }
+
+    const CompiledFlow& flow() const { return *file_.compiled; }
+    const Situation& now() const { return now_; }
+
+    /// Does the moves one after the other; gives the outcome of the last.
+    template <class... Moves>
+    Outcome move(const char* first, const Moves&... rest) {
+        std::string fault;
+        const std::optional<Move> move = read_move(flow(), now_, first, fault);
+        EXPECT_TRUE(move.has_value()) << fault;
+        const Outcome outcome = apply(flow(), now_, move.value_or(Move{}));
+        if constexpr (sizeof...(rest) > 0) {
+            EXPECT_TRUE(outcome.answered) << first;
+            return this->move(rest...);
+        }
+        return outcome;
+    }
+
+    /// The open screens, from the bottom: "bridge > pause".
+    std::string stack() const {
+        std::string text;
+        for (std::size_t i = 0; i < now_.depth(); ++i)
+            text += (i == 0 ? "" : " > ") + std::string(flow().text(flow()[now_.screen_at(i)].id));
+        return text;
+    }
+
+  private:
+    FlowFile file_;
+    Situation now_;
+};
+
+} // namespace rondix::test
