@@ -27,7 +27,13 @@ class Resolver {
         if (flow_.loading.failed) need_menu(*flow_.loading.failed, "a failure screen");
         for (const FlowEvent& event : flow_.events) resolve_action(event.action);
         for (const FlowScreen& screen : flow_.screens) resolve_screen(screen);
-        report_unused_scenes();
+    }
+
+    void report_unused_scenes() {
+        for (const FlowScene& scene : flow_.scenes)
+            if (!loaded_.contains(scene.id.text))
+                add(findings_, Slug::scene_unused, scene.id.place,
+                    "nothing loads the scene '" + scene.id.text + "'");
     }
 
   private:
@@ -149,13 +155,6 @@ class Resolver {
             finding.mend = "the flow has no '" + std::string(table) + ":'; declare it there";
     }
 
-    void report_unused_scenes() {
-        for (const FlowScene& scene : flow_.scenes)
-            if (!loaded_.contains(scene.id.text))
-                add(findings_, Slug::scene_unused, scene.id.place,
-                    "nothing loads the scene '" + scene.id.text + "'");
-    }
-
     const Flow& flow_;
     Findings& findings_;
     const Directory names_;
@@ -185,9 +184,12 @@ void check_play_screens(const Flow& flow, Findings& findings) {
 } // namespace
 
 void resolve(Flow& flow, Findings& findings) {
-    Resolver(flow, findings).resolve();
+    Resolver resolver(flow, findings);
+    resolver.resolve();
     expand_likes(flow, findings);
     check_play_screens(flow, findings);
+    // With a wrong name somewhere, what seems unused may be what that name meant.
+    if (!has_errors(findings)) resolver.report_unused_scenes();
 }
 
 } // namespace rondix

@@ -99,6 +99,8 @@ void Builder::report_syntax(fy_diag* diag) {
 bool Builder::add(Node node, const std::string& anchor) {
     if (!anchor.empty()) {
         nodes_ += node.size;
+        if (nodes_ > limits_.nodes)
+            return fail(Slug::alias_flood, node.place, "aliases expand to too much here");
         anchors_.insert_or_assign(anchor, node);
     }
     if (open_.empty()) {
