@@ -1,5 +1,5 @@
-// The flows of examples/: the good ones are proved, each broken one gives the finding that is marked in
-// it (`# finds: slug`) at that line, and nothing else.
+// The flows of examples/: the good ones are proved, each broken one gives the finding that is
+// marked in it (`# finds: slug`) at that line, and nothing else.
 #include "support.hpp"
 
 #include "rondix/check.hpp"
@@ -34,10 +34,12 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     const Source& source = file.sources[0];
     std::vector<std::string> marked;
     const std::string mark = "# finds: ";
-    for (std::uint32_t line = 1; source.spot(static_cast<std::uint32_t>(source.text().size())).line >= line; ++line) {
+    for (std::uint32_t line = 1;
+         source.spot(static_cast<std::uint32_t>(source.text().size())).line >= line; ++line) {
         const std::string_view text = source.line(line);
         if (const std::size_t at = text.find(mark); at != std::string::npos)
-            marked.push_back(std::to_string(line) + " " + std::string(text.substr(at + mark.size())));
+            marked.push_back(std::to_string(line) + " " +
+                             std::string(text.substr(at + mark.size())));
     }
     ASSERT_EQ(marked.size(), 1u) << "each broken flow has one mark";
 
@@ -50,14 +52,16 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     EXPECT_EQ(result.verdict == Verdict::not_so, has_errors(result.findings));
 }
 
-INSTANTIATE_TEST_SUITE_P(Examples, Broken, testing::ValuesIn(files_in("examples/broken", ".flow.yaml")), name_of);
+INSTANTIATE_TEST_SUITE_P(Examples, Broken,
+                         testing::ValuesIn(files_in("examples/broken", ".flow.yaml")), name_of);
 
 TEST(Examples, ThereAreManyBrokenFlows) {
     EXPECT_GE(files_in("examples/broken", ".flow.yaml").size(), 12u);
 }
 
 TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
-    for (const char* path : {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
+    for (const char* path :
+         {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
         const FlowFile file = load_flow((root() / path).string());
         const CheckResult result = check(file);
         EXPECT_EQ(result.verdict, Verdict::proved) << check_text(file, result);
@@ -68,8 +72,8 @@ TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
 TEST(Examples, TheDemoIsWhatItSaysItIs) {
     const FlowFile file = load_flow((root() / "examples/tidewick/tidewick.flow.yaml").string());
     ASSERT_TRUE(file.compiled);
-    for (const char* screen : {"title", "voyages", "options", "crew", "bridge", "pause", "cargo", "aground",
-                               "arrival", "under-way", "storm-bound", "ashore"})
+    for (const char* screen : {"title", "voyages", "options", "crew", "bridge", "pause", "cargo",
+                               "aground", "arrival", "under-way", "storm-bound", "ashore"})
         EXPECT_NE(file.compiled->screen(screen), no_screen) << screen;
     // `aground` is like `pause`, but for its title, its keys and the buttons that it drops.
     const Screen& aground = (*file.compiled)[file.compiled->screen("aground")];
@@ -89,7 +93,8 @@ TEST_P(Walks, Passes) {
     EXPECT_GT(report.expectations, 5u);
 }
 
-INSTANTIATE_TEST_SUITE_P(Examples, Walks, testing::ValuesIn(files_in("examples/tidewick", ".walk.yaml")), name_of);
+INSTANTIATE_TEST_SUITE_P(Examples, Walks,
+                         testing::ValuesIn(files_in("examples/tidewick", ".walk.yaml")), name_of);
 
 } // namespace
 } // namespace rondix::test

@@ -1,5 +1,5 @@
-// Reading flows: every kind of slip gives a finding at its place, all of them in one go, and no input
-// whatever crashes, hangs or eats memory.
+// Reading flows: every kind of slip gives a finding at its place, all of them in one go, and no
+// input whatever crashes, hangs or eats memory.
 #include "support.hpp"
 
 #include "flow/map_reader.hpp"
@@ -26,9 +26,12 @@ std::string with(const std::string& press, const std::string& more = "") {
            "  title:\n"
            "    controls:\n"
            "      - button: sail\n"
-           "        press: " + press + "\n"
+           "        press: " +
+           press +
+           "\n"
            "      - { button: leave, press: quit }\n"
-           "  helm: { play: yes, menu: home }\n" + more;
+           "  helm: { play: yes, menu: home }\n" +
+           more;
 }
 
 /// "10:16 unknown-name; ..."
@@ -37,8 +40,8 @@ std::string found(const std::string& text) {
     std::string all;
     for (const Finding& finding : file.findings) {
         const Source::Spot spot = file.sources[0].spot(finding.place.begin);
-        all += (all.empty() ? "" : "; ") + std::to_string(spot.line) + ":" + std::to_string(spot.column) +
-               " " + std::string(row_of(finding.slug).name);
+        all += (all.empty() ? "" : "; ") + std::to_string(spot.line) + ":" +
+               std::to_string(spot.column) + " " + std::string(row_of(finding.slug).name);
     }
     return all;
 }
@@ -82,7 +85,8 @@ INSTANTIATE_TEST_SUITE_P(
         Slip{"{ when: (tide, do: back }", "10:24 bad-condition"},
         Slip{"{ when: and, do: back }", "10:24 bad-condition"},
         Slip{"[{ do: back }, { when: x y, do: back }]", "10:41 bad-condition"},
-        Slip{"[{ when: x }]", "10:17 missing-key"}, Slip{"[back, { do: back }]", "10:23 wrong-type"},
+        Slip{"[{ when: x }]", "10:17 missing-key"},
+        Slip{"[back, { do: back }]", "10:23 wrong-type"},
         Slip{"'open titel'", "10:22 unknown-name"}));
 
 TEST(Reading, KeysOfEveryPart) {
@@ -97,10 +101,13 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "  2x: {}\n")), "13:3 bad-name");
     EXPECT_EQ(found(with("back", "  x: [a]\n")), "13:6 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ text: hi }] }\n")), "13:19 missing-key");
-    EXPECT_EQ(found(with("back", "  x: { controls: [{ slider: s }] }\n")), "13:19 missing-key; 13:21 not-yet");
+    EXPECT_EQ(found(with("back", "  x: { controls: [{ slider: s }] }\n")),
+              "13:19 missing-key; 13:21 not-yet");
     EXPECT_EQ(found(with("back", "  x: { play: yes, menu: go title }\n")), "13:25 play-unbound");
-    EXPECT_EQ(found(with("back", "events: { e: { after: soon, do: back } }\n")), "13:23 wrong-type");
-    EXPECT_EQ(found(with("back", "events: { e: { during: pley, do: back } }\n")), "13:24 wrong-type");
+    EXPECT_EQ(found(with("back", "events: { e: { after: soon, do: back } }\n")),
+              "13:23 wrong-type");
+    EXPECT_EQ(found(with("back", "events: { e: { during: pley, do: back } }\n")),
+              "13:24 wrong-type");
     EXPECT_EQ(found(with("back", "events: { e: { during: any } }\n")), "13:11 missing-key");
     EXPECT_EQ(found(with("back", "flags: { f: { set-by: games } }\n")), "13:23 wrong-type");
     EXPECT_EQ(found(with("back", "loading: { screen: helm }\n")), "13:20 play-unbound");
@@ -110,13 +117,16 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("quit", "quit: no\n")), "10:16 bad-step; 11:33 bad-step");
     EXPECT_EQ(found(with("back", "settings: {}\n")), "13:1 not-yet");
     EXPECT_EQ(found("rondix: 1\nscreens: {}\n"), "1:1 missing-key");
-    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"), "3:11 missing-key");
-    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f, root: y } }\nscreens: { x: , y: }\n"),
+    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"),
+              "3:11 missing-key");
+    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f, root: y } }\nscreens: { x: "
+                    ", y: }\n"),
               "2:14 given-twice");
 }
 
 TEST(Reading, AllFindingsComeInOneGo) {
-    const std::string text = with("opne title", "  x: { tittle: y }\n  y: { back: open nowhere }\n");
+    const std::string text =
+        with("opne title", "  x: { tittle: y }\n  y: { back: open nowhere }\n");
     EXPECT_EQ(found(text), "10:16 bad-step; 13:8 unknown-key; 14:19 unknown-name");
 }
 
@@ -132,28 +142,33 @@ TEST(Reading, TheNearestNameIsSuggested) {
 
 TEST(Reading, AFindingLooksLikeACompilers) {
     const FlowFile file = load_flow_text("a.yaml", with("open titel"));
-    EXPECT_EQ(all_text(file), "a.yaml:10:21: error: there is no screen 'titel'; did you mean 'title'? [unknown-name]\n"
-                              "   10 |         press: open titel\n"
-                              "      |                     ^~~~~\n"
-                              "a.yaml:6:1: note: screens are declared here\n"
-                              "    6 | screens:\n"
-                              "      | ^~~~~~~\n");
+    EXPECT_EQ(
+        all_text(file),
+        "a.yaml:10:21: error: there is no screen 'titel'; did you mean 'title'? [unknown-name]\n"
+        "   10 |         press: open titel\n"
+        "      |                     ^~~~~\n"
+        "a.yaml:6:1: note: screens are declared here\n"
+        "    6 | screens:\n"
+        "      | ^~~~~~~\n");
 }
 
 TEST(Reading, ColumnsCountCharacters) {
     EXPECT_EQ(found(with("back", "  x: { title: Ærøskøbing, tittle: y }\n")), "13:27 unknown-key");
-    EXPECT_EQ(found("\xEF\xBB\xBF" + with("back", "  x: { tittle: y }\n")), "13:8 unknown-key"); // byte order mark
+    EXPECT_EQ(found("\xEF\xBB\xBF" + with("back", "  x: { tittle: y }\n")),
+              "13:8 unknown-key"); // byte order mark
     std::string dos = with("opne title");
-    for (std::size_t i = 0; (i = dos.find('\n', i)) != std::string::npos; i += 2) dos.insert(i, "\r");
+    for (std::size_t i = 0; (i = dos.find('\n', i)) != std::string::npos; i += 2)
+        dos.insert(i, "\r");
     EXPECT_EQ(found(dos), "10:16 bad-step");
 }
 
 TEST(Reading, LikeTakesWhatIsNotSaidAnew) {
-    const FlowFile file = good_flow(with("open b", "  a: { title: A, shade: 10%, keys: { k: back }, controls: [{ button: x, "
-                                                   "text: X, press: back }, { button: y, press: quit }] }\n"
-                                                   "  b: { like: c, title: B, controls: [{ button: x, text: Z, press: home }, "
-                                                   "{ button: new, press: back }] }\n"
-                                                   "  c: { like: a, shade: 20%, drop: [y] }\n"));
+    const FlowFile file = good_flow(
+        with("open b", "  a: { title: A, shade: 10%, keys: { k: back }, controls: [{ button: x, "
+                       "text: X, press: back }, { button: y, press: quit }] }\n"
+                       "  b: { like: c, title: B, controls: [{ button: x, text: Z, press: home }, "
+                       "{ button: new, press: back }] }\n"
+                       "  c: { like: a, shade: 20%, drop: [y] }\n"));
     const CompiledFlow& flow = *file.compiled;
     const Screen& b = flow[flow.screen("b")];
     EXPECT_EQ(flow.text(b.title), "B");
@@ -188,7 +203,8 @@ TEST(Reading, WhatIsNoFlowIsSaidToBeNone) {
     EXPECT_EQ(slug_of_unusable("rondix: 1\nx: \xFF\n"), "not-utf8");
     EXPECT_EQ(slug_of_unusable(std::string("rondix: 1\nx: \0y\n", 16)), "not-utf8");
     EXPECT_EQ(slug_of_unusable("%\x97"), "not-utf8");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: &a [*a]\n"), "not-yaml"); // an alias inside its own anchor
+    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: &a [*a]\n"),
+              "not-yaml"); // an alias inside its own anchor
 }
 
 TEST(Reading, HostileInputEndsSoon) {
@@ -198,8 +214,8 @@ TEST(Reading, HostileInputEndsSoon) {
     EXPECT_EQ(slug_of_unusable("rondix: 1\nx: " + std::string(100'000, '{')), "too-deep");
     std::string bomb = "rondix: 1\na0: &a0 [x, x]\n";
     for (int i = 1; i < 40; ++i)
-        bomb += "a" + std::to_string(i) + ": &a" + std::to_string(i) + " [*a" + std::to_string(i - 1) + ", *a" +
-                std::to_string(i - 1) + "]\n";
+        bomb += "a" + std::to_string(i) + ": &a" + std::to_string(i) + " [*a" +
+                std::to_string(i - 1) + ", *a" + std::to_string(i - 1) + "]\n";
     EXPECT_EQ(slug_of_unusable(bomb), "alias-flood");
     EXPECT_EQ(slug_of_unusable(std::string((16u << 20) + 1, '#')), "too-large");
     std::string keys = "rondix: 1\nscreens:\n";
@@ -208,7 +224,8 @@ TEST(Reading, HostileInputEndsSoon) {
     std::string condition;
     for (int i = 0; i < 5'000; ++i) condition += "not ";
     EXPECT_EQ(found(with("{ when: " + condition + "x, do: back }")), "10:24 bad-condition");
-    EXPECT_EQ(found(with("{ when: '" + std::string(5'000, '(') + "x', do: back }")), "10:25 bad-condition");
+    EXPECT_EQ(found(with("{ when: '" + std::string(5'000, '(') + "x', do: back }")),
+              "10:25 bad-condition");
     const std::chrono::duration<double> took = std::chrono::steady_clock::now() - begin;
     EXPECT_LT(took.count(), 20); // bounded: about a second, with room for a slow machine
 }
@@ -278,7 +295,8 @@ TEST(Yaml, AnotherReaderSeesTheSameTree) {
     std::size_t files = 0;
     for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples")) {
         if (entry.path().extension() != ".yaml") continue;
-        if (entry.path().filename().string().starts_with("two-of-a-name")) continue; // it drops one of them
+        if (entry.path().filename().string().starts_with("two-of-a-name"))
+            continue; // it drops one of them
         const Source source("x", contents(entry.path()));
         Findings findings;
         const auto tree = yaml::read(source, 0, findings);
@@ -292,8 +310,9 @@ TEST(Yaml, AnotherReaderSeesTheSameTree) {
 TEST(Utf8, IsStrict) {
     for (const char* good : {"", "a\tb\r\n", "é", "€", "𝄞", "\xED\x9F\xBF", "\xF4\x8F\xBF\xBF"})
         EXPECT_FALSE(first_bad_byte(good).has_value()) << good;
-    for (const char* bad : {"\x80", "\xC0\x80", "\xC1\xBF", "\xE0\x9F\xBF", "\xED\xA0\x80", "\xF0\x8F\xBF\xBF",
-                            "\xF4\x90\x80\x80", "\xF5\x80\x80\x80", "\xC3", "\xE2\x82", "\x01", "\x7F", "\x1B[0m"})
+    for (const char* bad :
+         {"\x80", "\xC0\x80", "\xC1\xBF", "\xE0\x9F\xBF", "\xED\xA0\x80", "\xF0\x8F\xBF\xBF",
+          "\xF4\x90\x80\x80", "\xF5\x80\x80\x80", "\xC3", "\xE2\x82", "\x01", "\x7F", "\x1B[0m"})
         EXPECT_EQ(first_bad_byte(bad), 0u) << bad;
     EXPECT_EQ(first_bad_byte("ab\xFF"), 2u);
 }
@@ -331,7 +350,8 @@ TEST(Compiled, VerifyFindsWhatIsWrong) {
     broken([](CompiledFlow& flow) { flow.first_screen = ScreenId(0); });
     broken([](CompiledFlow& flow) {
         for (Step& step : flow.steps)
-            if (step.kind == StepKind::open) step.subject = static_cast<std::uint32_t>(flow.screen("bridge"));
+            if (step.kind == StepKind::open)
+                step.subject = static_cast<std::uint32_t>(flow.screen("bridge"));
     });
 }
 
@@ -348,13 +368,17 @@ TEST(Compiled, ConditionsMeanWhatTheySay) {
         {"not not (a or not (b or c))", [](bool a, bool b, bool c) { return a || !(b || c); }},
     };
     for (const auto& [text, plain] : cases) {
-        const FlowFile file = good_flow("rondix: 1\nstarts-with: m\nflags: { a: , b: , c: }\nscreens:\n  m: { controls: "
-                                        "[{ button: x, press: quit, when: " + std::string(text) + " }] }\n");
+        const FlowFile file = good_flow(
+            "rondix: 1\nstarts-with: m\nflags: { a: , b: , c: }\nscreens:\n  m: { controls: "
+            "[{ button: x, press: quit, when: " +
+            std::string(text) + " }] }\n");
         Situation now(*file.compiled);
         start(*file.compiled, now);
         for (unsigned bits = 0; bits < 8; ++bits) {
             for (unsigned i = 0; i < 3; ++i) now.set_flag(FlagId(i), bits >> i & 1);
-            EXPECT_EQ(usable(*file.compiled, now, ControlId{0}), plain(bits & 1, bits & 2, bits & 4)) << text << bits;
+            EXPECT_EQ(usable(*file.compiled, now, ControlId{0}),
+                      plain(bits & 1, bits & 2, bits & 4))
+                << text << bits;
         }
     }
 }

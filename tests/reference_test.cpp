@@ -1,5 +1,5 @@
-// The listing and what is said about it, compared with the naive reference on random flows: the same
-// situations, the same verdicts, the same shortest ways.
+// The listing and what is said about it, compared with the naive reference on random flows: the
+// same situations, the same verdicts, the same shortest ways.
 #include "reference/naive.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/check.hpp"
@@ -127,8 +127,8 @@ TEST(Reference, AgreesOnRandomFlows) {
     EXPECT_GE(tally.captive, 100u);
     EXPECT_GE(tally.reopening, 200u);
     EXPECT_GE(tally.clean, 100u);
-    std::printf("compared %zu: trapped %zu, captive %zu, reopening %zu, clean %zu\n", tally.compared,
-                tally.trapped, tally.captive, tally.reopening, tally.clean);
+    std::printf("compared %zu: trapped %zu, captive %zu, reopening %zu, clean %zu\n",
+                tally.compared, tally.trapped, tally.captive, tally.reopening, tally.clean);
 }
 
 /// Long random walks: after every move, taken or not, both know the same situation.

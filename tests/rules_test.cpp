@@ -158,7 +158,8 @@ TEST(Rules, DelayedAnswersWaitOnceAndGoWithTheirScene) {
     EXPECT_EQ(play.stack(), "bridge > lost");
     EXPECT_FALSE(play.move("due aground").answered); // once only
     EXPECT_FALSE(play.move("back").answered);        // back: none
-    play.move("event wind", "press retry", "loaded", "event aground", "menu", "press home", "loaded");
+    play.move("event wind", "press retry", "loaded", "event aground", "menu", "press home",
+              "loaded");
     EXPECT_FALSE(play.now().waits(play.flow().event("aground")));
 }
 
@@ -238,8 +239,8 @@ TEST(Moves, AreListedExactlyWhereTheyCanHappen) {
     Play play(harbour);
     const CompiledFlow& flow = play.flow();
     std::vector<Move> listed(most_moves(flow));
-    for (const char* step : {"loaded", "press options", "back", "press sail", "loaded", "event aground",
-                             "key map", "menu", "press home", "load fails"}) {
+    for (const char* step : {"loaded", "press options", "back", "press sail", "loaded",
+                             "event aground", "key map", "menu", "press home", "load fails"}) {
         const std::size_t count = list_moves(flow, play.now(), listed);
         ASSERT_LE(count, listed.size());
         const auto is_listed = [&](Move move) {

@@ -35,7 +35,9 @@ screens:
 
 class RunnerTest : public testing::Test {
   protected:
-    RunnerTest() : file_(good_flow(ferry)), runner_(*file_.compiled) {
+    RunnerTest()
+        : file_(good_flow(ferry))
+        , runner_(*file_.compiled) {
         runner_.start();
         settle();
     }
@@ -49,9 +51,12 @@ class RunnerTest : public testing::Test {
         return taken;
     }
 
-    std::string screen() const { return std::string(flow().text(flow()[runner_.situation().current()].id)); }
+    std::string screen() const {
+        return std::string(flow().text(flow()[runner_.situation().current()].id));
+    }
     std::string focus() const {
-        return runner_.focus() == no_control ? "" : std::string(flow().text(flow()[runner_.focus()].id));
+        return runner_.focus() == no_control ? ""
+                                             : std::string(flow().text(flow()[runner_.focus()].id));
     }
     Point middle_of(const char* name) const {
         return runner_.place_of(flow().control(runner_.situation().current(), name)).middle();
@@ -59,7 +64,8 @@ class RunnerTest : public testing::Test {
 
     /// "load, told" ...
     std::string effects() {
-        const char* names[] = {"load", "unload", "pause", "unpause", "show", "hide", "told", "todo", "quit"};
+        const char* names[] = {"load", "unload", "pause", "unpause", "show",
+                               "hide", "told",   "todo",  "quit"};
         std::string text;
         for (const Effect& effect : runner_.take_effects())
             text += (text.empty() ? "" : " ") + std::string(names[static_cast<int>(effect.kind)]);
@@ -182,8 +188,8 @@ TEST_F(RunnerTest, AControlThatBecomesUnusableHandsItsFocusOn) {
     EXPECT_EQ(focus(), "saved");
     EXPECT_TRUE(runner_.set_flag(saved, false));
     EXPECT_EQ(focus(), "sail");
-    EXPECT_FALSE(runner_.set_flag(saved, false));              // nothing to change
-    EXPECT_FALSE(runner_.set_flag(flow().flag("own"), true));  // not the game's
+    EXPECT_FALSE(runner_.set_flag(saved, false));             // nothing to change
+    EXPECT_FALSE(runner_.set_flag(flow().flag("own"), true)); // not the game's
     EXPECT_FALSE(runner_.set_flag(no_flag, true));
 }
 

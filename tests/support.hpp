@@ -44,7 +44,11 @@ inline FlowFile good_flow(const std::string& text) {
 /// A situation with moves by name, and what is so after them as text.
 class Play {
   public:
-    explicit Play(const std::string& text) : file_(good_flow(text)), now_(flow()) { start(flow(), now_); }
+    explicit Play(const std::string& text)
+        : file_(good_flow(text))
+        , now_(flow()) {
+        start(flow(), now_);
+    }
 
     const CompiledFlow& flow() const { return *file_.compiled; }
     const Situation& now() const { return now_; }

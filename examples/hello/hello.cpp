@@ -1,5 +1,6 @@
-// The smallest program that runs a flow in a loop: it reads commands, one a line, and prints what the
-// game would do and what it would draw. Try:  printf 'accept\nmenu\n' | build/release/bin/hello FLOW
+// The smallest program that runs a flow in a loop: it reads commands, one a line, and prints what
+// the game would do and what it would draw. Try:  printf 'accept\nmenu\n' | build/release/bin/hello
+// FLOW
 #include "rondix/flow.hpp"
 #include "rondix/report.hpp"
 #include "rondix/runner.hpp"
@@ -34,7 +35,8 @@ static void draw(const Item& item) {
 int main(int argc, char** argv) {
     const FlowFile file = load_flow(argc > 1 ? argv[1] : "hello.flow.yaml");
     if (!file.compiled) {
-        for (const Finding& finding : file.findings) std::cerr << finding_text(finding, file.sources);
+        for (const Finding& finding : file.findings)
+            std::cerr << finding_text(finding, file.sources);
         return 2;
     }
     const std::map<std::string, Button> buttons = {{"up", Button::up},

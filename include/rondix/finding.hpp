@@ -78,10 +78,11 @@ struct Finding {
     Slug slug{};
     Place place;
     std::string text;
-    std::vector<Also> also = {};        ///< further places: "screens are declared here"
-    std::vector<std::string> how = {};  ///< the moves that lead to it
-    std::vector<std::string> here = {}; ///< what the player can still do there
-    std::string mend = {};              ///< what to change
+    std::vector<Also> also = {};            ///< further places: "screens are declared here"
+    std::vector<std::string> how = {};      ///< the moves that lead to it
+    std::vector<std::string> here = {};     ///< what the player can still do there
+    std::vector<std::string> disabled = {}; ///< the buttons that cannot be used there
+    std::string mend = {};                  ///< what to change
 
     Severity severity() const { return row_of(slug).severity; }
 };

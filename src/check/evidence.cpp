@@ -9,6 +9,7 @@ namespace rondix {
 void Evidence::show(Listing::Number number, Finding& finding) {
     finding.how = moves_to(number);
     finding.here = what_the_player_can_do(number);
+    finding.disabled = disabled_buttons(number);
 }
 
 std::vector<std::string> Evidence::moves_to(Listing::Number number) {
@@ -36,11 +37,17 @@ std::vector<std::string> Evidence::what_the_player_can_do(Listing::Number number
         if (!apply(flow_, replayed_, room_[i]).answered) continue;
         words.push_back(move_text(flow_, room_[i]) + result_of(there_));
     }
+    return words;
+}
+
+std::vector<std::string> Evidence::disabled_buttons(Listing::Number number) {
+    std::vector<std::string> names;
+    listing_.get(number, there_);
     const Range controls = flow_[there_.current()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (flow_.controls[i].kind == ControlKind::button && !usable(flow_, there_, ControlId{i}))
-            words.push_back("not " + move_text(flow_, Move::press(ControlId{i})) + " (disabled)");
-    return words;
+            names.emplace_back(flow_.text(flow_.controls[i].id));
+    return names;
 }
 
 std::string Evidence::result_of(const Situation& before) {

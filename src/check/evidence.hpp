@@ -18,15 +18,18 @@ class Evidence {
         , there_(flow)
         , room_(most_moves(flow)) {}
 
-    /// Fills in finding.how and finding.here for the situation with this number.
+    /// Fills in finding.how, finding.here and finding.disabled for the situation with this number.
     void show(Listing::Number number, Finding& finding);
 
     /// The moves to a situation in words. Throws std::logic_error when replaying them does not end
     /// there: then Rondix itself is wrong, and saying nothing would be worse.
     std::vector<std::string> moves_to(Listing::Number number);
 
-    /// What each move of the player that is answered there leads to, and which buttons are disabled.
+    /// What each move of the player that is answered there leads to, and which buttons are
+    /// disabled.
     std::vector<std::string> what_the_player_can_do(Listing::Number number);
+
+    std::vector<std::string> disabled_buttons(Listing::Number number);
 
   private:
     std::string result_of(const Situation& before);

@@ -53,13 +53,11 @@ class Traps {
                                "no way out of '" + name_of(screen) + "'");
         show_back_none(screen, finding);
         evidence_.show(number, finding);
-        const bool disabled = std::any_of(finding.here.begin(), finding.here.end(),
-                                          [](auto& words) { return words.starts_with("not "); });
         const char* step = flow_[here_.bottom()].play ? "resume"
                            : here_.depth() > 1        ? "back"
                                                       : "home";
         finding.mend = "give '" + name_of(screen) + "' a button " +
-                       (disabled ? "that can always be pressed" : "that leads on") +
+                       (finding.disabled.empty() ? "that leads on" : "that can always be pressed") +
                        ", such as 'press: " + step + "'";
         if (says_none(screen)) finding.mend += ", or drop 'back: none'";
     }

@@ -2,7 +2,6 @@
 // Pango. The same calls give the same picture as PNG and as SVG.
 #pragma once
 
-#include "rondix/geometry.hpp"
 #include "rondix/map.hpp"
 
 #include <memory>

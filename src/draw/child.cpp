@@ -10,8 +10,6 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
-extern char** environ;
-
 namespace rondix::draw {
 
 namespace {
@@ -43,6 +41,7 @@ struct QuietPipes {
 
 pid_t spawn(const std::vector<std::string>& command, const Pipe& in, const Pipe& out) {
     std::vector<char*> words;
+    words.reserve(command.size() + 1);
     for (const std::string& word : command) words.push_back(const_cast<char*>(word.c_str()));
     words.push_back(nullptr);
     posix_spawn_file_actions_t actions;

@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <filesystem>
 
 namespace rondix {
 
@@ -201,72 +202,81 @@ class MapPainter {
     Canvas& canvas_;
 };
 
-/// The legend and the heading; `width` is the room that there is.
-class Frame {
-  public:
-    Frame(Canvas& canvas, double width, double height)
-        : canvas_(canvas)
-        , width_(width)
-        , height_(height) {}
+/// One sign of the legend and what it means.
+struct Sign {
+    enum class Kind : std::uint8_t { dot, swatch, arrow, dashed_arrow, ring };
+    Kind kind;
+    const char* text;
+    Colour fill, border;
+    double corner = 4;
 
-    void paint(const std::string& title, const std::string& verdict, bool good) {
-        canvas_.text({margin, 16}, title, heading, ink);
-        const Size size = measure(verdict, label_font);
-        canvas_.text({width_ - margin - size.width, 21}, verdict, label_font, good ? sea : coral);
-        x_ = margin;
-        canvas_.disc({x_ + 8, middle()}, 8, ink);
-        x_ += 22;
-        word("start");
-        swatch("screen", card, line);
-        swatch("play screen", sea, sea);
-        swatch("scene", brass_light, brass, 9);
-        swatch("stuck there", coral_light, coral);
-        arrow("button or key", line, false);
-        arrow("load", brass, false);
-        arrow("! event, or a load fails", violet, true);
-        ring("and back again");
+    double width() const {
+        return kind == Kind::dot ? 22 : kind == Kind::swatch ? 32 : kind == Kind::ring ? 16 : 36;
     }
-
-    /// How wide the legend is.
-    static double legend_width() { return 960; }
-
-  private:
-    double middle() const { return height_ - footer / 2; }
-
-    void word(const char* text) {
-        const Size size = measure(text, label_font);
-        canvas_.text({x_, middle() - size.height / 2}, text, label_font, ink);
-        x_ += size.width + 22;
-    }
-
-    void swatch(const char* text, Colour fill, Colour border, double corner = 4) {
-        canvas_.box({x_, middle() - 9}, {26, 18}, corner, fill);
-        canvas_.frame({x_, middle() - 9}, {26, 18}, corner, border, 1.4);
-        x_ += 32;
-        word(text);
-    }
-
-    void arrow(const char* text, Colour colour, bool dashed) {
-        canvas_.curve(
-            {{x_, middle()}, {x_ + 8, middle()}, {x_ + 16, middle()}, {x_ + 22, middle()}}, colour,
-            1.5, dashed);
-        canvas_.polygon({{x_ + 30, middle()}, {x_ + 21, middle() - 4.5}, {x_ + 21, middle() + 4.5}},
-                        colour);
-        x_ += 36;
-        word(text);
-    }
-
-    void ring(const char* text) {
-        canvas_.disc({x_ + 5, middle()}, 5, line);
-        canvas_.disc({x_ + 5, middle()}, 3.4, paper);
-        x_ += 16;
-        word(text);
-    }
-
-    Canvas& canvas_;
-    double width_, height_;
-    double x_ = margin;
 };
+
+constexpr double gap_of_signs = 22;
+
+const std::vector<Sign>& signs() {
+    using Kind = Sign::Kind;
+    static const std::vector<Sign> all = {
+        {Kind::dot, "start", ink, ink},
+        {Kind::swatch, "screen", card, line},
+        {Kind::swatch, "play screen", sea, sea},
+        {Kind::swatch, "scene", brass_light, brass, 9},
+        {Kind::swatch, "stuck there", coral_light, coral},
+        {Kind::arrow, "button or key", line, line},
+        {Kind::arrow, "load", brass, brass},
+        {Kind::dashed_arrow, "! event, or a load fails", violet, violet},
+        {Kind::ring, "and back again", line, paper},
+    };
+    return all;
+}
+
+double legend_width() {
+    double width = 2 * margin - gap_of_signs;
+    for (const Sign& sign : signs())
+        width += sign.width() + measure(sign.text, label_font).width + gap_of_signs;
+    return width;
+}
+
+void paint_sign(Canvas& canvas, const Sign& sign, double x, double y) {
+    switch (sign.kind) {
+    case Sign::Kind::dot: canvas.disc({x + 8, y}, 8, sign.fill); break;
+    case Sign::Kind::ring:
+        canvas.disc({x + 5, y}, 5, sign.fill);
+        canvas.disc({x + 5, y}, 3.4, sign.border);
+        break;
+    case Sign::Kind::swatch:
+        canvas.box({x, y - 9}, {26, 18}, sign.corner, sign.fill);
+        canvas.frame({x, y - 9}, {26, 18}, sign.corner, sign.border, 1.4);
+        break;
+    case Sign::Kind::arrow:
+    case Sign::Kind::dashed_arrow:
+        canvas.curve({{x, y}, {x + 8, y}, {x + 16, y}, {x + 22, y}}, sign.fill, 1.5,
+                     sign.kind == Sign::Kind::dashed_arrow);
+        canvas.polygon({{x + 30, y}, {x + 21, y - 4.5}, {x + 21, y + 4.5}}, sign.fill);
+        break;
+    }
+}
+
+void paint_legend(Canvas& canvas, double y) {
+    double x = margin;
+    for (const Sign& sign : signs()) {
+        paint_sign(canvas, sign, x, y);
+        x += sign.width();
+        const Size size = measure(sign.text, label_font);
+        canvas.text({x, y - size.height / 2}, sign.text, label_font, ink);
+        x += size.width + gap_of_signs;
+    }
+}
+
+void paint_heading(Canvas& canvas, double width, const std::string& title,
+                   const std::string& verdict, bool good) {
+    canvas.text({margin, 16}, title, heading, ink);
+    const Size size = measure(verdict, label_font);
+    canvas.text({width - margin - size.width, 21}, verdict, label_font, good ? sea : coral);
+}
 
 /// How many links away from the start each node is.
 std::vector<std::size_t> distances(const MapGraph& graph) {
@@ -307,7 +317,7 @@ LayoutGraph layout_graph(const MapGraph& graph) {
 struct Fit {
     double width, height, factor;
     Fit(const Placed& placed, double room_wide, double room_high)
-        : width(std::max(placed.size.width + 2 * margin, Frame::legend_width()))
+        : width(std::max(placed.size.width + 2 * margin, legend_width()))
         , height(placed.size.height + 2 * margin + header + footer)
         , factor(std::min(room_wide / width, room_high / height)) {}
 };
@@ -355,9 +365,12 @@ std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& res
     const double factor = std::min(Fit(*placed, width, height).factor, 2.0);
     canvas.scale_by(factor, {(width - own.width * factor) / 2, (height - own.height * factor) / 2});
     MapPainter(graph, *placed, canvas).paint();
-    const std::string title = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
-    Frame(canvas, own.width, own.height)
-        .paint(title, verdict_line(result), result.verdict == Verdict::proved);
+    const std::string title =
+        file.flow.game.empty() ? std::filesystem::path(file.sources[0].name()).filename().string()
+                               : file.flow.game;
+    paint_heading(canvas, own.width, title, verdict_line(result),
+                  result.verdict == Verdict::proved);
+    paint_legend(canvas, own.height - footer / 2);
     return canvas.finish();
 }
 

@@ -122,6 +122,7 @@ class ActionReader {
             return;
         }
         std::vector<std::string_view> names;
+        names.reserve(forms.size());
         for (const StepForm& form : forms) names.push_back(form.name);
         add(findings_, Slug::bad_step, word.place,
             "there is no step '" + word.text + "'" + suggestion(word.text, names));

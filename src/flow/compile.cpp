@@ -149,8 +149,9 @@ class Compiler {
         const auto placed = [&](ConditionId id) {
             return id >= holds ? id : ConditionId(base + count - 1 - index(id));
         };
-        for (auto test = made.rbegin(); test != made.rend(); ++test)
-            out_.tests.push_back({test->flag, placed(test->if_raised), placed(test->if_lowered)});
+        std::reverse(made.begin(), made.end());
+        for (const Test& test : made)
+            out_.tests.push_back({test.flag, placed(test.if_raised), placed(test.if_lowered)});
         return placed(first);
     }
 
@@ -178,8 +179,9 @@ class Compiler {
 
     void set_loading() {
         out_.loading.give_up_ms = flow_.loading.give_up_ms;
-        out_.loading.screen = flow_.loading.screen ? screen(*flow_.loading.screen)
-                                                   : ScreenId(add_built_in(built_in_loading, ""));
+        out_.loading.screen = flow_.loading.screen
+                                  ? screen(*flow_.loading.screen)
+                                  : ScreenId(add_built_in(built_in_loading, "Loading"));
         out_.loading.failed =
             flow_.loading.failed ? screen(*flow_.loading.failed) : add_built_in_failure();
     }

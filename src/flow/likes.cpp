@@ -35,9 +35,10 @@ class Likes {
             at = names_.find(like->text);
             if (at != NameTable::none && state_[at] == State::under_way) report_circle(*like);
         }
-        for (auto i = chain.rbegin(); i != chain.rend(); ++i) {
-            fill(flow_.screens[*i]);
-            state_[*i] = State::done;
+        std::reverse(chain.begin(), chain.end());
+        for (const std::size_t screen : chain) {
+            fill(flow_.screens[screen]);
+            state_[screen] = State::done;
         }
     }
 

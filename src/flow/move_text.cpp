@@ -99,6 +99,7 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
     const Form* form = form_of(text);
     if (!form) {
         std::vector<std::string_view> words;
+        words.reserve(forms.size());
         for (const Form& row : forms) words.push_back(row.words);
         fault = "'" + std::string(text) + "' is no move" +
                 suggestion(text.substr(0, text.find(' ')), words);

@@ -30,6 +30,7 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
                  {"also", Json::array()},
                  {"how", finding.how},
                  {"here", finding.here},
+                 {"disabled", finding.disabled},
                  {"mend", finding.mend}};
     for (const Finding::Also& also : finding.also)
         json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});

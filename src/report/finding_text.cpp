@@ -85,9 +85,10 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
     if (!finding.how.empty()) text += fmt::format("  how: {}\n", joined(finding.how, " · "));
     const bool about_behaviour = finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
     if (about_behaviour)
-        text +=
-            fmt::format("  here the player can: {}\n",
-                        finding.here.empty() ? "do nothing at all" : joined(finding.here, ", "));
+        text += fmt::format(
+            "  here the player can: {}{}\n",
+            finding.here.empty() ? "do nothing at all" : joined(finding.here, ", "),
+            finding.disabled.empty() ? "" : "; disabled: " + joined(finding.disabled, ", "));
     if (!finding.mend.empty()) text += fmt::format("  mend: {}\n", finding.mend);
     return text;
 }

@@ -29,14 +29,17 @@ Reference::Page Reference::screen(const std::string& name) const {
         page.menu = from.menu;
         page.controls = from.controls;
         for (const FlowKey& key : from.keys) {
-            if (key.key.text == "any") page.any = key.action;
-            else page.keys.push_back(key);
+            if (key.key.text == "any")
+                page.any = key.action;
+            else
+                page.keys.push_back(key);
         }
         return page;
     }
     page.back = FlowAction{}; // built in: a loading screen, or one that says that a load failed
     if (name == "built-in/load-failed") {
-        page.controls = {plain_button("retry", StepKind::retry), plain_button("home", StepKind::home)};
+        page.controls = {plain_button("retry", StepKind::retry),
+                         plain_button("home", StepKind::home)};
         if (flow_.can_quit) page.controls.push_back(plain_button("quit", StepKind::quit));
     }
     return page;
@@ -110,8 +113,10 @@ void Reference::act(const FlowAction& action, Step& step) const {
             switch (one.kind) {
             case StepKind::open:
                 step.reopens = open;
-                if (open) back_to(name, now);
-                else now.stack.push_back(name);
+                if (open)
+                    back_to(name, now);
+                else
+                    now.stack.push_back(name);
                 break;
             case StepKind::go:
                 step.reopens = open;
@@ -157,15 +162,19 @@ std::vector<Step> Reference::steps(const Plain& plain) const {
         if (usable(control, plain) && control.press)
             act(*control.press, begin("press " + control.id.text, true));
     Step& back = begin("back", true);
-    if (page.back) act(*page.back, back);
-    else if (page.any) act(*page.any, back);
+    if (page.back)
+        act(*page.back, back);
+    else if (page.any)
+        act(*page.any, back);
     else if (plain.stack.size() > 1) {
         back.next.stack.pop_back();
         back.answered = true;
     }
     Step& menu = begin("menu", true);
-    if (page.menu) act(*page.menu, menu);
-    else if (page.any) act(*page.any, menu);
+    if (page.menu)
+        act(*page.menu, menu);
+    else if (page.any)
+        act(*page.any, menu);
     for (const FlowKey& key : page.keys) act(key.action, begin("key " + key.key.text, true));
     if (page.any) act(*page.any, begin("any key", true));
 
@@ -177,7 +186,8 @@ std::vector<Step> Reference::steps(const Plain& plain) const {
             if (scene.id.text == plain.scene) good.next.stack = {scene.root.text};
         Step bad{"load fails", plain, true};
         bad.next.phase = "failed";
-        bad.next.stack = {flow_.loading.failed ? flow_.loading.failed->text : "built-in/load-failed"};
+        bad.next.stack = {flow_.loading.failed ? flow_.loading.failed->text
+                                               : "built-in/load-failed"};
         all.push_back(bad);
         bad.text = "load given up";
         if (flow_.loading.give_up_ms > 0) all.push_back(bad);
@@ -186,8 +196,10 @@ std::vector<Step> Reference::steps(const Plain& plain) const {
         if (!allowed(event.during, plain)) continue;
         const std::string& name = event.id.text;
         Step& report = begin("event " + name, false);
-        if (event.after_ms == 0) act(event.action, report);
-        else report.answered = report.next.waiting.insert(name).second;
+        if (event.after_ms == 0)
+            act(event.action, report);
+        else
+            report.answered = report.next.waiting.insert(name).second;
         if (!plain.waiting.contains(name)) continue;
         Step& due = begin("due " + name, false);
         due.next.waiting.erase(name);
@@ -199,8 +211,10 @@ std::vector<Step> Reference::steps(const Plain& plain) const {
         const bool raised = plain.raised.contains(flag.id.text);
         Step& change = begin((raised ? "game lowers " : "game raises ") + flag.id.text, false);
         change.answered = true;
-        if (raised) change.next.raised.erase(flag.id.text);
-        else change.next.raised.insert(flag.id.text);
+        if (raised)
+            change.next.raised.erase(flag.id.text);
+        else
+            change.next.raised.insert(flag.id.text);
     }
     return all;
 }

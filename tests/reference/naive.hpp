@@ -1,6 +1,7 @@
-// The reference that the real thing is compared with: the rules once more, written from the rules alone,
-// slow and obvious. Situations are plain structs of names in a std::map, the ways out a fixpoint. It
-// works on the Flow as it was read and shares no code with compiling, apply() or the listing.
+// The reference that the real thing is compared with: the rules once more, written from the rules
+// alone, slow and obvious. Situations are plain structs of names in a std::map, the ways out a
+// fixpoint. It works on the Flow as it was read and shares no code with compiling, apply() or the
+// listing.
 #pragma once
 
 #include "rondix/flow.hpp"
@@ -16,16 +17,16 @@
 namespace naive {
 
 struct Plain {
-    std::string scene;              // loaded, awaited or failed; empty for none
-    std::string phase = "none";     // none, loading, loaded, failed
+    std::string scene;          // loaded, awaited or failed; empty for none
+    std::string phase = "none"; // none, loading, loaded, failed
     std::vector<std::string> stack;
-    std::set<std::string> raised;   // flags
-    std::set<std::string> waiting;  // events whose answer is delayed
+    std::set<std::string> raised;  // flags
+    std::set<std::string> waiting; // events whose answer is delayed
     auto operator<=>(const Plain&) const = default;
 };
 
 struct Step {
-    std::string text;  // the move, as move_text() would write it
+    std::string text; // the move, as move_text() would write it
     Plain next;
     bool answered = false;
     bool quits = false;
@@ -36,7 +37,7 @@ struct Step {
 constexpr std::size_t never = std::numeric_limits<std::size_t>::max();
 
 struct Known {
-    std::size_t distance = 0;       // moves from the start
+    std::size_t distance = 0; // moves from the start
     std::size_t way_out = never;
     std::size_t leaving = never;
     std::vector<Step> steps;
@@ -44,7 +45,8 @@ struct Known {
 
 class Reference {
   public:
-    explicit Reference(const rondix::Flow& flow) : flow_(flow) {}
+    explicit Reference(const rondix::Flow& flow)
+        : flow_(flow) {}
 
     Plain start() const;
     /// Every move that can be tried in a situation, answered or not.

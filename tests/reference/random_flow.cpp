@@ -9,7 +9,8 @@ namespace {
 
 class Author {
   public:
-    explicit Author(std::uint32_t number) : random_(number) {}
+    explicit Author(std::uint32_t number)
+        : random_(number) {}
 
     std::string write() {
         const int scenes = number(0, 2);
@@ -45,7 +46,8 @@ class Author {
         if (scenes_.empty()) return;
         text_ += "scenes:\n";
         for (const std::string& scene : scenes_)
-            text_ += "  " + scene + ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) + " }\n";
+            text_ += "  " + scene +
+                     ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) + " }\n";
         if (one_in(2)) return;
         text_ += "loading: { give-up: 5s";
         if (often()) text_ += ", screen: " + menu();
@@ -117,12 +119,16 @@ class Author {
 
     void write_screen(const std::string& name, bool play) {
         text_ += "  " + name + ":\n    title: " + name + "\n";
-        if (play) text_ += "    play: yes\n";
-        else if (one_in(4)) text_ += "    pauses: no\n";
+        if (play)
+            text_ += "    play: yes\n";
+        else if (one_in(4))
+            text_ += "    pauses: no\n";
         if (one_in(5)) text_ += "    back: " + (one_in(2) ? "none" : action(play)) + "\n";
         if (one_in(play ? 1 : 4)) text_ += "    menu: " + action(play) + "\n";
-        if (one_in(5)) text_ += "    keys: { chart: " + action(play) + " }\n";
-        else if (one_in(8)) text_ += "    keys: { any: " + action(play) + " }\n";
+        if (one_in(5))
+            text_ += "    keys: { chart: " + action(play) + " }\n";
+        else if (one_in(8))
+            text_ += "    keys: { any: " + action(play) + " }\n";
         const int buttons = number(1, 3);
         text_ += "    controls:\n";
         for (int i = 0; i < buttons; ++i) {

@@ -24,7 +24,9 @@ bool write_file(const std::string& path, const std::string& contents) {
 
 } // namespace rondix::tool
 
-int main(int argc, char** argv) {
+namespace {
+
+int run(int argc, char** argv) {
     using namespace rondix::tool;
     CLI::App app{"Menus of a game: run, proved and drawn from one flow file.", "rondix"};
     app.require_subcommand(1);
@@ -47,10 +49,16 @@ int main(int argc, char** argv) {
         const int status = app.exit(fault);
         return status == 0 ? 0 : cannot_be_used;
     }
+    return runs.at(app.get_subcommands().front())();
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
     try {
-        return runs.at(app.get_subcommands().front())();
+        return run(argc, argv);
     } catch (const std::exception& fault) {
-        fmt::print(stderr, "error: {}\n", fault.what());
-        return cannot_be_used;
+        std::fprintf(stderr, "error: %s\n", fault.what());
+        return rondix::tool::cannot_be_used;
     }
 }

@@ -1,0 +1,123 @@
+// What things cost. Read the figures as proportions of one run: machines are noisy.
+#include "big_flow.hpp"
+#include "check/listing.hpp"
+#include "rondix/check.hpp"
+#include "rondix/runner.hpp"
+
+#include <benchmark/benchmark.h>
+#include <libfyaml.h>
+
+namespace {
+
+using namespace rondix;
+using namespace rondix::benchmarks;
+
+FlowFile demo() {
+    return load_flow(RONDIX_ROOT "/examples/tidewick/tidewick.flow.yaml");
+}
+
+/// One move of each situation of the demo in turn: what apply() costs, the copy of the row apart.
+void apply_a_move(benchmark::State& state) {
+    const FlowFile file = demo();
+    const CompiledFlow& flow = *file.compiled;
+    const Listing listing(flow, 10'000);
+    std::vector<std::pair<Situation, Move>> work;
+    std::vector<Move> moves(most_moves(flow));
+    Situation situation(flow);
+    for (Listing::Number n = 0; n < listing.size(); ++n) {
+        listing.get(n, situation);
+        const std::size_t count = list_moves(flow, situation, moves);
+        for (std::size_t i = 0; i < count; ++i) work.emplace_back(situation, moves[i]);
+    }
+    std::size_t i = 0;
+    for (auto _ : state) {
+        situation = work[i].first;
+        benchmark::DoNotOptimize(apply(flow, situation, work[i].second));
+        if (++i == work.size()) i = 0;
+    }
+}
+BENCHMARK(apply_a_move);
+
+void copy_a_situation(benchmark::State& state) {
+    const FlowFile file = demo();
+    Situation from(*file.compiled), to(*file.compiled);
+    start(*file.compiled, from);
+    for (auto _ : state) {
+        to = from;
+        benchmark::DoNotOptimize(to);
+    }
+}
+BENCHMARK(copy_a_situation);
+
+void list_situations(benchmark::State& state) {
+    const FlowFile file =
+        load_flow_text("dense", dense_flow(static_cast<std::size_t>(state.range(0)),
+                                           static_cast<std::size_t>(state.range(1))));
+    std::size_t situations = 0, moves = 0;
+    for (auto _ : state) {
+        const Listing listing(*file.compiled, 10'000'000);
+        situations += listing.size();
+        moves += listing.moves();
+    }
+    state.counters["situations"] =
+        benchmark::Counter(static_cast<double>(situations), benchmark::Counter::kIsRate);
+    state.counters["moves"] =
+        benchmark::Counter(static_cast<double>(moves), benchmark::Counter::kIsRate);
+}
+BENCHMARK(list_situations)->Args({5, 8})->Args({6, 10})->Unit(benchmark::kMillisecond);
+
+void check_the_demo(benchmark::State& state) {
+    const FlowFile file = demo();
+    for (auto _ : state) benchmark::DoNotOptimize(check(file));
+}
+BENCHMARK(check_the_demo)->Unit(benchmark::kMicrosecond);
+
+/// 1,000 screens of 8 buttons: text to tables.
+void read_a_flow(benchmark::State& state) {
+    const std::string text = tree_flow(1000, 8);
+    for (auto _ : state) {
+        const FlowFile file = load_flow_text("big", text);
+        if (!file.compiled) state.SkipWithError("it does not compile");
+    }
+    state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
+}
+BENCHMARK(read_a_flow)->Unit(benchmark::kMillisecond);
+
+/// The same bytes through the YAML library's bare events, with text and places asked for.
+void bare_events(benchmark::State& state) {
+    const std::string text = tree_flow(1000, 8);
+    for (auto _ : state) {
+        const fy_parse_cfg config{"", FYPCF_QUIET, nullptr, nullptr};
+        fy_parser* parser = fy_parser_create(&config);
+        fy_parser_set_string(parser, text.data(), text.size());
+        std::size_t sum = 0;
+        while (fy_event* event = fy_parser_parse(parser)) {
+            if (const fy_mark* mark = fy_event_start_mark(event)) sum += mark->input_pos;
+            if (event->type == FYET_SCALAR) {
+                std::size_t length = 0;
+                benchmark::DoNotOptimize(fy_token_get_text(event->scalar.value, &length));
+                sum += length;
+            }
+            fy_parser_event_free(parser, event);
+        }
+        benchmark::DoNotOptimize(sum);
+        fy_parser_destroy(parser);
+    }
+    state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
+}
+BENCHMARK(bare_events)->Unit(benchmark::kMillisecond);
+
+void runner_frame(benchmark::State& state) {
+    const FlowFile file = demo();
+    Runner runner(*file.compiled);
+    runner.start();
+    runner.loaded(runner.ticket());
+    for (auto _ : state) {
+        runner.advance(1.0 / 60);
+        benchmark::DoNotOptimize(runner.view());
+        benchmark::DoNotOptimize(runner.take_effects());
+    }
+}
+BENCHMARK(runner_frame);
+
+} // namespace

@@ -1,0 +1,134 @@
+// The layers: includes point down only, what ships is built lean, and the paths that the docs name
+// are there.
+#include "support.hpp"
+
+#include <array>
+#include <cstdio>
+#include <map>
+#include <regex>
+#include <set>
+
+namespace rondix::test {
+namespace {
+
+// Each layer and what it may include, besides itself and the public headers of these layers.
+const std::map<std::string, std::set<std::string>> allowed = {
+    {"logic", {}},
+    {"place", {}},
+    {"run", {"logic", "place"}},
+    {"flow", {"logic"}},
+    {"walk", {"logic", "place", "run", "flow"}},
+    {"check", {"logic", "flow"}},
+    {"draw", {"logic", "flow", "check"}},
+    {"report", {"logic", "place", "run", "flow", "walk", "check"}},
+};
+
+// Which layer a public header belongs to. The lowest is that of the compiled flow.
+const std::map<std::string, std::string> header_layers = {
+    {"ids.hpp", "logic"},      {"compiled_flow.hpp", "logic"},
+    {"move.hpp", "logic"},     {"situation.hpp", "logic"},
+    {"apply.hpp", "logic"},    {"geometry.hpp", "place"},
+    {"runner.hpp", "run"},     {"finding.hpp", "flow"},
+    {"source.hpp", "flow"},    {"flow.hpp", "flow"},
+    {"move_text.hpp", "flow"}, {"walkthrough.hpp", "walk"},
+    {"check.hpp", "check"},    {"map.hpp", "draw"},
+    {"report.hpp", "report"},
+};
+
+std::string layer_of(const std::string& include) {
+    if (include.starts_with("rondix/")) {
+        const auto found = header_layers.find(include.substr(7));
+        return found == header_layers.end() ? "unknown: " + include : found->second;
+    }
+    const std::string folder = include.substr(0, include.find('/'));
+    return allowed.contains(folder) ? folder : "";
+}
+
+void check_file(const std::filesystem::path& path, const std::string& layer) {
+    static const std::regex include("#include \"([^\"]+)\"");
+    const std::string text = contents(path);
+    for (std::sregex_iterator i(text.begin(), text.end(), include), end; i != end; ++i) {
+        const std::string target = layer_of((*i)[1]);
+        if (target.empty() || target == layer) continue;
+        EXPECT_TRUE(allowed.at(layer).contains(target))
+            << path.filename() << " in " << layer << " includes " << (*i)[1] << " of " << target;
+    }
+}
+
+TEST(Layers, IncludesPointDown) {
+    std::size_t files = 0;
+    for (const auto& [layer, below] : allowed)
+        for (const auto& entry : std::filesystem::directory_iterator(root() / "src" / layer)) {
+            if (entry.path().extension() == ".txt") continue;
+            check_file(entry.path(), layer);
+            ++files;
+        }
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "include/rondix")) {
+        const std::string name = entry.path().filename().string();
+        ASSERT_TRUE(header_layers.contains(name)) << name << " is in no layer";
+        check_file(entry.path(), header_layers.at(name));
+        ++files;
+    }
+    EXPECT_GT(files, 40u);
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "src"))
+        EXPECT_TRUE(allowed.contains(entry.path().filename().string())) << entry.path();
+}
+
+TEST(Layers, TheOrderHasNoCircle) {
+    // Each layer may use only layers that may not, by any way, use it.
+    const auto reaches = [](auto& self, const std::string& from, const std::string& to) -> bool {
+        for (const std::string& below : allowed.at(from))
+            if (below == to || self(self, below, to)) return true;
+        return false;
+    };
+    for (const auto& [layer, below] : allowed)
+        EXPECT_FALSE(reaches(reaches, layer, layer)) << layer;
+}
+
+std::string output_of(const std::string& command) {
+    std::string text;
+    std::FILE* pipe = popen(command.c_str(), "r");
+    std::array<char, 4096> buffer{};
+    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
+        text.append(buffer.data(), count);
+    EXPECT_EQ(pclose(pipe), 0) << command;
+    return text;
+}
+
+TEST(Layers, WhatShipsThrowsNothingAndKnowsNoTypesAtRunTime) {
+    for (const char* library : {RONDIX_LOGIC, RONDIX_PLACE, RONDIX_RUN}) {
+        const std::string symbols = output_of("nm -C " + std::string(library) + " 2>/dev/null");
+        EXPECT_NE(symbols.find(" T "), std::string::npos) << library; // it was really read
+        for (const char* unwanted :
+             {"__cxa_throw", "__cxa_begin_catch", "__dynamic_cast", "typeinfo for rondix",
+              " std::chrono", "random_device", "fopen", "std::ostream"})
+            EXPECT_EQ(symbols.find(unwanted), std::string::npos) << library << " " << unwanted;
+    }
+    const std::string commands =
+        contents(std::filesystem::path(RONDIX_BUILD) / "compile_commands.json");
+    std::size_t lean = 0;
+    for (std::size_t at = 0;
+         (at = commands.find("-fno-exceptions -fno-rtti", at)) != std::string::npos; ++at)
+        ++lean;
+    EXPECT_GE(lean, 9u); // every file of logic, place and run
+}
+
+TEST(Docs, NameOnlyPathsThatAreThere) {
+    // Words in backquotes that look like paths of this repository.
+    static const std::regex path(
+        "`((?:src|include|tests|docs|examples|scripts|tools|cmake|benchmarks)/[A-Za-z0-9_./-]*)`");
+    std::size_t named = 0;
+    std::vector<std::filesystem::path> pages{root() / "README.md"};
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "docs"))
+        if (entry.path().extension() == ".md") pages.push_back(entry.path());
+    for (const auto& page : pages) {
+        const std::string text = contents(page);
+        for (std::sregex_iterator i(text.begin(), text.end(), path), end; i != end; ++i, ++named)
+            EXPECT_TRUE(std::filesystem::exists(root() / (*i)[1].str()))
+                << page << " names " << (*i)[1];
+    }
+    EXPECT_GT(named, 10u);
+}
+
+} // namespace
+} // namespace rondix::test

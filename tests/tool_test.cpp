@@ -1,0 +1,246 @@
+// The built tool, as its users call it: output, exit status, files written, and what it says to bad
+// command lines.
+#include "support.hpp"
+
+#include <nlohmann/json.hpp>
+
+#include <array>
+#include <cstdio>
+#include <sys/wait.h>
+
+namespace rondix::test {
+namespace {
+
+struct Ran {
+    int status = -1;
+    std::string output; // standard output and standard error
+};
+
+/// Runs the tool in the top folder of the repository.
+Ran rondix(const std::string& words) {
+    const std::string command =
+        "cd '" + root().string() + "' && '" RONDIX_TOOL "' " + words + " 2>&1";
+    Ran ran;
+    std::FILE* pipe = popen(command.c_str(), "r");
+    std::array<char, 4096> buffer{};
+    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
+        ran.output.append(buffer.data(), count);
+    const int status = pclose(pipe);
+    ran.status = WIFEXITED(status) ? WEXITSTATUS(status) : -1;
+    return ran;
+}
+
+const std::string demo = "examples/tidewick/tidewick.flow.yaml";
+
+/// A folder of its own for each test, empty at first.
+std::filesystem::path scratch() {
+    const auto* info = testing::UnitTest::GetInstance()->current_test_info();
+    const auto folder = std::filesystem::temp_directory_path() /
+                        ("rondix-" + std::to_string(getpid()) + "-" + info->name());
+    std::filesystem::remove_all(folder);
+    std::filesystem::create_directories(folder);
+    return folder;
+}
+
+TEST(Tool, ChecksTheDemo) {
+    const Ran ran = rondix("check " + demo);
+    EXPECT_EQ(ran.status, 0);
+    EXPECT_EQ(ran.output, contents(root() / "tests/golden/demo-check.txt"));
+}
+
+TEST(Tool, TellsATrapWithTheWayIntoIt) {
+    const Ran ran = rondix("check examples/broken/options-without-back.flow.yaml");
+    EXPECT_EQ(ran.status, 1);
+    EXPECT_EQ(ran.output, contents(root() / "tests/golden/options-without-back.txt"));
+}
+
+TEST(Tool, GivesJson) {
+    const Ran ran = rondix("check --format json examples/broken/options-without-back.flow.yaml");
+    EXPECT_EQ(ran.status, 1);
+    const auto json = nlohmann::json::parse(ran.output);
+    EXPECT_EQ(json["verdict"], "not-so");
+    ASSERT_EQ(json["findings"].size(), 1u);
+    EXPECT_EQ(json["findings"][0]["slug"], "no-way-out");
+    EXPECT_EQ(json["findings"][0]["place"]["line"], 13);
+    EXPECT_EQ(json["findings"][0]["how"], nlohmann::json({"loaded", "press options"}));
+    const auto clean = nlohmann::json::parse(rondix("check --format json " + demo).output);
+    EXPECT_EQ(clean["verdict"], "proved");
+    EXPECT_TRUE(clean["findings"].empty());
+    EXPECT_EQ(clean["figures"]["screens"], 12);
+    const auto bad = nlohmann::json::parse(rondix("check --format json README.md").output);
+    EXPECT_EQ(bad["verdict"], "cannot-be-used");
+    EXPECT_TRUE(bad["figures"].is_null());
+}
+
+TEST(Tool, ExitStatusTellsTheVerdict) {
+    EXPECT_EQ(rondix("check " + demo).status, 0);
+    EXPECT_EQ(rondix("check examples/broken/not-wired-yet.flow.yaml").status, 0); // a warning
+    EXPECT_EQ(rondix("check --strict examples/broken/not-wired-yet.flow.yaml").status, 1);
+    EXPECT_EQ(rondix("check --strict " + demo).status, 0);
+    EXPECT_EQ(rondix("check examples/broken/wrong-case.flow.yaml").status, 1);
+    EXPECT_EQ(rondix("check no-such-file.yaml").status, 2);
+    EXPECT_EQ(rondix("check examples").status, 2);
+    EXPECT_EQ(rondix("check README.md").status, 2);
+    const Ran limited = rondix("check --most-situations 10 " + demo);
+    EXPECT_EQ(limited.status, 3);
+    EXPECT_NE(limited.output.find("not settled"), std::string::npos);
+    EXPECT_NE(limited.output.find("--most-situations"), std::string::npos);
+    // A trap that is found before the limit is a trap.
+    EXPECT_EQ(
+        rondix("check --most-situations 5 examples/broken/options-without-back.flow.yaml").status,
+        3);
+}
+
+TEST(Tool, BadCommandLinesAreExplained) {
+    for (const char* words : {"", "frobnicate", "check", "check --format xml x", "map x", "walk x",
+                              "check --most-situations many x", "map x -o y.png --size big"}) {
+        const Ran ran = rondix(words);
+        EXPECT_EQ(ran.status, 2) << words;
+        EXPECT_FALSE(ran.output.empty()) << words;
+    }
+    EXPECT_EQ(rondix("--help").status, 0);
+    EXPECT_EQ(rondix("check --help").status, 0);
+    EXPECT_NE(rondix("--version").output.find("0."), std::string::npos);
+}
+
+TEST(Tool, WhatCheckPrintsCanBeWalked) {
+    // Each finding with moves, of each broken flow: the saved walkthrough replays as it stands.
+    const auto folder = scratch();
+    std::size_t walked = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        std::filesystem::remove_all(folder);
+        const std::string flow = entry.path().string();
+        rondix("check --save-walks '" + folder.string() + "' '" + flow + "'");
+        for (const auto& walk : std::filesystem::directory_iterator(folder)) {
+            const Ran ran = rondix("walk '" + flow + "' '" + walk.path().string() + "'");
+            EXPECT_EQ(ran.status, 0) << ran.output;
+            EXPECT_NE(ran.output.find("1 of 1 walkthroughs passed"), std::string::npos);
+            ++walked;
+        }
+    }
+    EXPECT_GE(walked, 8u);
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, WalksTheDemo) {
+    const Ran ran = rondix("walk " + demo + " examples/tidewick/walks/*.walk.yaml");
+    EXPECT_EQ(ran.status, 0);
+    EXPECT_NE(ran.output.find("4 of 4 walkthroughs passed"), std::string::npos) << ran.output;
+}
+
+TEST(Tool, AWalkthroughThatFailsSaysWhatIsSo) {
+    const auto folder = scratch();
+    const auto walk = [&](const std::string& steps) {
+        const auto path = folder / "a.walk.yaml";
+        std::ofstream(path) << "rondix-walk: 1\nwalk:\n" << steps;
+        return rondix("walk " + demo + " '" + path.string() + "'");
+    };
+    const Ran wrong = walk("  - loaded\n  - press crew\n  - expect: { screen: title }\n");
+    EXPECT_EQ(wrong.status, 1);
+    EXPECT_NE(
+        wrong.output.find("a.walk.yaml:5:23: error: expected screen 'title', but it is 'crew'"),
+        std::string::npos)
+        << wrong.output;
+    EXPECT_NE(wrong.output.find("how: loaded · press crew"), std::string::npos) << wrong.output;
+    const std::pair<const char*, const char*> cases[] = {
+        {"  - loaded\n  - press crow\n",
+         "'crow' is not a control of 'title'; did you mean 'crew'?"},
+        {"  - loaded\n  - pres crew\n", "did you mean 'press'?"},
+        {"  - loaded\n  - press continue\n", "does nothing on 'title'; it is disabled there"},
+        {"  - menu\n", "'menu' does nothing on 'under-way'"},
+        {"  - event run-agrond\n", "did you mean 'run-aground'?"},
+        {"  - expect: { screen: under-wey }\n", "did you mean 'under-way'?"},
+        {"  - expect: { stack: [title] }\n", "expected stack [title], but it is [under-way]"},
+        {"  - expect: { game: paused }\n", "expected game 'paused', but it is 'none'"},
+        {"  - expect: { focus: x }\n", "but it is 'none'"},
+        {"  - expect: { quits: yes }\n", "expected quits: yes, but it is no"},
+        {"  - wait soon\n", "'wait' wants a time"},
+    };
+    for (const auto& [steps, text] : cases) {
+        const Ran ran = walk(steps);
+        EXPECT_EQ(ran.status, 1) << ran.output;
+        EXPECT_NE(ran.output.find(text), std::string::npos) << ran.output;
+    }
+    for (const char* steps : {"  - expect: { scren: title }\n", "  - 1: 2\n",
+                              "  - expect: { game: maybe }\n", "  - [\n"})
+        EXPECT_EQ(walk(steps).status, 2) << steps;
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, SaysWhatTheReadmeShows) {
+    // The flow of the README, and the answers that stand behind it; then with the trap that it
+    // plants.
+    const std::string readme = contents(root() / "README.md");
+    const auto block = [&](std::size_t& at, const std::string& fence) {
+        at = readme.find(fence + "\n", at) + fence.size() + 1;
+        const std::size_t end = readme.find("```", at);
+        const std::string text = readme.substr(at, end - at);
+        at = end + 3;
+        return text;
+    };
+    std::size_t at = 0;
+    const std::string flow = block(at, "```yaml");
+    const auto folder = scratch();
+    const auto check_in_folder = [&](const std::string& text) {
+        std::ofstream(folder / "hello.flow.yaml") << text;
+        std::string output = rondix("check '" + (folder / "hello.flow.yaml").string() + "'").output;
+        const std::string prefix = folder.string() + "/";
+        for (std::size_t i; (i = output.find(prefix)) != std::string::npos;)
+            output.erase(i, prefix.size());
+        return output;
+    };
+    EXPECT_EQ(check_in_folder(flow), block(at, "```"));
+    std::string trapped = flow;
+    const std::string good = "options: { title: Options }";
+    trapped.replace(trapped.find(good), good.size(), "options: { title: Options, back: none }");
+    EXPECT_EQ(check_in_folder(trapped), block(at, "```"));
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, DrawsTheMap) {
+    const auto folder = scratch();
+    const std::string svg = (folder / "map.svg").string();
+    const std::string png = (folder / "map.png").string();
+    EXPECT_EQ(rondix("map " + demo + " -o '" + svg + "'").status, 0);
+    EXPECT_EQ(rondix("map " + demo + " --size 1280x800 -o '" + png + "'").status, 0);
+    EXPECT_TRUE(contents(svg).starts_with("<?xml"));
+    const std::string bytes = contents(png);
+    ASSERT_GT(bytes.size(), 10'000u);
+    EXPECT_EQ(bytes.substr(1, 3), "PNG");
+    EXPECT_EQ(bytes.substr(16, 8), std::string("\0\0\x05\0\0\0\x03\x20", 8)); // 1280 by 800
+    rondix("map " + demo + " --size 1280x800 -o '" + png + "'");
+    EXPECT_EQ(contents(png), bytes); // the same flow, the same picture
+    EXPECT_EQ(rondix("map " + demo + " -o '" + (folder / "map.gif").string() + "'").status, 2);
+    EXPECT_EQ(rondix("map " + demo + " -o /no/such/folder/map.svg").status, 2);
+    EXPECT_EQ(rondix("map examples/broken/wrong-case.flow.yaml -o '" + svg + "'").status, 1);
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, DrawsEveryExampleThatCompiles) {
+    const auto folder = scratch();
+    std::size_t drawn = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        const FlowFile file = load_flow(entry.path().string());
+        const Ran ran =
+            rondix("map '" + entry.path().string() + "' -o '" + (folder / "m.svg").string() + "'");
+        EXPECT_EQ(ran.status, file.compiled ? 0 : 1) << entry.path();
+        drawn += ran.status == 0;
+    }
+    EXPECT_GE(drawn, 8u);
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, AnOldFileSurvivesAFailure) {
+    const auto folder = scratch();
+    const auto path = folder / "map.png";
+    std::ofstream(path) << "old";
+    rondix("map examples/broken/wrong-case.flow.yaml -o '" + path.string() + "'");
+    EXPECT_EQ(contents(path), "old");
+    const Ran ran = rondix("map " + demo + " -o '" + path.string() + "' --size 99x99");
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_EQ(contents(path), "old");
+    std::filesystem::remove_all(folder);
+}
+
+} // namespace
+} // namespace rondix::test
