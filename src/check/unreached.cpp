@@ -20,11 +20,20 @@ class Unreached {
         , findings_(findings) {}
 
     void find_screens() {
-        links_ = links(flow_);
-        told_.assign(flow_.screens.size(), false);
-        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
-            if (is_unreached(i) && !has_way_from_unreached(i)) tell_screen(i);
-        for (std::size_t i = 0; i < flow_.screens.size(); ++i) // those that only lead to each other
+        const std::size_t count = flow_.screens.size();
+        led_to_.resize(count); // the unreached screens that each unreached one leads to
+        told_.assign(count, false);
+        std::vector<bool> entered(count);
+        for (const Link& link : links(flow_)) {
+            const std::size_t from = index(link.from);
+            const std::size_t to = index(link.to);
+            if (from == to || !is_unreached(from) || !is_unreached(to)) continue;
+            led_to_[from].push_back(to);
+            entered[to] = true;
+        }
+        for (std::size_t i = 0; i < count; ++i)
+            if (is_unreached(i) && !entered[i]) tell_screen(i);
+        for (std::size_t i = 0; i < count; ++i) // those that only lead to each other
             if (is_unreached(i) && !told_[i]) tell_screen(i);
     }
 
@@ -47,13 +56,6 @@ class Unreached {
                file_.origins.screens[screen].known();
     }
 
-    bool has_way_from_unreached(std::size_t screen) const {
-        return std::any_of(links_.begin(), links_.end(), [&](const Link& link) {
-            return index(link.to) == screen && link.from != no_screen &&
-                   index(link.from) != screen && is_unreached(index(link.from));
-        });
-    }
-
     void tell_screen(std::size_t screen) {
         Finding& finding = add(findings_, Slug::never_shown, file_.origins.screens[screen],
                                "nothing ever shows '" + name(screen) + "'");
@@ -66,9 +68,8 @@ class Unreached {
         while (!open.empty()) {
             const std::size_t from = open.back();
             open.pop_back();
-            for (const Link& link : links_) {
-                const std::size_t to = index(link.to);
-                if (link.from != ScreenId(from) || !is_unreached(to) || told_[to]) continue;
+            for (const std::size_t to : led_to_[from]) {
+                if (told_[to]) continue;
                 told_[to] = true;
                 open.push_back(to);
                 finding.also.push_back(
@@ -123,7 +124,7 @@ class Unreached {
     const CompiledFlow& flow_;
     const Listing& listing_;
     Findings& findings_;
-    std::vector<Link> links_;
+    std::vector<std::vector<std::size_t>> led_to_;
     std::vector<bool> told_;
 };
 

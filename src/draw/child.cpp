@@ -109,7 +109,7 @@ std::optional<std::string> run_child(const std::vector<std::string>& command,
     while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
     }
     if (in_time && WIFEXITED(status) && WEXITSTATUS(status) == 0) return output;
-    fault = "'" + command[0] + "' " + (in_time ? "failed" : "took too long");
+    fault = "'" + command[0] + "' " + (in_time ? "failed" : "took too long and was ended");
     return std::nullopt;
 }
 

@@ -17,11 +17,20 @@ using Json = nlohmann::json;
 /// Graphviz counts in points, 72 to the inch; one point is one pixel here.
 constexpr double points_per_inch = 72;
 
+/// Beyond this many edges, exact placing takes too long: labels are put on the middle of their
+/// edges, and ranks are improved for a bounded number of rounds.
+constexpr std::size_t many_edges = 300;
+
+bool is_large(const LayoutGraph& graph) {
+    return graph.edges.size() > many_edges;
+}
+
 std::string dot_text(const LayoutGraph& graph) {
     std::string text = fmt::format("digraph map {{\n  rankdir={}; nodesep={}; ranksep={};\n"
                                    "  node [shape=box, fixedsize=true, label=\"\"];\n",
                                    graph.downward ? "TB" : "LR", graph.downward ? 0.5 : 0.25,
                                    graph.downward ? 0.3 : 0.45);
+    if (is_large(graph)) text += "  nslimit=1; nslimit1=1; mclimit=0.5; splines=line;\n";
     for (std::size_t i = 0; i < graph.nodes.size(); ++i)
         text += fmt::format("  n{} [width={:.4f}, height={:.4f}];\n", i,
                             graph.nodes[i].width / points_per_inch,
@@ -29,7 +38,7 @@ std::string dot_text(const LayoutGraph& graph) {
     for (std::size_t i = 0; i < graph.edges.size(); ++i) {
         const LayoutEdge& edge = graph.edges[i];
         std::string label;
-        if (edge.label.width > 0)
+        if (edge.label.width > 0 && !is_large(graph))
             label = fmt::format(", label=<<TABLE BORDER=\"0\" FIXEDSIZE=\"TRUE\" WIDTH=\"{:.0f}\" "
                                 "HEIGHT=\"{:.0f}\"><TR><TD></TD></TR></TABLE>>",
                                 edge.label.width, edge.label.height);
@@ -66,7 +75,13 @@ PlacedEdge edge_of(const Json& json, double height) {
             edge.curve.push_back(point_of(word, height));
     }
     if (turned) std::reverse(edge.curve.begin(), edge.curve.end());
-    if (json.contains("lp")) edge.label = point_of(json["lp"].get<std::string>(), height);
+    if (json.contains("lp")) {
+        edge.label = point_of(json["lp"].get<std::string>(), height);
+    } else if (!edge.curve.empty()) {
+        const Vec first = edge.curve.front();
+        const Vec last = edge.curve.back();
+        edge.label = {(first.x + last.x) / 2, (first.y + last.y) / 2};
+    }
     return edge;
 }
 
@@ -93,7 +108,7 @@ std::optional<Placed> lay_out(const LayoutGraph& graph, double seconds, std::str
     if (graph.nodes.empty()) return Placed{};
     const auto output = run_child({"dot", "-Tjson"}, dot_text(graph), seconds, fault);
     if (!output) {
-        fault += "; the map needs Graphviz (the package 'graphviz')";
+        fault = "the map needs Graphviz (the package 'graphviz'): " + fault;
         return std::nullopt;
     }
     try {

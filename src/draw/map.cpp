@@ -327,10 +327,12 @@ std::optional<Placed> best_layout(LayoutGraph graph, const MapOptions& options,
                                   std::string& fault) {
     const double wide = options.width > 0 ? options.width : 1280;
     const double high = options.height > 0 ? options.height : 800;
-    std::optional<Placed> across = lay_out(graph, options.seconds / 2, fault);
+    std::optional<Placed> across = lay_out(graph, options.seconds, fault);
+    if (!across || graph.nodes.size() > 100)
+        return across; // trying twice is for maps that fit a page
     graph.downward = true;
-    std::optional<Placed> down = lay_out(graph, options.seconds / 2, fault);
-    if (!across || !down) return across ? across : down;
+    std::optional<Placed> down = lay_out(graph, options.seconds, fault);
+    if (!down) return across;
     return Fit(*across, wide, high).factor >= Fit(*down, wide, high).factor ? across : down;
 }
 

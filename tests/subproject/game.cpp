@@ -1,0 +1,28 @@
+// A flow without YAML: tables written by hand, one screen with one button that quits. What is not
+// verified is not run.
+#include "rondix/runner.hpp"
+
+int main() {
+    using namespace rondix;
+    CompiledFlow flow;
+    flow.texts = "titleleave";
+    flow.steps = {{StepKind::quit, 0}};
+    flow.alternatives = {{holds, {0, 1}}};
+    flow.actions = {{{0, 1}}};
+    flow.controls = {{{5, 5}, {5, 5}, holds, ActionId{0}, ScreenId{0}, ControlKind::button}};
+    Screen title;
+    title.id = {0, 5};
+    title.controls = {0, 1};
+    flow.screens = {title};
+    flow.first_screen = ScreenId{0};
+    flow.loading = {ScreenId{0}, ScreenId{0}, 0};
+    if (!verify(flow).empty()) return 1;
+
+    Runner menus(flow);
+    menus.start();
+    menus.advance(Runner::settling_time);
+    menus.press(Button::accept);
+    for (const Effect& effect : menus.take_effects())
+        if (effect.kind == EffectKind::quit) return 0;
+    return 2;
+}
