@@ -1,0 +1,33 @@
+// Circles: which screens can open each other. Only a screen on the current one's own circle can be
+// open beneath it and be reopened from it or from above it, so only those need to be remembered.
+#pragma once
+
+#include "rondix/compiled_flow.hpp"
+
+#include <vector>
+
+namespace rondix {
+
+class Circles {
+  public:
+    /// Follows every `open` and `go` of a screen, and those of the events, which may happen on any.
+    explicit Circles(const CompiledFlow& flow);
+
+    /// Both lie on one circle (a screen that opens only itself lies on one with itself).
+    bool share(ScreenId a, ScreenId b) const {
+        return on_circle_[index(a)] && component_[index(a)] == component_[index(b)];
+    }
+
+    /// For each screen, whether `open` and `go` can lead from it to `screen`, in one step or more.
+    std::vector<bool> leading_to(ScreenId screen) const;
+
+  private:
+    using Graph = std::vector<std::vector<std::uint32_t>>;
+    void find_components(const Graph& next);
+
+    Graph back_; // for each screen those that lead to it; the last node stands for the events
+    std::vector<std::uint32_t> component_; // strongly connected, of the graph of open and go
+    std::vector<bool> on_circle_;          // more than one screen in its component
+};
+
+} // namespace rondix
