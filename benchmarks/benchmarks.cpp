@@ -72,6 +72,30 @@ void check_the_demo(benchmark::State& state) {
 }
 BENCHMARK(check_the_demo)->Unit(benchmark::kMicrosecond);
 
+/// The whole check, reading apart.
+void check_a_tree(benchmark::State& state, std::size_t screens, FlagUse flags) {
+    const FlowFile file = load_flow_text("tree", tree_flow(screens, 8, flags));
+    CheckResult result;
+    for (auto _ : state) result = check(file);
+    if (result.verdict != Verdict::proved) state.SkipWithError("it is not proved");
+    state.counters["heads"] = static_cast<double>(result.figures.heads);
+    state.counters["tracked"] = static_cast<double>(result.figures.tracked_flags);
+}
+constexpr FlagUse game_30{30, true, false}, spread_4{4, false, false}, spread_8{8, false, false},
+    needed_4{4, false, true}, needed_8{8, false, true};
+BENCHMARK_CAPTURE(check_a_tree, 200_screens_30_game_flags, 200, game_30)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(check_a_tree, 1000_screens_4_flags, 1000, spread_4)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(check_a_tree, 10000_screens_4_flags, 10000, spread_4)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(check_a_tree, 10000_screens_8_flags, 10000, spread_8)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(check_a_tree, 1000_screens_4_flags_all_needed, 1000, needed_4)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(check_a_tree, 10000_screens_8_flags_all_needed, 10000, needed_8)
+    ->Unit(benchmark::kMillisecond);
+
 /// 1,000 screens of 8 buttons: text to tables.
 void read_a_flow(benchmark::State& state) {
     const std::string text = tree_flow(1000, 8);

@@ -9,28 +9,45 @@ const std::string head = "rondix: 1\n"
                          "starts-with: quay\n"
                          "scenes:\n"
                          "  quay: { file: scenes/quay.json, root: s0 }\n"
-                         "  sea: { file: scenes/sea.json, root: helm }\n";
+                         "  sea: { file: scenes/sea.json, root: helm }\n"
+                         "loading: { give-up: 20s }\n";
 
 } // namespace
 
-std::string tree_flow(std::size_t screens, std::size_t buttons) {
-    std::string text = head + "screens:\n  helm: { play: yes, menu: home }\n";
+std::string tree_flow(std::size_t screens, std::size_t buttons, FlagUse flags) {
+    std::string text = head;
+    if (flags.count > 0) text += "flags:\n";
+    for (std::size_t f = 0; f < flags.count; ++f)
+        text += "  f" + std::to_string(f) + (flags.set_by_game ? ": { set-by: game }\n" : ":\n");
+    text += "screens:\n  helm: { play: yes, menu: home }\n";
     std::size_t next = 1; // the first screen that nothing opens yet
     for (std::size_t i = 0; i < screens; ++i) {
         text += "  s" + std::to_string(i) + ":\n    title: Screen " + std::to_string(i) +
                 "\n    controls:\n";
         for (std::size_t b = 0; b < buttons; ++b) {
-            const std::string name = "b" + std::to_string(b);
+            const auto flag = [&](std::size_t of) {
+                return "f" + std::to_string(of % flags.count);
+            };
+            const bool last = b + 1 == buttons;
             std::string press = "tell word-" + std::to_string(b);
-            if (b + 1 == buttons)
+            std::string when;
+            if (flags.count > 0 && b % 3 == 1 && !flags.needed && !last) when = flag(i);
+            if (last) {
                 press = i == 0 ? "quit" : "back";
-            else if (b == 0)
+                if (flags.needed && i > 0) when = flag(i);
+            } else if (b == 0 && (i == 0 || !flags.needed)) {
                 press = "load sea";
-            else if (b % 2 == 1 && next < screens)
+            } else if (b % 2 == 1 && next < screens) {
+                if (flags.needed) when = flag(next);
                 press = "open s" + std::to_string(next++);
-            text += "      - { button: " + name + ", text: Button " + std::to_string(b) +
-                    ", press: " + press + " }\n";
+            } else if (flags.count > 0 && !flags.set_by_game && b % 4 == 2) {
+                press = (b % 8 == 2 || flags.needed ? "raise " : "lower ") + flag(i + b / 4);
+            }
+            text += "      - { button: b" + std::to_string(b) + ", text: Button " +
+                    std::to_string(b) + ", press: " + press +
+                    (when.empty() ? "" : ", when: " + when) + " }\n";
         }
+        if (flags.needed && i > 0) text += "    back: none\n";
     }
     return text;
 }

@@ -61,7 +61,7 @@ TEST(Tool, GivesJson) {
     EXPECT_EQ(json["verdict"], "not-so");
     ASSERT_EQ(json["findings"].size(), 1u);
     EXPECT_EQ(json["findings"][0]["slug"], "no-way-out");
-    EXPECT_EQ(json["findings"][0]["place"]["line"], 13);
+    EXPECT_EQ(json["findings"][0]["place"]["line"], 14);
     EXPECT_EQ(json["findings"][0]["how"], nlohmann::json({"loaded", "press options"}));
     const auto clean = nlohmann::json::parse(rondix("check --format json " + demo).output);
     EXPECT_EQ(clean["verdict"], "proved");
@@ -81,19 +81,19 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
     EXPECT_EQ(rondix("check no-such-file.yaml").status, 2);
     EXPECT_EQ(rondix("check examples").status, 2);
     EXPECT_EQ(rondix("check README.md").status, 2);
-    const Ran limited = rondix("check --most-situations 10 " + demo);
+    const Ran limited = rondix("check --most-heads 10 " + demo);
     EXPECT_EQ(limited.status, 3);
     EXPECT_NE(limited.output.find("not settled"), std::string::npos);
-    EXPECT_NE(limited.output.find("--most-situations"), std::string::npos);
-    // A trap that is found before the limit is a trap.
-    EXPECT_EQ(
-        rondix("check --most-situations 5 examples/broken/options-without-back.flow.yaml").status,
-        3);
+    EXPECT_NE(limited.output.find("--most-heads"), std::string::npos);
+    EXPECT_EQ(rondix("check --most-heads 2 examples/broken/options-without-back.flow.yaml").status,
+              3);
+    EXPECT_EQ(rondix("check --most-heads 100 --most-seconds 60 --most-megabytes 10 " + demo).status,
+              0);
 }
 
 TEST(Tool, BadCommandLinesAreExplained) {
     for (const char* words : {"", "frobnicate", "check", "check --format xml x", "map x", "walk x",
-                              "check --most-situations many x", "map x -o y.png --size big"}) {
+                              "check --most-heads many x", "map x -o y.png --size big"}) {
         const Ran ran = rondix(words);
         EXPECT_EQ(ran.status, 2) << words;
         EXPECT_FALSE(ran.output.empty()) << words;

@@ -2,9 +2,10 @@
 #pragma once
 
 #include "rondix/flow.hpp"
-#include "rondix/move.hpp"
 
+#include <functional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace rondix {
@@ -15,9 +16,35 @@ enum class Verdict : std::uint8_t {
     not_settled, ///< no error was found before a limit was reached
 };
 
+/// Why a check was not settled.
+enum class Stop : std::uint8_t {
+    nothing, ///< it was
+    heads,   ///< a limit of CheckOptions
+    memory,
+    time,
+    flags, ///< more flags have to be tracked at once than Rondix can
+    cases, ///< one press has more cases than Rondix can tell apart
+    asked, ///< `progress` said so
+};
+
+/// How far a check is.
+struct Progress {
+    std::string_view stage; ///< what is being done, in a few words
+    std::size_t done = 0;   ///< of `all`; both may grow
+    std::size_t all = 0;
+    double seconds = 0; ///< since the check began
+};
+
 struct CheckOptions {
-    /// Listing stops when there are more situations than this.
-    std::size_t most_situations = 1'000'000;
+    /// A head is a screen with everything that decides what it does, whatever lies beneath.
+    std::size_t most_heads = 50'000'000;
+    std::size_t most_megabytes = 2000; ///< of the large tables
+    double most_seconds = 0;           ///< 0: as long as it takes
+    /// Flows with at most this many situations are listed as well, which makes some of the figures
+    /// exact and is a second opinion.
+    std::size_t list_up_to = 2'000;
+    /// Called now and then; false: stop.
+    std::function<bool(const Progress&)> progress;
 };
 
 /// What was looked at, in figures. Those of the behaviour are 0 when it was not looked at, because
@@ -26,17 +53,22 @@ struct Figures {
     std::size_t scenes = 0;
     std::size_t screens = 0;
     std::size_t buttons = 0;
-    std::size_t situations = 0;
-    std::size_t moves = 0; ///< moves that are answered, over all situations
-    std::size_t deepest_stack = 0;
-    std::vector<std::string> deepest; ///< the screens of one such stack, from the bottom
-    std::size_t longest_way_out =
-        0; ///< presses and answers, at most, until play or out of the game
-    std::vector<std::string> furthest; ///< the moves that lead to where it is so long
+    std::size_t flags = 0;
+    std::size_t tracked_flags = 0; ///< those that the proof had to look at
+    std::size_t heads = 0;
+    std::size_t moves = 0;            ///< moves that are answered, over all heads
+    std::vector<std::string> deepest; ///< the screens of a deepest stack, from the bottom
+    std::size_t longest_way_out = 0;  ///< presses and answers, at most, until play or out of the
+                                      ///< game; 0 with `way_out_known` false: not worked out
+    bool way_out_known = false;
+    std::vector<std::string> furthest; ///< the moves to where it is so long, where that is exact
+    std::size_t situations = 0;        ///< of the listing; 0: not listed
+    std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
 };
 
 struct CheckResult {
     Verdict verdict = Verdict::not_settled;
+    Stop stop = Stop::nothing;
     Findings findings;
     Figures figures;
 };

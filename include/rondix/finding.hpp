@@ -55,6 +55,10 @@ enum class Slug : std::uint8_t {
     never_shown,
     never_pressable,
     reopens,
+    idle_step,
+    nothing_usable,
+    restless_back,
+    endless_wait,
     // walkthroughs
     walk_fails,
 };

@@ -92,6 +92,7 @@ struct FlowEvent {
 struct FlowLoading {
     std::optional<Name> screen, failed;
     std::uint32_t give_up_ms = 0;
+    Place place; ///< of the key `loading:`
 };
 
 struct Flow {

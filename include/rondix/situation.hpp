@@ -48,6 +48,8 @@ class Situation {
     /// The row without the unused words at its end, and a row put back from such a copy.
     std::span<const Word> packed() const { return {words_.data(), stack_ + depth()}; }
     void unpack(std::span<const Word> packed);
+    /// The words that hold the flags, the first flag in the lowest bit of the first word.
+    std::span<const Word> flag_words() const { return {words_.data() + flags_, waiting_ - flags_}; }
 
     // The changes that the rules are made of. apply() calls them; nothing else in a game should.
     void set_scene(SceneId scene, Phase phase);
@@ -57,7 +59,7 @@ class Situation {
     void set_waiting(EventId id, bool waits) { set_bit(waiting_, index(id), waits); }
     void drop_waiting();
 
-    friend bool operator==(const Situation& a, const Situation& b) { return a.words_ == b.words_; }
+    friend bool operator==(const Situation& a, const Situation& b);
 
   private:
     bool bit(std::size_t first, std::size_t i) const {

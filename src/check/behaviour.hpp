@@ -1,13 +1,13 @@
-// Findings about how a flow behaves, from the listing of its situations.
+// Findings about how a flow behaves, from the proof.
 #pragma once
 
-#include "check/listing.hpp"
+#include "check/watch.hpp"
 #include "rondix/check.hpp"
 
 namespace rondix {
 
-/// Adds what is wrong to result.findings, and the figures to result.figures. True when the whole of
-/// the behaviour was looked at.
-bool check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result);
+/// Fills in the findings and figures of behaviour. Throws Stopped when a limit was reached; what
+/// was found before stands.
+void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result);
 
 } // namespace rondix

@@ -11,6 +11,7 @@ namespace {
 void count_what_is_written(const FlowFile& file, Figures& figures) {
     figures.scenes = file.flow.scenes.size();
     figures.screens = file.flow.screens.size();
+    figures.flags = file.flow.flags.size();
     for (const FlowScreen& screen : file.flow.screens)
         figures.buttons += static_cast<std::size_t>(
             std::count_if(screen.controls.begin(), screen.controls.end(),
@@ -29,12 +30,17 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
     CheckResult result;
     result.findings = file.findings;
     count_what_is_written(file, result.figures);
-    const bool whole = file.compiled && check_behaviour(file, options, result);
+    try {
+        if (file.compiled) check_behaviour(file, options, result);
+    } catch (const Stopped& stopped) {
+        result.stop = stopped.why;
+    }
     put_in_order(result.findings);
     if (has_errors(result.findings))
         result.verdict = Verdict::not_so;
     else
-        result.verdict = whole ? Verdict::proved : Verdict::not_settled;
+        result.verdict =
+            file.compiled && result.stop == Stop::nothing ? Verdict::proved : Verdict::not_settled;
     return result;
 }
 

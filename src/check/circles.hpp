@@ -2,9 +2,8 @@
 // open beneath it and be reopened from it or from above it, so only those need to be remembered.
 #pragma once
 
+#include "check/components.hpp"
 #include "rondix/compiled_flow.hpp"
-
-#include <vector>
 
 namespace rondix {
 
@@ -22,10 +21,7 @@ class Circles {
     std::vector<bool> leading_to(ScreenId screen) const;
 
   private:
-    using Graph = std::vector<std::vector<std::uint32_t>>;
-    void find_components(const Graph& next);
-
-    Graph back_; // for each screen those that lead to it; the last node stands for the events
+    Graph back_; // for each screen those that lead to it; the last three stand for the events
     std::vector<std::uint32_t> component_; // strongly connected, of the graph of open and go
     std::vector<bool> on_circle_;          // more than one screen in its component
 };

@@ -2,59 +2,54 @@
 
 #include "rondix/move_text.hpp"
 
-#include <stdexcept>
-
 namespace rondix {
 
-void Evidence::show(Listing::Number number, Finding& finding) {
-    finding.how = moves_to(number);
-    finding.here = what_the_player_can_do(number);
-    finding.disabled = disabled_buttons(number);
+namespace {
+
+std::string result_of(const CompiledFlow& flow, const Situation& before, const Situation& after) {
+    const auto name = [&](ScreenId screen) { return std::string(flow.text(flow[screen].id)); };
+    if (after == before) return " (changes nothing)";
+    if (after.current() != before.current()) return " (leads to '" + name(after.current()) + "')";
+    return " (stays on '" + name(before.current()) + "')";
 }
 
-std::vector<std::string> Evidence::moves_to(Listing::Number number) {
+/// What each move of the player that is answered there leads to.
+std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const Situation& there) {
     std::vector<std::string> words;
-    start(flow_, replayed_);
-    for (const Move move : listing_.shortest_moves(number)) {
-        words.push_back(move_text(flow_, move));
-        if (!apply(flow_, replayed_, move).answered)
-            throw std::logic_error("a finding could not be replayed: '" + words.back() +
-                                   "' is refused");
-    }
-    listing_.get(number, there_);
-    if (!(replayed_ == there_))
-        throw std::logic_error("a finding could not be replayed: it ends elsewhere");
-    return words;
-}
-
-std::vector<std::string> Evidence::what_the_player_can_do(Listing::Number number) {
-    std::vector<std::string> words;
-    listing_.get(number, there_);
-    const std::size_t count = list_moves(flow_, there_, room_);
+    std::vector<Move> room(most_moves(flow));
+    Situation after(flow);
+    const std::size_t count = list_moves(flow, there, room);
     for (std::size_t i = 0; i < count; ++i) {
-        if (!is_players(room_[i].kind)) continue;
-        replayed_ = there_;
-        if (!apply(flow_, replayed_, room_[i]).answered) continue;
-        words.push_back(move_text(flow_, room_[i]) + result_of(there_));
+        if (!is_players(room[i].kind)) continue;
+        after = there;
+        if (apply(flow, after, room[i]).answered)
+            words.push_back(move_text(flow, room[i]) + result_of(flow, there, after));
     }
     return words;
 }
 
-std::vector<std::string> Evidence::disabled_buttons(Listing::Number number) {
+std::vector<std::string> disabled_buttons(const CompiledFlow& flow, const Situation& there) {
     std::vector<std::string> names;
-    listing_.get(number, there_);
-    const Range controls = flow_[there_.current()].controls;
+    const Range controls = flow[there.current()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (flow_.controls[i].kind == ControlKind::button && !usable(flow_, there_, ControlId{i}))
-            names.emplace_back(flow_.text(flow_.controls[i].id));
+        if (flow.controls[i].kind == ControlKind::button && !usable(flow, there, ControlId{i}))
+            names.emplace_back(flow.text(flow.controls[i].id));
     return names;
 }
 
-std::string Evidence::result_of(const Situation& before) {
-    if (replayed_ == before) return " (changes nothing)";
-    if (replayed_.current() != before.current())
-        return " (leads to '" + std::string(flow_.text(flow_[replayed_.current()].id)) + "')";
-    return " (stays on '" + std::string(flow_.text(flow_[before.current()].id)) + "')";
+} // namespace
+
+std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Move>& moves) {
+    std::vector<std::string> words;
+    words.reserve(moves.size());
+    for (const Move move : moves) words.push_back(move_text(flow, move));
+    return words;
+}
+
+void show(const CompiledFlow& flow, const Trail& trail, Finding& finding) {
+    finding.how = in_words(flow, trail.moves);
+    finding.here = what_the_player_can_do(flow, trail.there);
+    finding.disabled = disabled_buttons(flow, trail.there);
 }
 
 } // namespace rondix

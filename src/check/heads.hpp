@@ -1,113 +1,142 @@
-// Heads: what decides how the top of the stack goes on, whatever lies beneath.
+// Heads: frames with values of those flags that are tracked.
 //
-// A menu is a stack machine: what a move does depends on the current screen and on the rest of the
-// situation, hardly ever on what lies beneath. A head is the current screen with everything that
-// does matter: whether it is at the bottom, whether a play screen is, whether something beneath it
-// pauses, which of the screens beneath could be reopened from here, and the rest (scene, phase,
-// flags, waits).
-//
-// What a move does to a head is asked of the real apply(): a situation is made that stands for all
-// those that the head stands for, the move is applied, and the result is compared with what was
-// there. The stand-in has screens at its bottom and right beneath the current one that no flow can
-// name, so that every way of leaving shows where it goes.
+// Few flags matter for what is asked, and n of them make 2^n values; so the proof begins with none
+// and adds those that it turns out to need (proof.hpp). About a flag that is not tracked nothing is
+// known, and each question takes that the safe way:
+//   - what could happen (`may`): a case that asks for its value may hold;
+//   - what the player can count on (`sure`): such a case does not count, unless all cases of its
+//     move come to the same.
+// So `may` reaches at least all that can be reached, and `sure` shows no way that is not there.
 #pragma once
 
-#include "check/circles.hpp"
-#include "rondix/apply.hpp"
+#include "check/frames.hpp"
+#include "check/watch.hpp"
 
-#include <string>
-#include <unordered_map>
-#include <vector>
+#include <bit>
 
 namespace rondix {
 
 using HeadId = std::uint32_t;
-using RestId = std::uint32_t; ///< scene, phase, flags and waits, numbered as they are met
+using Values = std::uint32_t; ///< of the tracked flags, a bit each
 
-/// How the current screen is left for a lower stack.
-struct Way {
-    static constexpr std::uint16_t one = 0xFFFF;  ///< it closes: the screen beneath is current
-    static constexpr std::uint16_t root = 0xFFFE; ///< all close but the bottom
-    std::uint16_t to = one;                       ///< else: all close that are above this screen
-    RestId rest = 0;                              ///< how things stand then
-    friend bool operator==(const Way&, const Way&) = default;
-};
-
-struct Head {
-    ScreenId screen{};
-    bool bottom = false;
-    bool over_play = false;           ///< the screen at the bottom is a play screen
-    bool halted = false;              ///< over a play screen: some screen beneath this one pauses
-    std::vector<ScreenId> reopenable; ///< open beneath, and on this screen's circle; in order
-    RestId rest = 0;
-};
-
-/// What one move does to a head.
-struct Transition {
-    enum class Kind : std::uint8_t {
-        stays,  ///< another head in the same place of the stack: `head`
-        pushes, ///< `head` comes on top; the screen beneath waits, to go on with the rest of a way
-        leaves, ///< by `way`
-        resets, ///< a new bottom, whatever was there: `head`
-    };
-    Move move;
-    Kind kind{};
+/// A branch as far as the tracked flags go.
+struct Rule {
+    Values care = 0, asks = 0;   ///< the case: the tracked flags that it asks for, and their values
+    Values clears = 0, sets = 0; ///< the flags that it changes
+    std::uint32_t branch = 0;    ///< which of the frame's branches
+    MoveKind move{};
+    Branch::Kind kind{};
     bool quits = false;
-    bool reopens = false;
-    HeadId head = 0;
-    Way way;
+    bool exact = true; ///< the case asks for tracked flags only
+    Landing landing;
+    FrameId frame = 0;
+
+    bool holds(Values values) const { return (values & care) == asks; }
+    Values after(Values values) const { return (values & ~clears) | sets; }
 };
 
 class Heads {
   public:
-    explicit Heads(const CompiledFlow& flow);
+    static constexpr std::size_t most_tracked = 16;
 
-    std::size_t size() const { return heads_.size(); }
-    const Head& operator[](HeadId id) const { return heads_[id]; }
+    /// The frames that can be met at all are looked for here, whatever the flags are.
+    Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch);
 
-    HeadId start();
-    /// The head of a situation of the flow itself.
-    HeadId head_of(const Situation& situation);
-    /// The head in the same place as `id`, with another rest: what stands there when a screen above
-    /// it was left.
-    HeadId resumed(HeadId id, RestId rest);
-    /// Whether a way that leads to the place of `id` ends there.
-    bool lands_on(HeadId id, Way way) const;
+    const std::vector<FlagId>& tracked() const { return tracked_; }
+    bool is_tracked(FlagId flag) const { return place_of(flag) != 0; }
+    Frames& frames() const { return frames_; }
 
-    /// What every move does that is answered there. Worked out once.
-    const std::vector<Transition>& transitions(HeadId id);
+    std::size_t frame_count() const { return order_.size(); }
+    std::size_t values() const { return std::size_t{1} << tracked_.size(); }
+    std::size_t size() const { return frame_count() * values(); }
+    HeadId head(FrameId frame, Values values) const {
+        return static_cast<HeadId>(frame << tracked_.size() | values);
+    }
+    FrameId frame(HeadId head) const { return head >> tracked_.size(); }
+    Values values(HeadId head) const { return head & static_cast<Values>(values() - 1); }
+    HeadId start() const { return start_; }
+    HeadId head_of(const Situation& situation) const;
 
-    bool in_play(HeadId id) const { return flow_[heads_[id].screen].play; }
+    /// The frames, in groups that lead to each other by opening and by `go`; a group comes before
+    /// those that lead to it.
+    const std::vector<FrameId>& order() const { return order_; }
+    const std::vector<std::uint32_t>& group_ends() const { return group_ends_; }
+
+    std::span<const Rule> may(FrameId frame) const { return rules(may_, frame); }
+    std::span<const Rule> sure(FrameId frame) const { return rules(sure_, frame); }
+    /// Whether the case of a branch could hold.
+    bool could_hold(const Branch& branch, Values values) const;
+    /// The flags in the cases of a move that are not tracked.
+    std::vector<FlagId> untracked(FrameId frame, Move move) const;
+    /// The tracked flags that the game may change at any moment.
+    Values free() const { return free_; }
+    bool free(Values bit) const { return (free_ & bit) != 0; }
 
   private:
-    HeadId number_of(Head head);
-    RestId rest_of(const Situation& situation);
-    void explore(HeadId id);
-    void stand_in(const Head& head, Situation& situation) const;
-    Transition compare(const Head& head, const Situation& before, const Situation& after);
-    Head on_top_of(const Head& head, ScreenId screen, RestId rest) const;
-    Head in_place_of(const Head& head, ScreenId screen, RestId rest) const;
-    bool pauses(const Head& head) const;
-
-    const CompiledFlow& flow_;
-    const Circles circles_;
-    CompiledFlow lab_; // the flow with the stand-ins' screens
-    ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, beneath_{};
-    /// A screen that some `back to` names, and the screens from which it can be opened: beneath
-    /// those it is known whether it is open, so only beneath the others may it stand in unasked.
-    struct Sought {
-        ScreenId screen;
-        std::vector<bool> opened_from;
+    struct Rules {
+        std::vector<Rule> rules;
+        std::vector<Range> of;
     };
-    std::vector<Sought> sought_;
-    std::vector<Head> heads_;
-    std::vector<std::vector<Transition>> transitions_;
-    std::vector<bool> explored_;
-    std::unordered_map<std::u16string, HeadId> numbers_;
-    std::vector<std::u16string> rests_;
-    std::unordered_map<std::u16string, RestId> rest_numbers_;
-    std::vector<Move> room_;
-    Situation before_, after_;
+    static std::span<const Rule> rules(const Rules& from, FrameId frame) {
+        return {from.rules.data() + from.of[frame].begin, from.of[frame].count};
+    }
+    Values place_of(FlagId flag) const { return place_[index(flag)]; }
+    Values values_in(const Situation& situation) const;
+    Rule rule_of(std::span<const Branch> branches, std::uint32_t number) const;
+    void add_sure(std::span<const Rule> cases);
+    void make_rules(FrameId frame);
+    void put_in_order();
+
+    Frames& frames_;
+    std::vector<FlagId> tracked_;
+    std::vector<Values> place_; // of each flag: its bit, or 0
+    Values free_ = 0;
+    HeadId start_ = 0;
+    Rules may_, sure_;
+    std::vector<FrameId> order_;
+    std::vector<std::uint32_t> group_ends_;
 };
+
+/// A set of heads.
+class HeadSet {
+  public:
+    HeadSet() = default;
+    explicit HeadSet(const Heads& heads)
+        : words_((heads.values() + 63) / 64)
+        , bits_(heads.frame_count() * words_) {}
+    bool has(FrameId frame, Values values) const {
+        return bits_[frame * words_ + values / 64] >> (values % 64) & 1;
+    }
+    /// False: it was there.
+    bool add(FrameId frame, Values values) {
+        std::uint64_t& word = bits_[frame * words_ + values / 64];
+        const std::uint64_t bit = std::uint64_t{1} << (values % 64);
+        if (word & bit) return false;
+        word |= bit;
+        return true;
+    }
+    std::span<std::uint64_t> of(FrameId frame) { return {bits_.data() + frame * words_, words_}; }
+    std::span<const std::uint64_t> of(FrameId frame) const {
+        return {bits_.data() + frame * words_, words_};
+    }
+    bool any(FrameId frame) const {
+        for (const std::uint64_t word : of(frame))
+            if (word != 0) return true;
+        return false;
+    }
+    std::size_t count() const;
+
+  private:
+    std::size_t words_ = 0;
+    std::vector<std::uint64_t> bits_;
+};
+
+/// Calls `each` with every value whose bit is set.
+template <class Each>
+void each_value(std::span<const std::uint64_t> words, Each each) {
+    for (std::size_t i = 0; i < words.size(); ++i)
+        for (std::uint64_t word = words[i]; word != 0; word &= word - 1)
+            each(static_cast<Values>(i * 64 + static_cast<unsigned>(std::countr_zero(word))));
+}
 
 } // namespace rondix

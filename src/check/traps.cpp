@@ -1,6 +1,6 @@
-// A trap is told where the player walks into it: at the current screen of a situation that is stuck
-// and is entered from one that is not. What lies behind it is a consequence and is left out, and
-// each screen is told once, with the shortest way into it.
+// A trap is told where the player walks into it: at the current screen of a head that is stuck and
+// is entered from one that is not. What lies behind it is a consequence and is left out, and each
+// screen is told once, with the shortest way into it.
 #include "check/traps.hpp"
 
 #include "check/evidence.hpp"
@@ -12,75 +12,112 @@ namespace rondix {
 
 namespace {
 
-using Number = Listing::Number;
-
 class Traps {
   public:
-    Traps(const FlowFile& file, const Listing& listing, Findings& findings)
-        : file_(file)
-        , flow_(*file.compiled)
-        , listing_(listing)
-        , findings_(findings)
-        , evidence_(flow_, listing)
-        , here_(flow_) {}
+    Traps(Question& question, Findings& findings)
+        : question_(question)
+        , flow_(question.flow)
+        , heads_(question.heads())
+        , frames_(question.heads().frames())
+        , findings_(findings) {}
 
-    /// Reports where `lost` begins, once for each screen.
-    template <class Lost, class Report>
-    void each_entry(Lost lost, bool (*counts)(MoveKind), Report report) {
-        std::vector<Number> numbers;
-        for (const Number entry : entries(lost))
-            numbers.push_back(where_the_player_acts(entry, lost, counts));
-        std::sort(numbers.begin(), numbers.end()); // a lower number lies nearer to the start
+    /// Reports where what is lost begins, once for each screen.
+    template <class Report>
+    void each_entry(const HeadSet& lost, bool (*counts)(MoveKind), Report report) {
+        if (lost.count() == 0) return;
+        const HeadSet entries = entries_of(lost, counts);
         std::vector<bool> told(flow_.screens.size());
-        for (const Number number : numbers) {
-            listing_.get(number, here_);
-            const ScreenId screen = here_.current();
-            if (told[index(screen)]) continue;
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) {
+            const ScreenId screen = frames_[frame].screen;
+            if (told[index(screen)] || !entries.any(frame)) continue;
             told[index(screen)] = true;
-            report(number, screen);
+            const auto trail = shortest(entries, screen);
+            if (trail) report(*trail, screen);
         }
+    }
+
+    /// Whether play or quitting can be reached at all, be it only with the game's help.
+    bool some_goal() {
+        const HeadId start = heads_.start();
+        if (!question_.is_stuck(heads_.frame(start), heads_.values(start))) return true;
+        for (std::size_t screen = 0; screen < flow_.screens.size(); ++screen)
+            if (is_goal_met(ScreenId(screen))) return true;
+        return false;
     }
 
     void report_no_goal() {
         Finding& finding =
-            add(findings_, Slug::no_goal, file_.origins.starts_with,
+            add(findings_, Slug::no_goal, question_.file.origins.starts_with,
                 "from the start of this flow neither play nor quitting can be reached");
         finding.mend = "give a screen a button with 'load SCENE' or 'quit'";
     }
 
-    void report_stuck(Number number, ScreenId screen) {
-        Finding& finding = add(findings_, Slug::no_way_out, place_of(screen),
-                               "no way out of '" + name_of(screen) + "'");
+    void report_stuck(const Trail& trail, ScreenId screen) {
+        Finding& finding = add(findings_, Slug::no_way_out, question_.place_of(screen),
+                               "no way out of '" + question_.name_of(screen) + "'");
         show_back_none(screen, finding);
-        evidence_.show(number, finding);
-        const char* step = flow_[here_.bottom()].play ? "resume"
-                           : here_.depth() > 1        ? "back"
-                                                      : "home";
-        finding.mend = "give '" + name_of(screen) + "' a button " +
+        show(flow_, trail, finding);
+        const char* step = flow_[trail.there.bottom()].play ? "resume"
+                           : trail.there.depth() > 1        ? "back"
+                                                            : "home";
+        finding.mend = "give '" + question_.name_of(screen) + "' a button " +
                        (finding.disabled.empty() ? "that leads on" : "that can always be pressed") +
                        ", such as 'press: " + step + "'";
         if (says_none(screen)) finding.mend += ", or drop 'back: none'";
     }
 
-    void report_cannot_leave(Number number, ScreenId screen) {
-        Finding& finding =
-            add(findings_, Slug::no_quit, place_of(screen),
-                number == 0
-                    ? "no way to quit the game from the start, should loads fail"
-                    : "no way to quit the game from '" + name_of(screen) + "', should loads fail");
-        evidence_.show(number, finding);
+    void report_cannot_leave(const Trail& trail, ScreenId screen) {
+        const std::string name = question_.name_of(screen);
+        const std::string from = trail.moves.empty() ? "the start" : "'" + name + "'";
+        Finding& finding = add(findings_, Slug::no_quit, question_.place_of(screen),
+                               "no way to quit the game from " + from + ", should loads fail");
+        show(flow_, trail, finding);
         finding.mend =
-            "give '" + name_of(screen) +
+            "give '" + name +
             "' a way to 'quit' that needs no load, or say 'quit: no' if the platform has none";
     }
 
-  private:
-    std::string name_of(ScreenId screen) const { return std::string(flow_.text(flow_[screen].id)); }
+    void find_endless_wait() {
+        if (question_.proof.endless().count() == 0) return;
+        const auto trail = shortest(question_.proof.endless(), no_screen);
+        if (!trail) return;
+        const Place declared = question_.file.flow.loading.place;
+        Finding& finding = add(findings_, Slug::endless_wait,
+                               declared.known() ? declared : question_.file.flow.scenes_place,
+                               "a load that is never answered keeps the player waiting for ever");
+        show(flow_, *trail, finding);
+        finding.mend = declared.known()
+                           ? "say how long a load may take: 'give-up: 20s'"
+                           : "say how long a load may take: 'loading: { give-up: 20s }'";
+    }
 
-    /// What is built in has no place; it is told where the flow starts.
-    Place place_of(ScreenId screen) const {
-        const Place place = file_.origins.screens[index(screen)];
-        return place.known() ? place : file_.origins.starts_with;
+  private:
+    bool is_goal_met(ScreenId screen) {
+        Trails::Target target;
+        target.screen = screen;
+        target.is_there = [](const Heads&, FrameId, Values) { return true; };
+        if (flow_[screen].play) return question_.trails.shortest(heads_, target).has_value();
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+            if (frames_[frame].screen == screen)
+                for (const Branch& branch : frames_.branches(frame))
+                    if (branch.quits && is_players(branch.move.kind))
+                        target.reads.push_back(branch.move);
+        target.good = [&](const Situation& there, const Outcome&) {
+            return std::any_of(target.reads.begin(), target.reads.end(), [&](Move move) {
+                Situation after = there;
+                return apply(flow_, after, move).quits;
+            });
+        };
+        return !target.reads.empty() && question_.trails.shortest(heads_, target).has_value();
+    }
+
+    std::optional<Trail> shortest(const HeadSet& set, ScreenId screen) {
+        Trails::Target target;
+        target.screen = screen;
+        target.is_there = [&](const Heads&, FrameId frame, Values values) {
+            return set.has(frame, question_.known_to_proof(values));
+        };
+        return question_.trails.shortest(heads_, target);
     }
 
     bool says_none(ScreenId screen) const {
@@ -89,59 +126,63 @@ class Traps {
     }
 
     void show_back_none(ScreenId screen, Finding& finding) const {
-        if (says_none(screen) && file_.origins.screens[index(screen)].known())
+        const Origins& origins = question_.file.origins;
+        if (says_none(screen) && origins.screens[index(screen)].known())
             finding.also.push_back(
-                {file_.origins.actions[index(flow_[screen].back)], "going back does nothing here"});
+                {origins.actions[index(flow_[screen].back)], "going back does nothing here"});
     }
 
-    template <class Lost>
-    std::vector<Number> entries(Lost lost) const {
-        std::vector<bool> entered(listing_.size());
-        if (lost(Number{0})) entered[0] = true;
-        for (Number n = 0; n < listing_.followed(); ++n) {
-            if (lost(n)) continue;
-            for (const Listing::Edge& edge : listing_.edges(n))
-                if (lost(edge.to)) entered[edge.to] = true;
+    /// The lost heads that are entered from one that is not lost, or are the start. From a load
+    /// that leads into the trap on to the screen that its answer shows: that is where something can
+    /// be mended.
+    HeadSet entries_of(const HeadSet& lost, bool (*counts)(MoveKind)) {
+        HeadSet entries(heads_);
+        const auto enter = [&](HeadId head) {
+            const FrameId frame = heads_.frame(head);
+            const Values values = heads_.values(head);
+            if (!lost.has(frame, values)) return;
+            const std::optional<HeadId> on = where_the_player_acts(head, lost, counts);
+            entries.add(heads_.frame(on.value_or(head)), heads_.values(on.value_or(head)));
+        };
+        const Paths& paths = question_.trails.paths(heads_);
+        enter(heads_.start());
+        for (HeadId head = 0; head < heads_.size(); ++head)
+            if (paths.reached(head) && !lost.has(heads_.frame(head), heads_.values(head)))
+                for (const HeadId next : paths.successors(head)) enter(next);
+        return entries;
+    }
+
+    std::optional<HeadId> where_the_player_acts(HeadId head, const HeadSet& lost,
+                                                bool (*counts)(MoveKind)) const {
+        const FrameId frame = heads_.frame(head);
+        if (frames_[frame].phase != Phase::loading) return std::nullopt;
+        for (const Rule& rule : heads_.may(frame)) {
+            if (!is_answer(rule.move) || !counts(rule.move)) continue;
+            const Values after = rule.after(heads_.values(head));
+            if (lost.has(rule.frame, after)) return heads_.head(rule.frame, after);
         }
-        std::vector<Number> numbers;
-        for (Number n = 0; n < listing_.size(); ++n)
-            if (entered[n]) numbers.push_back(n);
-        return numbers;
+        return std::nullopt;
     }
 
-    /// From a load that leads into the trap on to the screen that its answer shows: that is where
-    /// something can be mended.
-    template <class Lost>
-    Number where_the_player_acts(Number number, Lost lost, bool (*counts)(MoveKind)) {
-        listing_.get(number, here_);
-        if (here_.phase() != Phase::loading) return number;
-        for (const Listing::Edge& edge : listing_.edges(number))
-            if (is_answer(edge.kind) && counts(edge.kind) && lost(edge.to)) return edge.to;
-        return number;
-    }
-
-    const FlowFile& file_;
+    Question& question_;
     const CompiledFlow& flow_;
-    const Listing& listing_;
+    const Heads& heads_;
+    Frames& frames_;
     Findings& findings_;
-    Evidence evidence_;
-    Situation here_;
 };
 
 } // namespace
 
-void find_traps(const FlowFile& file, const Listing& listing, const std::vector<Distance>& way_out,
-                const std::vector<Distance>& leaving, Findings& findings) {
-    Traps traps(file, listing, findings);
-    const auto stuck = [&](Number n) { return way_out[n] == unreachable; };
-    if (std::all_of(way_out.begin(), way_out.end(), [](Distance d) { return d == unreachable; }))
-        return traps.report_no_goal();
-    traps.each_entry(stuck, of_a_way_out,
-                     [&](Number n, ScreenId screen) { traps.report_stuck(n, screen); });
-    if (!file.compiled->can_quit) return;
-    const auto captive = [&](Number n) { return leaving[n] == unreachable && !stuck(n); };
-    traps.each_entry(captive, of_leaving,
-                     [&](Number n, ScreenId screen) { traps.report_cannot_leave(n, screen); });
+void find_traps(Question& question, Findings& findings) {
+    Traps traps(question, findings);
+    if (!traps.some_goal()) return traps.report_no_goal();
+    traps.each_entry(
+        question.proof.stuck(), of_a_way_out,
+        [&](const Trail& trail, ScreenId screen) { traps.report_stuck(trail, screen); });
+    traps.each_entry(
+        question.proof.captive(), of_leaving,
+        [&](const Trail& trail, ScreenId screen) { traps.report_cannot_leave(trail, screen); });
+    traps.find_endless_wait();
 }
 
 } // namespace rondix

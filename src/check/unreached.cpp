@@ -3,6 +3,7 @@
 #include "check/unreached.hpp"
 
 #include "check/links.hpp"
+#include "check/witness.hpp"
 
 #include <algorithm>
 #include <string>
@@ -13,11 +14,18 @@ namespace {
 
 class Unreached {
   public:
-    Unreached(const FlowFile& file, const Listing& listing, Findings& findings)
-        : file_(file)
-        , flow_(*file.compiled)
-        , listing_(listing)
-        , findings_(findings) {}
+    Unreached(Question& question, Findings& findings)
+        : question_(question)
+        , file_(question.file)
+        , flow_(question.flow)
+        , findings_(findings)
+        , witness_(flow_, question.heads().frames(), question.watch) {
+        frames_of_.resize(flow_.screens.size());
+        for (FrameId frame = 0; frame < question.heads().frame_count(); ++frame)
+            frames_of_[index(question.heads().frames()[frame].screen)].push_back(frame);
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            shown_.push_back(witness_.shown(ScreenId(i)) || can_be_shown(ScreenId(i)));
+    }
 
     void find_screens() {
         const std::size_t count = flow_.screens.size();
@@ -42,17 +50,59 @@ class Unreached {
             const Control& control = flow_.controls[i];
             const Place place = file_.origins.controls[i];
             if (control.kind != ControlKind::button || !place.known()) continue;
-            if (!listing_.shown(control.screen)) continue;
-            if (!listing_.usable(ControlId(i)))
+            if (!shown_[index(control.screen)]) continue;
+            if (!witness_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
                 tell_control(i, place, "' can never be pressed: its condition never holds");
-            else if (!listing_.answered(ControlId(i)))
+            else if (!witness_.answered(ControlId(i)) && !can_be_pressed(ControlId(i), true))
                 tell_control(i, place, "' never does anything: none of its conditions ever holds");
         }
     }
 
   private:
+    /// Exactly: what the witness did not see is looked for.
+    bool can_be_shown(ScreenId screen) {
+        Trails::Target target;
+        target.is_there = [](const Heads&, FrameId, Values) { return true; };
+        return is_possible(target, screen);
+    }
+
+    bool can_be_pressed(ControlId control, bool answered) {
+        const Move press = Move::press(control);
+        const ScreenId screen = flow_[control].screen;
+        Frames& frames = question_.heads().frames();
+        Trails::Target target;
+        target.is_there = [&](const Heads& heads, FrameId frame, Values values) {
+            const auto branches = frames.branches(frame);
+            return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
+                const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
+                return branch.move == press && good && heads.could_hold(branch, values);
+            });
+        };
+        target.last = press;
+        if (!answered)
+            target.good = [&](const Situation& there, const Outcome&) {
+                return usable(flow_, there, control);
+            };
+        return is_possible(target, screen);
+    }
+
+    /// Trails are looked for only where the proof could reach the screen at all, and does not know
+    /// by itself.
+    bool is_possible(Trails::Target& target, ScreenId screen) {
+        target.screen = screen;
+        const Heads& heads = question_.heads();
+        bool possible = false;
+        for (const FrameId frame : frames_of_[index(screen)]) {
+            each_value(question_.proof.reached().of(frame), [&](Values values) {
+                possible = possible || target.is_there(heads, frame, values);
+            });
+        }
+        if (!possible || question_.proof.reach_is_exact()) return possible;
+        return question_.trails.shortest(heads, target).has_value();
+    }
+
     bool is_unreached(std::size_t screen) const {
-        return screen < flow_.screens.size() && !listing_.shown(ScreenId(screen)) &&
+        return screen < flow_.screens.size() && !shown_[screen] &&
                file_.origins.screens[screen].known();
     }
 
@@ -120,18 +170,21 @@ class Unreached {
         return std::string(flow_.text(flow_.screens[screen].id));
     }
 
+    Question& question_;
     const FlowFile& file_;
     const CompiledFlow& flow_;
-    const Listing& listing_;
     Findings& findings_;
+    const Witness witness_;
+    std::vector<std::vector<FrameId>> frames_of_; // each screen
+    std::vector<bool> shown_;
     std::vector<std::vector<std::size_t>> led_to_;
     std::vector<bool> told_;
 };
 
 } // namespace
 
-void find_unreached(const FlowFile& file, const Listing& listing, Findings& findings) {
-    Unreached unreached(file, listing, findings);
+void find_unreached(Question& question, Findings& findings) {
+    Unreached unreached(question, findings);
     unreached.find_screens();
     unreached.find_controls();
 }

@@ -2,6 +2,7 @@
 // search backward from the situations that have the goal.
 #pragma once
 
+#include "check/goals.hpp"
 #include "check/listing.hpp"
 
 #include <limits>
@@ -28,15 +29,6 @@ class Backward {
 
 using Distance = std::uint32_t;
 inline constexpr Distance unreachable = std::numeric_limits<Distance>::max();
-
-/// The moves of a way out: the player's, and any answer to a load.
-constexpr bool of_a_way_out(MoveKind kind) {
-    return is_players(kind) || is_answer(kind);
-}
-/// The moves of leaving the game when every load fails from now on.
-constexpr bool of_leaving(MoveKind kind) {
-    return is_players(kind) || kind == MoveKind::load_failed;
-}
 
 /// For each situation the fewest moves of a way out to play (0 where the player is in play) or to a
 /// press that quits (1 where there is one). Situations whose moves were not followed count as being

@@ -29,7 +29,10 @@ class FlowReader {
         if (map.need("starts-with")) flow_.starts_with = map.name("starts-with").value_or(Name{});
         read_design_size(map);
         flow_.can_quit = map.yes_no("quit").value_or(true);
-        if (const yaml::Node* node = map.find("loading")) read_loading(*node);
+        if (const yaml::Node* node = map.find("loading")) {
+            flow_.loading.place = map.key_node("loading")->place;
+            read_loading(*node);
+        }
         each(map, "scenes", flow_.scenes_place, [&](auto& k, auto& v) { read_scene(k, v); });
         each(map, "flags", flow_.flags_place, [&](auto& k, auto& v) { read_flag(k, v); });
         each(map, "events", flow_.events_place, [&](auto& k, auto& v) { read_event(k, v); });

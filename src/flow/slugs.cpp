@@ -41,6 +41,12 @@ const std::vector<SlugRow>& slug_table() {
         {Slug::never_shown, "never-shown", error, "a screen that nothing ever shows"},
         {Slug::never_pressable, "never-pressable", error, "a button that can never be pressed"},
         {Slug::reopens, "reopens", warning, "a screen that is opened while it is open already"},
+        {Slug::idle_step, "idle-step", warning, "a step that can do nothing where it stands"},
+        {Slug::nothing_usable, "nothing-usable", warning,
+         "a screen on which nothing can be used and back leads nowhere"},
+        {Slug::restless_back, "restless-back", warning,
+         "a screen from which back, again and again, comes to no rest"},
+        {Slug::endless_wait, "endless-wait", warning, "a load that can be waited for without end"},
         {Slug::walk_fails, "walk-fails", error, "a walkthrough expects what is not so"},
     };
     return table;

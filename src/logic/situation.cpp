@@ -27,8 +27,15 @@ std::size_t Situation::height_of(ScreenId screen) const {
 }
 
 void Situation::unpack(std::span<const Word> packed) {
+    const std::size_t used = stack_ + depth(); // what lies above is 0 already
     std::copy(packed.begin(), packed.end(), words_.begin());
-    std::fill(words_.begin() + static_cast<std::ptrdiff_t>(packed.size()), words_.end(), Word{0});
+    if (packed.size() < used)
+        std::fill(words_.begin() + static_cast<std::ptrdiff_t>(packed.size()),
+                  words_.begin() + static_cast<std::ptrdiff_t>(used), Word{0});
+}
+
+bool operator==(const Situation& a, const Situation& b) {
+    return std::ranges::equal(a.packed(), b.packed());
 }
 
 void Situation::set_scene(SceneId scene, Phase phase) {

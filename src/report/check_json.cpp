@@ -38,11 +38,22 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
 }
 
 Json figures_json(const Figures& figures) {
-    return {{"scenes", figures.scenes},    {"screens", figures.screens},
-            {"buttons", figures.buttons},  {"situations", figures.situations},
-            {"moves", figures.moves},      {"deepest-stack", figures.deepest_stack},
-            {"deepest", figures.deepest},  {"longest-way-out", figures.longest_way_out},
-            {"furthest", figures.furthest}};
+    Json json = {{"scenes", figures.scenes},
+                 {"screens", figures.screens},
+                 {"buttons", figures.buttons},
+                 {"flags", figures.flags},
+                 {"tracked-flags", figures.tracked_flags},
+                 {"heads", figures.heads},
+                 {"moves", figures.moves},
+                 {"deepest-stack", figures.deepest.size()},
+                 {"deepest", figures.deepest},
+                 {"longest-way-out", nullptr},
+                 {"furthest", figures.furthest},
+                 {"listed", nullptr}};
+    if (figures.way_out_known) json["longest-way-out"] = figures.longest_way_out;
+    if (figures.situations > 0)
+        json["listed"] = {{"situations", figures.situations}, {"moves", figures.listed_moves}};
+    return json;
 }
 
 std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {

@@ -12,40 +12,58 @@ std::string counted(std::size_t count, std::string_view one, std::string_view ma
     return fmt::format("{} {}", count, count == 1 ? one : many);
 }
 
-/// The figures of what was looked at. `whole`: all of it was.
-std::string figures_text(const Figures& figures, bool whole) {
+std::string proved_text(const Figures& figures) {
     std::string text = fmt::format(
-        "  {}, {}, {}{}\n", counted(figures.screens, "screen", "screens"),
-        counted(figures.scenes, "scene", "scenes"), counted(figures.buttons, "button", "buttons"),
-        whole ? ": each screen is shown, each button can be pressed" : "");
-    text += fmt::format("  {} and {} looked at; at most {}: {}\n",
-                        counted(figures.situations, "situation", "situations"),
-                        counted(figures.moves, "move", "moves"),
-                        counted(figures.deepest_stack, "screen is open", "screens are open"),
+        "  {}, {}, {}: each screen is shown, each button can be pressed\n",
+        counted(figures.screens, "screen", "screens"), counted(figures.scenes, "scene", "scenes"),
+        counted(figures.buttons, "button", "buttons"));
+    text += fmt::format("  at most {}: {}\n",
+                        counted(figures.deepest.size(), "screen is open", "screens are open"),
                         fmt::join(figures.deepest, " > "));
-    return text;
+    if (figures.way_out_known) {
+        text += fmt::format(
+            "  whenever the game is quiet, play or the way out of the game is at most {} away\n",
+            counted(figures.longest_way_out, "move", "moves"));
+        if (figures.longest_way_out > 0 && !figures.furthest.empty())
+            text += fmt::format("  (furthest after: {})\n", fmt::join(figures.furthest, " · "));
+    }
+    text += fmt::format("  settled over {} and {}", counted(figures.heads, "head", "heads"),
+                        counted(figures.moves, "move", "moves"));
+    if (figures.tracked_flags > 0)
+        text += fmt::format(", where {} of {} matter", figures.tracked_flags,
+                            counted(figures.flags, "flag", "flags"));
+    else if (figures.flags > 0)
+        text += figures.flags == 1 ? ", whatever the flag is" : ", whatever the flags are";
+    if (figures.situations > 0)
+        text += fmt::format("; {}, listed one by one, {}",
+                            figures.situations == 1
+                                ? "the only situation"
+                                : fmt::format("all {} situations", figures.situations),
+                            figures.situations == 1 ? "agrees" : "agree");
+    return text + "\n";
+}
+
+std::string stop_text(Stop stop) {
+    switch (stop) {
+    case Stop::heads: return "there are too many heads; raise the limit with --most-heads";
+    case Stop::memory: return "it takes too much memory; raise the limit with --most-megabytes";
+    case Stop::time: return "it takes too long; raise the limit with --most-seconds";
+    case Stop::flags: return "more flags hang together than can be looked at at once";
+    case Stop::cases: return "one press asks for too many flags at once";
+    case Stop::asked: return "it was stopped";
+    case Stop::nothing: break;
+    }
+    return "";
 }
 
 std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const Figures& figures = result.figures;
     const std::string name = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
-    if (result.verdict == Verdict::proved) {
-        std::string text = fmt::format("proved: nobody can get stuck in the menus of {}\n", name);
-        text += figures_text(figures, true);
-        text +=
-            fmt::format("  whenever the game is quiet, play or the way out of the game is at most "
-                        "{} away\n",
-                        counted(figures.longest_way_out, "move", "moves"));
-        if (figures.longest_way_out > 0 && !figures.furthest.empty())
-            text += fmt::format("  (furthest after: {})\n", fmt::join(figures.furthest, " · "));
-        return text;
-    }
+    if (result.verdict == Verdict::proved)
+        return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
+               proved_text(figures);
     if (result.verdict == Verdict::not_settled)
-        return fmt::format(
-                   "not settled: no error was found, but there are more than {} situations\n"
-                   "  raise the limit with --most-situations\n",
-                   figures.situations - 1) +
-               figures_text(figures, false);
+        return fmt::format("not settled: {}\n", stop_text(result.stop));
     const auto errors = static_cast<std::size_t>(
         std::count_if(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
             return finding.severity() == Severity::error;
@@ -55,6 +73,9 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     if (!file.compiled)
         return fmt::format("not so: {}; how the menus behave is looked at once these are mended\n",
                            found);
+    if (result.stop != Stop::nothing)
+        return fmt::format("not so: {}; the rest was not looked at: {}\n", found,
+                           stop_text(result.stop));
     return fmt::format("not so: {}\n", found);
 }
 

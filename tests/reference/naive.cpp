@@ -110,6 +110,9 @@ void Reference::act(const FlowAction& action, Step& step) const {
             Plain& now = step.next;
             const std::string& name = one.subject.text;
             const bool open = std::count(now.stack.begin(), now.stack.end(), name) > 0;
+            const Plain before = now;
+            step.last = one.place.begin;
+            step.works = true;
             switch (one.kind) {
             case StepKind::open:
                 step.reopens = open;
@@ -131,16 +134,28 @@ void Reference::act(const FlowAction& action, Step& step) const {
                 break;
             case StepKind::back:
                 if (now.stack.size() > 1) now.stack.pop_back();
+                step.works = now != before;
                 break;
-            case StepKind::back_to: back_to(name, now); break;
+            case StepKind::back_to:
+                back_to(name, now);
+                step.works = open;
+                break;
             case StepKind::resume:
                 if (screen(now.stack[0]).play) now.stack.resize(1);
+                step.works = now != before;
                 break;
-            case StepKind::load: load(name, now); break;
+            case StepKind::load:
+                load(name, now);
+                step.resets = true;
+                break;
             case StepKind::retry:
+                step.works = step.resets = !now.scene.empty();
                 if (!now.scene.empty()) load(std::string(now.scene), now);
                 break;
-            case StepKind::home: home(now); break;
+            case StepKind::home:
+                home(now);
+                step.resets = true;
+                break;
             case StepKind::quit: step.quits = true; break;
             case StepKind::raise: now.raised.insert(name); break;
             case StepKind::lower: now.raised.erase(name); break;
@@ -231,7 +246,7 @@ std::optional<std::map<Plain, Known>> Reference::list(std::size_t most) const {
             if (step.answered) known.steps.push_back(step);
         const std::size_t far = known.distance + 1;
         for (const Step& step : known.steps)
-            if (all.try_emplace(step.next, Known{far, never, never, {}}).second)
+            if (all.try_emplace(step.next, Known{far, never, never, false, {}}).second)
                 open.push_back(step.next);
         if (all.size() > most) return std::nullopt;
     }
@@ -263,6 +278,79 @@ void Reference::measure(std::map<Plain, Known>& all) const {
         if (known.way_out == never) known.leaving = 0; // a trap is told as one
     settle(&Known::leaving,
            [](const Step& step) { return step.players || step.text == "load fails"; });
+    for (auto& [plain, known] : all)
+        known.blocked = known.way_out == never && is_blocked(plain, all);
+}
+
+namespace {
+
+bool begins_with(const Plain& plain, const Plain& beneath) {
+    const std::size_t height = beneath.stack.size() - 1;
+    return plain.stack.size() > height &&
+           std::equal(plain.stack.begin(), plain.stack.begin() + static_cast<long>(height),
+                      beneath.stack.begin());
+}
+
+} // namespace
+
+/// Everything that the player can come to while what lies beneath stays as it is.
+bool Reference::is_blocked(const Plain& plain, const std::map<Plain, Known>& all) const {
+    std::set<Plain> seen{plain};
+    std::deque<Plain> open{plain};
+    while (!open.empty()) {
+        const Plain now = open.front();
+        open.pop_front();
+        for (const Step& step : all.at(now).steps) {
+            if (!step.players && step.text != "loaded" && step.text != "load fails") continue;
+            const bool loads = step.resets || !step.players;
+            if (loads && all.at(step.next).way_out == never) continue;
+            if (loads || !begins_with(step.next, plain)) return false;
+            if (seen.insert(step.next).second) open.push_back(step.next);
+        }
+    }
+    return true;
+}
+
+bool Reference::can_cancel(const Plain& plain) const {
+    std::set<Plain> seen{plain};
+    std::deque<Plain> open{plain};
+    while (!open.empty()) {
+        const Plain now = open.front();
+        open.pop_front();
+        if (in_play(now)) return true;
+        for (const Step& step : steps(now)) {
+            if (!step.answered || !step.players) continue;
+            if (step.quits) return true;
+            if (seen.insert(step.next).second) open.push_back(step.next);
+        }
+    }
+    return false;
+}
+
+bool Reference::nothing_usable(const Plain& plain) const {
+    for (const FlowControl& control : screen(plain.stack.back()).controls)
+        if (usable(control, plain)) return false;
+    for (const Step& step : steps(plain))
+        if (step.text == "back")
+            return !step.quits && !step.resets && step.next.stack == plain.stack;
+    return true;
+}
+
+bool Reference::back_rests(const Plain& plain) const {
+    std::set<Plain> seen;
+    Plain now = plain;
+    while (now.stack.size() > 1 && now.stack.size() >= plain.stack.size()) {
+        const Page page = screen(now.stack.back());
+        if (page.back && page.back->alternatives.empty()) return true;
+        if (!seen.insert(now).second) return false;
+        for (const Step& step : steps(now))
+            if (step.text == "back") {
+                if (step.quits) return true;
+                now = step.next;
+                break;
+            }
+    }
+    return true;
 }
 
 } // namespace naive

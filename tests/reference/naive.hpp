@@ -16,6 +16,8 @@
 
 namespace naive {
 
+constexpr std::size_t never = std::numeric_limits<std::size_t>::max();
+
 struct Plain {
     std::string scene;          // loaded, awaited or failed; empty for none
     std::string phase = "none"; // none, loading, loaded, failed
@@ -32,14 +34,16 @@ struct Step {
     bool quits = false;
     bool reopens = false;
     bool players = false;
+    bool resets = false;      // every screen was closed, for a load or for the start
+    std::size_t last = never; // where the last step that was done stands in the file
+    bool works = true;        // that step did what it says
 };
-
-constexpr std::size_t never = std::numeric_limits<std::size_t>::max();
 
 struct Known {
     std::size_t distance = 0; // moves from the start
     std::size_t way_out = never;
     std::size_t leaving = never;
+    bool blocked = false; // stuck, whatever lies beneath: neither play, nor quit, nor a lower stack
     std::vector<Step> steps;
 };
 
@@ -57,6 +61,12 @@ class Reference {
     bool usable(const rondix::FlowControl& control, const Plain& plain) const;
     bool in_play(const Plain& plain) const { return screen(plain.stack.back()).play; }
     bool runs(const Plain& plain) const;
+    /// The player's moves alone lead to play or out of the game, while no answer ever comes.
+    bool can_cancel(const Plain& plain) const;
+    /// No control can be used, and back leads nowhere.
+    bool nothing_usable(const Plain& plain) const;
+    /// Back, again and again, comes to rest at a root, at `back: none`, or on a lower stack.
+    bool back_rests(const Plain& plain) const;
 
     /// A screen as rules see it, with what is built in filled in.
     struct Page {
@@ -75,6 +85,7 @@ class Reference {
     bool holds(const rondix::Condition& condition, const Plain& plain) const;
     bool allowed(rondix::During during, const Plain& plain) const;
     void measure(std::map<Plain, Known>& all) const;
+    bool is_blocked(const Plain& plain, const std::map<Plain, Known>& all) const;
 
     const rondix::Flow& flow_;
 };

@@ -65,9 +65,18 @@ Run add_check(CLI::App& app) {
         ->capture_default_str();
     app.add_option("--save-walks", options->walks,
                    "write the moves of each finding into this folder, as walkthroughs");
-    app.add_option("--most-situations", options->check.most_situations,
-                   "stop looking when there are more situations than this")
+    app.add_option("--most-heads", options->check.most_heads,
+                   "give up when there are more heads than this: screens with what decides how "
+                   "they go on")
         ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 31))
+        ->capture_default_str();
+    app.add_option("--most-seconds", options->check.most_seconds,
+                   "give up after this time; 0: no limit")
+        ->check(CLI::Range(0.0, 1e9))
+        ->capture_default_str();
+    app.add_option("--most-megabytes", options->check.most_megabytes,
+                   "give up when the tables of the proof grow larger than this")
+        ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 24))
         ->capture_default_str();
     app.add_flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };

@@ -1,0 +1,95 @@
+#include "check/figures.hpp"
+
+#include "check/evidence.hpp"
+#include "check/listing.hpp"
+#include "check/stacks.hpp"
+#include "check/ways.hpp"
+
+#include <algorithm>
+#include <set>
+#include <stdexcept>
+
+namespace rondix {
+
+namespace {
+
+constexpr std::size_t most_measured = 8'192; // heads
+
+/// The flags that some case asks for.
+std::vector<FlagId> flags_asked(Frames& frames) {
+    std::set<FlagId> flags;
+    for (FrameId frame = 0; frame < frames.size(); ++frame)
+        for (const Branch& branch : frames.branches(frame))
+            for (const Literal& one : frames.literals(branch.asks)) flags.insert(one.flag);
+    return {flags.begin(), flags.end()};
+}
+
+void count_moves(const Question& question, Figures& figures) {
+    const Heads& heads = question.heads();
+    figures.heads = question.proof.reached().count();
+    figures.tracked_flags = heads.tracked().size();
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+        each_value(question.proof.reached().of(frame), [&](Values values) {
+            for (const Rule& rule : heads.may(frame))
+                if (rule.holds(values)) ++figures.moves;
+        });
+}
+
+/// Small flows are listed as well, situation by situation: a second opinion, and exact figures.
+void list_as_well(const Question& question, std::size_t most, CheckResult& result) {
+    Figures& figures = result.figures;
+    const CompiledFlow& flow = question.flow;
+    if (figures.heads > most) return;
+    const Listing listing(flow, most);
+    if (!listing.complete()) return;
+    const std::vector<Distance> way_out = ways_out(flow, listing, Backward(listing));
+    bool stuck = false;
+    Distance longest = 0;
+    Listing::Number furthest = 0;
+    for (Listing::Number n = 0; n < listing.size(); ++n) {
+        if (way_out[n] == unreachable) {
+            stuck = true;
+        } else if (way_out[n] > longest) {
+            longest = way_out[n];
+            furthest = n;
+        }
+    }
+    const bool told =
+        std::any_of(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
+            return finding.slug == Slug::no_way_out || finding.slug == Slug::no_goal;
+        });
+    if (stuck != told) throw std::logic_error("the proof and the listing disagree");
+    figures.situations = listing.size();
+    figures.listed_moves = listing.moves();
+    figures.way_out_known = true;
+    figures.longest_way_out = longest;
+    figures.furthest = in_words(flow, listing.shortest_moves(furthest));
+}
+
+} // namespace
+
+void take_figures(Question& question, const CheckOptions& options, CheckResult& result) {
+    Figures& figures = result.figures;
+    const CompiledFlow& flow = question.flow;
+    Frames& frames = question.heads().frames();
+    count_moves(question, figures);
+    const std::vector<FlagId> asked = flags_asked(frames);
+    const bool small =
+        asked.size() <= Heads::most_tracked && frames.size() << asked.size() <= most_measured;
+    if (small) {
+        const Heads heads(frames, flow, asked, question.watch);
+        Stacks stacks(heads, question.watch);
+        for (const ScreenId screen : stacks.deepest())
+            figures.deepest.push_back(question.name_of(screen));
+        if (question.proof.stuck().count() == 0) {
+            figures.longest_way_out = stacks.longest_way_out();
+            figures.way_out_known = true;
+        }
+        list_as_well(question, options.list_up_to, result);
+    } else {
+        for (const ScreenId screen : deepest_frames(question.heads(), question.proof.reached()))
+            figures.deepest.push_back(question.name_of(screen));
+    }
+}
+
+} // namespace rondix

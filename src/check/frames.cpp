@@ -1,0 +1,355 @@
+#include "check/frames.hpp"
+
+#include "check/links.hpp"
+
+#include <algorithm>
+#include <stdexcept>
+
+namespace rondix {
+
+namespace {
+
+constexpr std::size_t most_cases = 4096; // of one move
+constexpr std::uint32_t not_yet = 0xFFFFFFFF;
+
+/// The flow with four screens more, which no step names, and with nothing that pauses but one of
+/// them: whether something beneath pauses is part of the frame, not of the screens that stand in
+/// for it.
+CompiledFlow lab_of(const CompiledFlow& flow) {
+    CompiledFlow lab = flow;
+    for (Screen& screen : lab.screens) screen.pauses = false;
+    Screen extra;
+    extra.pauses = false;
+    lab.screens.insert(lab.screens.end(), 4, extra);
+    lab.screens[flow.screens.size()].play = true;
+    lab.screens[flow.screens.size() + 2].pauses = true;
+    return lab;
+}
+
+bool same_stack(const Situation& a, const Situation& b) {
+    if (a.scene() != b.scene() || a.phase() != b.phase() || a.depth() != b.depth()) return false;
+    for (std::size_t i = 0; i < a.depth(); ++i)
+        if (a.screen_at(i) != b.screen_at(i)) return false;
+    return true;
+}
+
+} // namespace
+
+Frames::Frames(const CompiledFlow& flow)
+    : flow_(flow)
+    , circles_(flow)
+    , lab_(lab_of(flow))
+    , play_bottom_(ScreenId(flow.screens.size()))
+    , menu_bottom_(ScreenId(flow.screens.size() + 1))
+    , halter_(ScreenId(flow.screens.size() + 2))
+    , beneath_(ScreenId(flow.screens.size() + 3))
+    , sets_(1)
+    , before_(lab_)
+    , after_(lab_)
+    , again_(lab_) {
+    for (const Event& event : flow.events)
+        if (event.action != unsaid && event.during != During::any) pause_matters_ = true;
+    find_sought();
+    branches_.reserve(2 * flow.controls.size() + 4 * flow.screens.size());
+    frames_.reserve(2 * flow.screens.size());
+}
+
+void Frames::find_sought() {
+    sought_.resize(flow_.screens.size());
+    std::map<ScreenId, std::vector<bool>> leading;
+    const auto add = [&](std::size_t from, ScreenId to) {
+        auto& known = sought_[from];
+        if (to == ScreenId(from) || leading.at(to)[from]) return;
+        if (std::find(known.begin(), known.end(), to) == known.end()) known.push_back(to);
+    };
+    for (const Link& link : links(flow_)) {
+        if (link.step != StepKind::back_to) continue;
+        if (!leading.contains(link.to)) leading[link.to] = circles_.leading_to(link.to);
+        if (link.from != no_screen)
+            add(index(link.from), link.to);
+        else
+            for (std::size_t from = 0; from < sought_.size(); ++from) add(from, link.to);
+    }
+}
+
+// --- numbering
+
+FrameId Frames::start() {
+    rondix::start(lab_, after_);
+    return frame_of(after_);
+}
+
+FrameId Frames::frame_of(const Situation& situation) {
+    return number_of(frame_at(situation));
+}
+
+Frame Frames::frame_at(const Situation& situation) {
+    Frame frame;
+    const std::size_t top = situation.depth() - 1;
+    frame.scene = situation.scene();
+    frame.phase = situation.phase();
+    frame.screen = situation.current();
+    frame.bottom = top == 0;
+    std::vector<ScreenId> reopenable;
+    for (std::size_t i = 0; i < top; ++i) {
+        const ScreenId open = situation.screen_at(i);
+        if (i > 0 && pause_matters_ && over_play(frame) && flow_[open].pauses) frame.halted = true;
+        if (circles_.share(open, frame.screen)) reopenable.push_back(open);
+    }
+    frame.reopenable = set_number(std::move(reopenable));
+    return frame;
+}
+
+FrameId Frames::number_of(const Frame& frame) {
+    const std::uint64_t key =
+        std::uint64_t{index(frame.scene)} | std::uint64_t{index(frame.screen)} << 16 |
+        static_cast<std::uint64_t>(frame.phase) << 32 | std::uint64_t{frame.bottom} << 34 |
+        std::uint64_t{frame.halted} << 35 | std::uint64_t{frame.reopenable} << 36;
+    const auto [found, is_new] = numbers_.try_emplace(key, static_cast<FrameId>(frames_.size()));
+    if (is_new) {
+        frames_.push_back(frame);
+        explored_.push_back({not_yet, 0});
+    }
+    return found->second;
+}
+
+std::uint32_t Frames::set_number(std::vector<ScreenId> screens) {
+    if (screens.empty()) return 0;
+    std::sort(screens.begin(), screens.end());
+    const auto [found, is_new] =
+        set_numbers_.try_emplace(screens, static_cast<std::uint32_t>(sets_.size()));
+    if (is_new) sets_.push_back(std::move(screens));
+    return found->second;
+}
+
+/// Whether something at or beneath this frame pauses the game.
+bool Frames::pauses(const Frame& frame) const {
+    if (!pause_matters_) return false;
+    return frame.halted || (!frame.bottom && over_play(frame) && flow_[frame.screen].pauses);
+}
+
+Frame Frames::on_top_of(const Frame& frame, ScreenId screen) {
+    Frame top = frame;
+    top.screen = screen;
+    top.bottom = false;
+    top.halted = pauses(frame);
+    std::vector<ScreenId> reopenable;
+    for (const ScreenId open : sets_[frame.reopenable])
+        if (circles_.share(open, screen)) reopenable.push_back(open);
+    if (circles_.share(frame.screen, screen)) reopenable.push_back(frame.screen);
+    top.reopenable = set_number(std::move(reopenable));
+    return top;
+}
+
+Frame Frames::in_place_of(const Frame& frame, ScreenId screen) {
+    Frame other = frame;
+    other.screen = screen;
+    if (screen == frame.screen) return other;
+    std::vector<ScreenId> reopenable = sets_[frame.reopenable];
+    std::erase_if(reopenable, [&](ScreenId open) { return !circles_.share(open, screen); });
+    other.reopenable = set_number(std::move(reopenable));
+    return other;
+}
+
+// --- what moves do
+
+std::span<const Branch> Frames::branches(FrameId id) {
+    if (explored_[id].begin == not_yet) explore(id);
+    return {branches_.data() + explored_[id].begin, explored_[id].count};
+}
+
+/// Tries whatever could be answered here; what cannot happen, apply() refuses.
+void Frames::explore(FrameId id) {
+    const auto begin = static_cast<std::uint32_t>(branches_.size());
+    const Screen& screen = flow_[frames_[id].screen];
+    stand_in(frames_[id]);
+    for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
+        if (flow_.controls[i].kind == ControlKind::button)
+            try_move(id, Move::press(ControlId{i}), flow_.controls[i].when,
+                     {flow_.controls[i].press});
+    try_move(id, Move::back(), holds, {screen.back, screen.any});
+    try_move(id, Move::menu(), holds, {screen.menu, screen.any});
+    for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
+        try_move(id, Move::key(flow_.key_answers[i].key), holds, {flow_.key_answers[i].action});
+    if (screen.any != unsaid) try_move(id, Move::other_key(), holds, {screen.any});
+    if (frames_[id].phase == Phase::loading) {
+        try_move(id, Move::loaded(), holds, {});
+        try_move(id, Move::load_failed(), holds, {}); // and a load that is given up does the same
+    }
+    for (std::size_t i = 0; i < flow_.events.size(); ++i)
+        if (flow_.events[i].action != unsaid)
+            try_move(id, Move::event(EventId(i)), holds, {flow_.events[i].action});
+    explored_[id] = {begin, static_cast<std::uint32_t>(branches_.size()) - begin};
+}
+
+/// From the bottom: one that no flow names, the screens that a `back to` may look for and that are
+/// not known to be open or not, those that are known to be open, one that pauses (where something
+/// does), one more that no flow names, and the current screen.
+void Frames::stand_in(const Frame& frame) {
+    std::vector<ScreenId> stack;
+    if (!frame.bottom) {
+        stack.push_back(over_play(frame) ? play_bottom_ : menu_bottom_);
+        stack.insert(stack.end(), sought_[index(frame.screen)].begin(),
+                     sought_[index(frame.screen)].end());
+        const std::vector<ScreenId>& reopenable = sets_[frame.reopenable];
+        stack.insert(stack.end(), reopenable.begin(), reopenable.end());
+        if (pauses(frame)) stack.push_back(halter_);
+        stack.push_back(beneath_);
+    }
+    stack.push_back(frame.screen);
+    before_.keep(0);
+    before_.drop_waiting();
+    before_.set_scene(frame.scene, frame.phase);
+    for (const ScreenId screen : stack) before_.push(screen);
+    const auto packed = before_.packed();
+    stand_in_.assign(packed.begin(), packed.end());
+}
+
+/// Splits the flags into the cases that the move's conditions tell apart, and asks about each.
+void Frames::try_move(FrameId id, Move move, ConditionId when,
+                      std::initializer_list<ActionId> actions) {
+    asked_.assign(1, when);
+    for (const ActionId action : actions) {
+        if (action == unsaid) continue;
+        const Range alternatives = flow_[action].alternatives;
+        for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i)
+            asked_.push_back(flow_.alternatives[i].when);
+    }
+    cubes_.clear();
+    Cube cube;
+    if (std::all_of(asked_.begin(), asked_.end(), [](ConditionId at) { return at == holds; }))
+        cubes_.emplace_back();
+    else
+        split(when, cube, 1);
+    const std::size_t first = branches_.size();
+    for (const Cube& one : cubes_) ask(id, move, one);
+    if (branches_.size() == first + 1 && branches_[first].kind == Branch::Kind::refused)
+        branches_.pop_back(); // it never does anything
+}
+
+/// Follows a condition down both answers of each of its tests. What stands at its end decides
+/// whether the next one is read: of a control's own condition when it holds, of an alternative's
+/// when it does not.
+void Frames::split(ConditionId at, Cube& cube, std::size_t later) {
+    if (cubes_.size() > most_cases) {
+        too_many_cases_ = true;
+        return;
+    }
+    if (at >= holds) {
+        const bool last = later == asked_.size() || (at == holds) == (later > 1);
+        if (last) return cubes_.push_back(cube);
+        return split(asked_[later], cube, later + 1);
+    }
+    const Test& test = flow_.tests[index(at)];
+    const auto known = std::find_if(cube.begin(), cube.end(),
+                                    [&](const Literal& one) { return one.flag == test.flag; });
+    if (known != cube.end())
+        return split(known->raised ? test.if_raised : test.if_lowered, cube, later);
+    for (const bool raised : {false, true}) {
+        cube.push_back({test.flag, raised});
+        split(raised ? test.if_raised : test.if_lowered, cube, later);
+        cube.pop_back();
+    }
+}
+
+void Frames::ask(FrameId id, Move move, const Cube& cube) {
+    Branch branch;
+    branch.move = move;
+    branch.asks = keep(cube);
+    Outcome outcome;
+    const bool answered = run(move, cube, false, outcome);
+    if (move.kind == MoveKind::press) branch.usable = usable(lab_, before_, move.control());
+    if (answered) {
+        branch.delayed = move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0;
+        branch.quits = outcome.quits;
+        branch.reopens = outcome.reopens;
+        if (outcome.steps.count > 0) branch.step = outcome.steps.end() - 1;
+        compare(id, branch);
+        if (changes_flags(outcome.steps)) branch.writes = written(move, cube, outcome);
+    }
+    branches_.push_back(branch);
+}
+
+bool Frames::changes_flags(Range steps) const {
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
+        if (flow_.steps[i].kind == StepKind::raise || flow_.steps[i].kind == StepKind::lower)
+            return true;
+    return false;
+}
+
+/// Lets the move happen on the stand-ins: before_, after_.
+bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
+    before_.unpack(stand_in_);
+    for (std::size_t i = 0; i < flow_.flags.size(); ++i) before_.set_flag(FlagId(i), others);
+    for (const Literal& one : cube) before_.set_flag(one.flag, one.raised);
+    after_.unpack(before_.packed());
+    outcome = apply(lab_, after_, move);
+    if (!outcome.answered) return false;
+    if (move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0)
+        outcome = apply(lab_, after_, Move::due(move.as_event()));
+    return true;
+}
+
+/// The flags that the move changes: those of the case that differ, and those that come out alike
+/// whether they were raised or lowered. after_ is of the run with the others lowered; again_
+/// becomes that with the others raised.
+Range Frames::written(Move move, const Cube& cube, const Outcome& outcome) {
+    std::swap(after_, again_);
+    Outcome other;
+    const bool same = run(move, cube, true, other) && outcome.steps.begin == other.steps.begin &&
+                      same_stack(after_, again_);
+    if (!same) throw std::logic_error("a move reads flags that its conditions do not name");
+    std::swap(after_, again_);
+    Cube writes;
+    const auto low = after_.flag_words(), high = again_.flag_words();
+    for (std::size_t word = 0; word < low.size(); ++word) {
+        // Outside of the case those that are not changed come out as 0, then as 1.
+        if ((low[word] & ~high[word]) != 0) throw std::logic_error("a flag is turned round");
+        const auto alike = static_cast<unsigned>(~(low[word] ^ high[word]));
+        for (std::size_t bit = 0; bit < 16 && word * 16 + bit < flow_.flags.size(); ++bit)
+            if (alike >> bit & 1) {
+                const auto flag = FlagId(word * 16 + bit);
+                const bool raised = after_.flag(flag);
+                const bool was = std::any_of(cube.begin(), cube.end(), [&](const Literal& one) {
+                    return one.flag == flag && one.raised == raised;
+                });
+                if (!was) writes.push_back({flag, raised});
+            }
+    }
+    return keep(writes);
+}
+
+Range Frames::keep(const Cube& cube) {
+    const auto begin = static_cast<std::uint32_t>(literals_.size());
+    literals_.insert(literals_.end(), cube.begin(), cube.end());
+    return {begin, static_cast<std::uint32_t>(cube.size())};
+}
+
+/// What happened, read off the two stacks.
+void Frames::compare(FrameId id, Branch& branch) {
+    using Kind = Branch::Kind;
+    const Frame frame = frames_[id];
+    const ScreenId current = after_.current();
+    if (same_stack(after_, before_)) {
+        branch.kind = Kind::stays;
+        branch.frame = id;
+    } else if (after_.bottom() != before_.bottom() && !frame.bottom) {
+        branch.kind = Kind::resets;
+        branch.frame = frame_of(after_);
+    } else if (after_.depth() > before_.depth()) {
+        branch.kind = Kind::pushes;
+        branch.frame = number_of(on_top_of(frame, current));
+    } else if (after_.depth() == before_.depth()) {
+        // At the bottom a load stays in its place: nothing lies beneath that it could close.
+        branch.kind = Kind::stays;
+        branch.frame = frame.bottom ? frame_of(after_) : number_of(in_place_of(frame, current));
+    } else {
+        branch.kind = Kind::leaves;
+        const bool is_root = current == play_bottom_ || current == menu_bottom_;
+        branch.landing.at = current == beneath_ ? Landing::beneath
+                            : is_root           ? Landing::root
+                                                : static_cast<std::uint16_t>(current);
+    }
+}
+
+} // namespace rondix

@@ -1,0 +1,160 @@
+// Frames: what stays as it is while one screen is open, and what each move does there.
+//
+// A menu is a stack machine: what a move does depends on the current screen and on the rest of the
+// situation, hardly ever on what lies beneath. A frame is the current screen with everything that
+// matters and cannot change while it is open: the scene and its phase (whatever changes them closes
+// every screen), whether the screen is at the bottom, whether something beneath it pauses, and
+// which of the screens beneath could be reopened from here. A frame with values of the flags is a
+// head, as the proof knows it (heads.hpp).
+//
+// What a move does is asked of the real apply(), once for each case of the flags that its
+// conditions read: the screen is put on stand-ins that no flow can name, the move is applied with
+// all other flags lowered, and the result is compared with what was there. Where the steps that
+// were done change flags, it is applied again with all other flags raised: what comes out alike in
+// both runs is changed by the move, whatever it was.
+//
+// Delayed answers need no memory of their own. One falls due only where its event is allowed, and
+// there the event can be reported as well; so "the event, then its answer", two moves, at the place
+// where it falls due reaches everything, and no later than any other order of the two.
+#pragma once
+
+#include "check/circles.hpp"
+#include "rondix/apply.hpp"
+
+#include <map>
+#include <unordered_map>
+
+namespace rondix {
+
+using FrameId = std::uint32_t;
+
+struct Frame {
+    SceneId scene = no_scene;
+    Phase phase = Phase::none;
+    ScreenId screen{};
+    bool bottom = false;
+    bool halted = false;          ///< something beneath pauses the game
+    std::uint32_t reopenable = 0; ///< which screens beneath could be reopened: see reopenable()
+};
+
+/// Where the screens close that a move closes.
+struct Landing {
+    static constexpr std::uint16_t beneath = 0xFFFF; ///< the screen right beneath is current again
+    static constexpr std::uint16_t root = 0xFFFE;    ///< only the bottom is left
+    std::uint16_t at = beneath;                      ///< else: all close that are above this screen
+    friend bool operator==(Landing, Landing) = default;
+};
+
+/// A flag and the value that is asked for, or given.
+struct Literal {
+    FlagId flag{};
+    bool raised = false;
+};
+
+/// What one move does in one case.
+struct Branch {
+    enum class Kind : std::uint8_t {
+        refused, ///< nothing: the move is not answered
+        stays,   ///< `frame` is in the same place of the stack (it may be the same one)
+        pushes,  ///< `frame` comes on top
+        leaves,  ///< the screen closes, and what is current then is told by `landing`
+        resets,  ///< every screen closes, and `frame` is the new bottom
+    };
+    Move move;            ///< of a delayed answer: the event, which is to fall due right away
+    bool delayed = false; ///< two moves: the event, then its answer
+    Kind kind{};
+    bool usable = true; ///< of a press: the control can be used
+    bool quits = false;
+    bool reopens = false;
+    Landing landing;
+    FrameId frame = 0;
+    Range asks;                   ///< literals: the case
+    Range writes;                 ///< literals: the flags that are changed, and how
+    std::uint32_t step = no_step; ///< the last step that is done
+    static constexpr std::uint32_t no_step = 0xFFFFFFFF;
+
+    std::uint32_t length() const { return delayed ? 2 : 1; }
+};
+
+class Frames {
+  public:
+    explicit Frames(const CompiledFlow& flow);
+
+    std::size_t size() const { return frames_.size(); }
+    const Frame& operator[](FrameId id) const { return frames_[id]; }
+    /// Some condition has more cases than can be told apart.
+    bool too_many_cases() const { return too_many_cases_; }
+
+    FrameId start();
+    /// The frame of a situation of the flow.
+    FrameId frame_of(const Situation& situation);
+    const std::vector<ScreenId>& reopenable(FrameId id) const {
+        return sets_[frames_[id].reopenable];
+    }
+    bool in_play(FrameId id) const { return flow_[frames_[id].screen].play; }
+    /// A play screen is at the bottom.
+    bool over_play(const Frame& frame) const {
+        return frame.phase == Phase::loaded && flow_[flow_[frame.scene].root].play;
+    }
+    /// Whether screens that close down to `landing` close down to this frame.
+    bool lands_on(FrameId id, Landing landing) const {
+        return landing.at == Landing::beneath || frames_[id].bottom ||
+               ScreenId(landing.at) == frames_[id].screen;
+    }
+
+    /// What every move does in every case, the cases of one move one after the other. Worked out
+    /// when it is first asked for; the branches of other frames may move then.
+    std::span<const Branch> branches(FrameId id);
+    std::span<const Literal> literals(Range range) const {
+        return {literals_.data() + range.begin, range.count};
+    }
+
+  private:
+    using Cube = std::vector<Literal>;
+
+    void find_sought();
+    FrameId number_of(const Frame& frame);
+    std::uint32_t set_number(std::vector<ScreenId> screens);
+    bool pauses(const Frame& frame) const;
+    Frame on_top_of(const Frame& frame, ScreenId screen);
+    Frame in_place_of(const Frame& frame, ScreenId screen);
+    Frame frame_at(const Situation& situation);
+
+    void explore(FrameId id);
+    void stand_in(const Frame& frame);
+    void try_move(FrameId id, Move move, ConditionId when, std::initializer_list<ActionId> actions);
+    void split(ConditionId at, Cube& cube, std::size_t later);
+    void ask(FrameId id, Move move, const Cube& cube);
+    bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
+    void compare(FrameId id, Branch& branch);
+    bool changes_flags(Range steps) const;
+    Range written(Move move, const Cube& cube, const Outcome& outcome);
+    Range keep(const Cube& cube);
+
+    const CompiledFlow& flow_;
+    const Circles circles_;
+    CompiledFlow lab_; // the flow with the stand-ins' screens
+    ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, beneath_{};
+    bool pause_matters_ = false; // some event asks whether the game runs
+    /// For each screen those that a `back to` of its own, or of an event, may look for and of which
+    /// a frame does not know whether they are open. (It knows of those that it can lead to.)
+    std::vector<std::vector<ScreenId>> sought_;
+
+    std::vector<Frame> frames_;
+    std::unordered_map<std::uint64_t, FrameId> numbers_;
+    std::vector<std::vector<ScreenId>> sets_; // of reopenable screens, in order; the first is empty
+    std::map<std::vector<ScreenId>, std::uint32_t> set_numbers_;
+
+    std::vector<Range> explored_; // branches of each frame; `not_yet`: not yet
+    std::vector<Branch> branches_;
+    std::vector<Literal> literals_;
+    bool too_many_cases_ = false;
+
+    // Of the move that is being asked about.
+    std::vector<ConditionId> asked_; // its conditions, in the order in which they are read
+    std::vector<Cube> cubes_;
+    std::vector<Situation::Word> stand_in_;
+    Situation before_, after_, again_; // again_: after the run with the other flags raised
+};
+
+} // namespace rondix

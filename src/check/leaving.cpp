@@ -1,0 +1,125 @@
+#include "check/leaving.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+Leaving::Leaving(const Heads& heads, By by, Watch& watch)
+    : heads_(heads)
+    , by_(by)
+    , watch_(watch)
+    , words_((heads.values() + 63) / 64)
+    , exits_(heads.frame_count()) {
+    std::size_t first = 0;
+    for (const std::uint32_t end : heads_.group_ends()) {
+        const std::span group(heads_.order().data() + first, end - first);
+        first = end;
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (const FrameId frame : group) {
+                watch_.step("ways to leave", first, heads_.order().size());
+                if (grow(frame)) changed = true;
+            }
+            // One head by itself knows everything after one round.
+            if (group.size() == 1 && heads_.values() == 1) break;
+        }
+    }
+}
+
+std::span<const Rule> Leaving::rules(FrameId frame) const {
+    return by_ == By::any_move ? heads_.may(frame) : heads_.sure(frame);
+}
+
+bool Leaving::can_be_left(FrameId frame, Values values) const {
+    for (const Exit& exit : exits_[frame])
+        for (const std::uint64_t word : row(exit, values))
+            if (word != 0) return true;
+    return false;
+}
+
+/// Once downward and once upward, so that what one value learns reaches the others soon.
+bool Leaving::grow(FrameId frame) {
+    bool changed = false;
+    const auto count = static_cast<Values>(heads_.values());
+    for (Values values = 0; values < count; ++values) changed |= grow(frame, values);
+    if (changed && count > 1)
+        for (Values values = count; values-- > 0;) grow(frame, values);
+    return changed;
+}
+
+bool Leaving::grow(FrameId frame, Values values) {
+    bool changed = false;
+    for (const Rule& rule : rules(frame)) {
+        if (!rule.holds(values)) continue;
+        const Values after = rule.after(values);
+        switch (rule.kind) {
+        case Branch::Kind::leaves: {
+            std::uint64_t& word = row(frame, rule.landing, values)[after / 64];
+            const std::uint64_t bit = std::uint64_t{1} << (after % 64);
+            changed |= (word & bit) == 0;
+            word |= bit;
+            break;
+        }
+        case Branch::Kind::stays: changed |= join(frame, values, rule.frame, after); break;
+        case Branch::Kind::pushes: changed |= pass_back(frame, values, rule); break;
+        default: break; // a new bottom is no lower stack of this one
+        }
+    }
+    if (by_ == By::any_move)
+        for (Values free = heads_.free(); free != 0; free &= free - 1)
+            changed |= join(frame, values, frame, values ^ (free & (~free + 1)));
+    return changed;
+}
+
+/// What is pushed here can be left: then this frame goes on, or is left as well.
+bool Leaving::pass_back(FrameId frame, Values values, const Rule& rule) {
+    bool changed = false;
+    for (const Exit& exit : exits_[rule.frame]) {
+        const auto ways = row(exit, rule.after(values));
+        if (!heads_.frames().lands_on(frame, exit.landing)) {
+            changed |= add(frame, exit.landing, values, ways);
+            continue;
+        }
+        back_.assign(ways.begin(), ways.end()); // joining may move the bits
+        each_value(back_, [&](Values back) { changed |= join(frame, values, frame, back); });
+    }
+    return changed;
+}
+
+/// A head in the same place of the stack comes next: its ways are ways of this one.
+bool Leaving::join(FrameId frame, Values values, FrameId other, Values others) {
+    if (frame == other && values == others) return false;
+    bool changed = false;
+    for (const Exit& exit : exits_[other])
+        changed |= add(frame, exit.landing, values, row(exit, others));
+    return changed;
+}
+
+bool Leaving::add(FrameId frame, Landing landing, Values values,
+                  std::span<const std::uint64_t> more) {
+    if (std::all_of(more.begin(), more.end(), [](std::uint64_t word) { return word == 0; }))
+        return false;
+    const std::size_t from = static_cast<std::size_t>(more.data() - bits_.data());
+    std::uint64_t* to = row(frame, landing, values); // may move the bits
+    std::uint64_t changed = 0;
+    for (std::size_t i = 0; i < words_; ++i) {
+        changed |= bits_[from + i] & ~to[i];
+        to[i] |= bits_[from + i];
+    }
+    return changed != 0;
+}
+
+std::uint64_t* Leaving::row(FrameId frame, Landing landing, Values values) {
+    std::vector<Exit>& exits = exits_[frame];
+    auto found = std::find_if(exits.begin(), exits.end(),
+                              [&](const Exit& exit) { return exit.landing == landing; });
+    if (found == exits.end()) {
+        watch_.expect_memory((bits_.size() + heads_.values() * words_) * sizeof bits_[0]);
+        exits.push_back({landing, bits_.size()});
+        bits_.resize(bits_.size() + heads_.values() * words_);
+        found = exits.end() - 1;
+    }
+    return bits_.data() + found->begin + values * words_;
+}
+
+} // namespace rondix

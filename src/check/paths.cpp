@@ -1,0 +1,219 @@
+#include "check/paths.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+Paths::Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch)
+    : heads_(heads)
+    , options_(options)
+    , watch_(watch)
+    , first_(first) {
+    watch_.expect_memory(heads.size() * (sizeof(Node) + sizeof(Edge)));
+    nodes_.resize(heads.size());
+    for (const HeadId head : first) enter(head);
+    while (!to_explore_.empty() || !queue_.empty()) {
+        watch_.step("shortest moves", items_.size(), items_.size() + queue_.size());
+        // A new head's own ways may be shorter than what is settled already. Nothing settled can
+        // rest on them: whatever leads to the new head is no shorter than the way that brought it
+        // up.
+        if (!to_explore_.empty()) {
+            const HeadId head = to_explore_.back();
+            to_explore_.pop_back();
+            explore(head);
+            continue;
+        }
+        const auto [length, item] = queue_.top();
+        queue_.pop();
+        if (!items_[item].settled && length == items_[item].length) settle(item);
+    }
+    measure();
+}
+
+void Paths::enter(HeadId head) {
+    if (nodes_[head].entered) return;
+    nodes_[head].entered = true;
+    to_explore_.push_back(head);
+}
+
+void Paths::explore(HeadId head) {
+    const FrameId frame = heads_.frame(head);
+    const Values values = heads_.values(head);
+    const bool any = options_.by == Leaving::By::any_move;
+    for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
+        if (rule.holds(values) && (any || options_.counts(rule.move))) take(head, rule);
+    if (!any) return;
+    for (std::size_t i = 0; i < heads_.tracked().size(); ++i) {
+        const Values bit = Values{1} << i;
+        if (!heads_.free(bit)) continue;
+        const FlagId flag = heads_.tracked()[i];
+        const Move move = (values & bit) != 0 ? Move::lower(flag) : Move::raise(flag);
+        add_edge(head, {heads_.head(frame, values ^ bit),
+                        options_.weigh(move.kind, false),
+                        {move, false},
+                        no_item});
+    }
+}
+
+void Paths::take(HeadId head, const Rule& rule) {
+    const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
+    const Turn turn{branch.move, branch.delayed};
+    const Length length = options_.weigh(turn.move.kind, turn.delayed);
+    const Values after = rule.after(heads_.values(head));
+    Node& node = nodes_[head];
+    if (rule.quits) node.quits = std::min(node.quits, length);
+    if (rule.kind == Branch::Kind::leaves)
+        return offer(head, rule.landing, after, length, {turn, no_item, no_item});
+    const HeadId to = heads_.head(rule.frame, after);
+    if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, turn, no_item});
+    enter(to);
+    if (rule.kind == Branch::Kind::resets) {
+        node.resets.push_back({to, turn, length});
+        return;
+    }
+    node.pushes.push_back({to, turn, length});
+    nodes_[to].openers.push_back({head, turn, length});
+    const std::vector<Item> ways = nodes_[to].ways;
+    for (const Item item : ways) pass_back({head, turn, length}, item);
+}
+
+void Paths::offer(HeadId head, Landing landing, Values values, Length length, Origin origin) {
+    const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
+    const auto [found, is_new] = item_numbers_.try_emplace(key, static_cast<Item>(items_.size()));
+    if (is_new) items_.push_back({head, landing, values, no_way, false, {}});
+    WayItem& item = items_[found->second];
+    if (item.settled || length >= item.length) return;
+    item.length = length;
+    item.origin = origin;
+    queue_.emplace(length, found->second);
+}
+
+/// The shortest length of a way is known: it is passed on to whatever can go on to this head.
+void Paths::settle(Item item) {
+    items_[item].settled = true;
+    const HeadId head = items_[item].head;
+    nodes_[head].ways.push_back(item);
+    const auto into = nodes_[head].into;
+    for (const auto& [from, edge] : into) follow_edge(from, nodes_[from].edges[edge], item);
+    const auto openers = nodes_[head].openers;
+    for (const Opener& opener : openers) pass_back(opener, item);
+}
+
+/// What was pushed is left by this way: what stands beneath is resumed, or is left in turn.
+void Paths::pass_back(const Opener& opener, Item item) {
+    const WayItem way = items_[item];
+    const Length length = way.length + opener.length;
+    const FrameId frame = heads_.frame(opener.head);
+    if (heads_.frames().lands_on(frame, way.landing))
+        add_edge(opener.head, {heads_.head(frame, way.values), length, opener.turn, item});
+    else
+        offer(opener.head, way.landing, way.values, length, {opener.turn, item, no_item});
+}
+
+void Paths::add_edge(HeadId from, Edge edge) {
+    if (edge.to == from) return;
+    enter(edge.to);
+    for (const Edge& known : nodes_[from].edges)
+        if (known.to == edge.to && known.length <= edge.length) return;
+    const auto number = static_cast<std::uint32_t>(nodes_[from].edges.size());
+    nodes_[from].edges.push_back(edge);
+    nodes_[edge.to].into.emplace_back(from, number);
+    const std::vector<Item> ways = nodes_[edge.to].ways;
+    for (const Item item : ways) follow_edge(from, edge, item);
+}
+
+void Paths::follow_edge(HeadId from, const Edge& edge, Item item) {
+    const Edge by = edge; // offering may move the table that it stands in
+    const Origin origin = by.way_back == no_item ? Origin{by.turn, item, no_item}
+                                                 : Origin{by.turn, by.way_back, item};
+    offer(from, items_[item].landing, items_[item].values, by.length + items_[item].length, origin);
+}
+
+/// Dijkstra from the first heads.
+void Paths::measure() {
+    using Reached = std::pair<Length, HeadId>;
+    std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
+    distances_.assign(nodes_.size(), no_way);
+    reached_by_.assign(nodes_.size(), {});
+    const auto reach = [&](HeadId from, const Edge& edge) {
+        const Length length = distances_[from] + edge.length;
+        if (length >= distances_[edge.to]) return;
+        distances_[edge.to] = length;
+        reached_by_[edge.to] = {from, edge};
+        queue.emplace(length, edge.to);
+    };
+    for (const HeadId head : first_) {
+        distances_[head] = 0;
+        queue.emplace(0, head);
+    }
+    while (!queue.empty()) {
+        const auto [length, head] = queue.top();
+        queue.pop();
+        if (length > distances_[head]) continue;
+        const Node& node = nodes_[head];
+        for (const Edge& edge : node.edges) reach(head, edge);
+        for (const auto* openers : {&node.pushes, &node.resets})
+            for (const Opener& to : *openers) reach(head, {to.head, to.length, to.turn, no_item});
+    }
+}
+
+std::vector<Move> Paths::moves_to(HeadId head) const {
+    std::vector<const Edge*> edges;
+    for (; std::find(first_.begin(), first_.end(), head) == first_.end();
+         head = reached_by_[head].first)
+        edges.push_back(&reached_by_[head].second);
+    std::reverse(edges.begin(), edges.end());
+    std::vector<Move> moves;
+    for (const Edge* edge : edges) {
+        append(edge->turn, moves);
+        if (edge->way_back != no_item) expand(edge->way_back, moves);
+    }
+    return moves;
+}
+
+/// The moves of a way, in order: its own, then those of the ways that it is made of.
+void Paths::expand(Item item, std::vector<Move>& moves) const {
+    std::vector<Item> open{item};
+    while (!open.empty()) {
+        const Origin& origin = items_[open.back()].origin;
+        open.pop_back();
+        append(origin.turn, moves);
+        if (origin.second != no_item) open.push_back(origin.second);
+        if (origin.first != no_item) open.push_back(origin.first);
+    }
+}
+
+void append(Turn turn, std::vector<Move>& moves) {
+    moves.push_back(turn.move);
+    if (turn.delayed) moves.push_back(Move::due(turn.move.as_event()));
+}
+
+std::vector<HeadId> Paths::in_place(HeadId head) const {
+    std::vector<HeadId> heads;
+    for (const Edge& edge : nodes_[head].edges) heads.push_back(edge.to);
+    return heads;
+}
+
+std::vector<HeadId> Paths::on_top(HeadId head) const {
+    std::vector<HeadId> heads;
+    for (const Opener& push : nodes_[head].pushes) heads.push_back(push.head);
+    return heads;
+}
+
+std::vector<HeadId> Paths::successors(HeadId head) const {
+    std::vector<HeadId> heads = in_place(head);
+    for (const HeadId top : on_top(head)) heads.push_back(top);
+    for (const Opener& reset : nodes_[head].resets) heads.push_back(reset.head);
+    return heads;
+}
+
+std::vector<Paths::WayOut> Paths::ways(HeadId head) const {
+    std::vector<WayOut> ways;
+    for (const Item number : nodes_[head].ways) {
+        const WayItem& item = items_[number];
+        ways.push_back({item.landing, item.values, item.length});
+    }
+    return ways;
+}
+
+} // namespace rondix

@@ -1,0 +1,176 @@
+// Paths: the fewest moves to every head, and by how few moves a head can be left in each way.
+//
+// A screen that is pushed and left again is one long edge from the head beneath it to the head that
+// is resumed. The lengths of ways come by Knuth's generalisation of Dijkstra's algorithm
+// (Information Processing Letters 6(1), 1977): the shortest way that is not settled yet cannot
+// become shorter, since every rule that makes a way out of others makes no shorter one. With them,
+// distances come by Dijkstra's own.
+//
+// This costs far more than leaving.hpp, which knows no lengths; it is asked only where somebody
+// wants to see moves or figures.
+#pragma once
+
+#include "check/leaving.hpp"
+
+#include <limits>
+#include <queue>
+#include <unordered_map>
+
+namespace rondix {
+
+using Length = std::uint32_t;
+inline constexpr Length no_way = std::numeric_limits<Length>::max();
+
+/// What counts as how much.
+using Weigh = Length (*)(MoveKind, bool delayed);
+/// Every move counts one; a delayed answer is two, its event and its falling due.
+constexpr Length by_moves(MoveKind, bool delayed) {
+    return delayed ? 2 : 1;
+}
+/// Only what the player does counts.
+constexpr Length by_presses(MoveKind kind, bool) {
+    return is_players(kind) ? 1 : 0;
+}
+
+/// A move that is not a branch of a frame is a flag that the game changes.
+struct Turn {
+    Move move;
+    bool delayed = false;
+};
+void append(Turn turn, std::vector<Move>& moves);
+
+class Paths {
+  public:
+    struct Options {
+        Leaving::By by = Leaving::By::any_move;
+        bool (*counts)(MoveKind) = nullptr; ///< by the player's moves: those of these kinds
+        Weigh weigh = by_moves;
+    };
+
+    /// Explores from `first` everything that the moves allow.
+    Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch);
+
+    bool reached(HeadId head) const { return nodes_[head].entered; }
+
+    /// The fewest moves from the first ones, and the moves of such a path.
+    Length distance(HeadId head) const { return distances_[head]; }
+    std::vector<Move> moves_to(HeadId head) const;
+
+    /// Where a head leads by one move, or by a screen that is pushed and left again.
+    std::vector<HeadId> successors(HeadId head) const;
+    /// Of these, those in the same place of the stack, and those on top of it.
+    std::vector<HeadId> in_place(HeadId head) const;
+    std::vector<HeadId> on_top(HeadId head) const;
+
+    /// A way to leave a head, and its length.
+    struct WayOut {
+        Landing landing;
+        Values values = 0;
+        Length length = no_way;
+    };
+    std::vector<WayOut> ways(HeadId head) const;
+
+    /// For each head the fewest moves to a goal without leaving it: 0 where `there` holds, the
+    /// move itself for one that quits.
+    template <class There>
+    std::vector<Length> lengths_to_goal(There there) const;
+
+  private:
+    using Item = std::uint32_t; // a head and a way to leave it
+    static constexpr Item no_item = 0xFFFFFFFF;
+
+    /// From one head to another in the same place of the stack (or a new bottom): by one move, or
+    /// by a move that pushes a screen and a way in which that is left again.
+    struct Edge {
+        HeadId to = 0;
+        Length length = 1;
+        Turn turn;
+        Item way_back = no_item;
+    };
+    /// How a way came about: a move, then up to two ways.
+    struct Origin {
+        Turn turn;
+        Item first = no_item, second = no_item;
+    };
+    struct WayItem {
+        HeadId head = 0;
+        Landing landing;
+        Values values = 0;
+        Length length = no_way;
+        bool settled = false;
+        Origin origin;
+    };
+    struct Opener {
+        HeadId head = 0; // which pushes, or which is pushed
+        Turn turn;
+        Length length = 1;
+    };
+    struct Node {
+        bool entered = false;
+        Length quits = no_way;
+        std::vector<Edge> edges;                            // this head goes on as another
+        std::vector<std::pair<HeadId, std::uint32_t>> into; // (head, its edge) that lead here
+        std::vector<Opener> openers;                        // that push this one
+        std::vector<Opener> pushes;
+        std::vector<Opener> resets;
+        std::vector<Item> ways; // settled ones
+    };
+
+    void enter(HeadId head);
+    void explore(HeadId head);
+    void take(HeadId head, const Rule& rule);
+    void offer(HeadId head, Landing landing, Values values, Length length, Origin origin);
+    void settle(Item item);
+    void pass_back(const Opener& opener, Item item);
+    void add_edge(HeadId from, Edge edge);
+    void follow_edge(HeadId from, const Edge& edge, Item item);
+    void expand(Item item, std::vector<Move>& moves) const;
+    void measure();
+
+    const Heads& heads_;
+    const Options options_;
+    Watch& watch_;
+    std::vector<HeadId> first_;
+    std::vector<Node> nodes_;
+    std::vector<HeadId> to_explore_;
+    std::vector<WayItem> items_;
+    std::unordered_map<std::uint64_t, Item> item_numbers_;
+    using Entry = std::pair<Length, Item>;
+    std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
+    std::vector<Length> distances_;
+    std::vector<std::pair<HeadId, Edge>> reached_by_;
+};
+
+template <class There>
+std::vector<Length> Paths::lengths_to_goal(There there) const {
+    // Dijkstra backward; what is pushed is reached by its move, and so is a new bottom.
+    std::vector<std::vector<std::pair<HeadId, Length>>> back(nodes_.size());
+    using Reached = std::pair<Length, HeadId>;
+    std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
+    std::vector<Length> lengths(nodes_.size(), no_way);
+    const auto reach = [&](HeadId head, Length length) {
+        if (length >= lengths[head]) return;
+        lengths[head] = length;
+        queue.emplace(length, head);
+    };
+    for (HeadId head = 0; head < nodes_.size(); ++head) {
+        const Node& node = nodes_[head];
+        if (!node.entered) continue;
+        for (const Edge& edge : node.edges) back[edge.to].emplace_back(head, edge.length);
+        for (const Opener& push : node.pushes) back[push.head].emplace_back(head, push.length);
+        for (const Opener& reset : node.resets) back[reset.head].emplace_back(head, reset.length);
+        if (there(head))
+            reach(head, 0);
+        else if (node.quits != no_way)
+            reach(head, node.quits);
+    }
+    while (!queue.empty()) {
+        const auto [length, head] = queue.top();
+        queue.pop();
+        if (length > lengths[head]) continue;
+        for (const auto& [from, step] : back[head]) reach(from, length + step);
+    }
+    return lengths;
+}
+
+} // namespace rondix

@@ -1,0 +1,181 @@
+#include "check/proof.hpp"
+
+#include <algorithm>
+#include <set>
+
+namespace rondix {
+
+namespace {
+
+/// Looks for the flags that are to be tracked next: those that hold up the player's moves at the
+/// heads that seem to be lost, or, where none are held up there, at those that they lead to.
+class Blame {
+  public:
+    Blame(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind))
+        : heads_(heads)
+        , leaving_(leaving)
+        , counts_(counts)
+        , seen_(heads) {}
+
+    std::set<FlagId> find(const HeadSet& lost) {
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+            each_value(lost.of(frame), [&](Values values) { add(frame, values); });
+        while (flags_.empty() && !next_.empty()) {
+            std::vector<HeadId> now;
+            now.swap(next_);
+            for (const HeadId head : now) look_at(heads_.frame(head), heads_.values(head));
+        }
+        return std::move(flags_);
+    }
+
+  private:
+    void add(FrameId frame, Values values) {
+        if (seen_.add(frame, values)) next_.push_back(heads_.head(frame, values));
+    }
+
+    void look_at(FrameId frame, Values values) {
+        const auto branches = heads_.frames().branches(frame);
+        for (const Rule& rule : heads_.may(frame)) {
+            if (!rule.holds(values) || !counts_(rule.move)) continue;
+            const Branch& branch = branches[rule.branch];
+            if (!rule.exact && !is_sure(frame, values, branch.move)) blame(branch);
+            if (rule.kind == Branch::Kind::leaves) continue;
+            const Values after = rule.after(values);
+            add(rule.frame, after);
+            if (rule.kind != Branch::Kind::pushes) continue;
+            for (const Leaving::Exit& exit : leaving_.exits(rule.frame))
+                if (heads_.frames().lands_on(frame, exit.landing))
+                    each_value(leaving_.row(exit, after), [&](Values back) { add(frame, back); });
+        }
+    }
+
+    bool is_sure(FrameId frame, Values values, Move move) const {
+        const auto branches = heads_.frames().branches(frame);
+        const auto sure = heads_.sure(frame);
+        return std::any_of(sure.begin(), sure.end(), [&](const Rule& rule) {
+            return branches[rule.branch].move == move && rule.holds(values);
+        });
+    }
+
+    void blame(const Branch& branch) {
+        for (const Literal& asked : heads_.frames().literals(branch.asks))
+            if (!heads_.is_tracked(asked.flag)) flags_.insert(asked.flag);
+    }
+
+    const Heads& heads_;
+    const Leaving& leaving_;
+    bool (*counts_)(MoveKind);
+    HeadSet seen_;
+    std::vector<HeadId> next_;
+    std::set<FlagId> flags_;
+};
+
+} // namespace
+
+Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch)
+    : flow_(flow)
+    , frames_(frames)
+    , trails_(trails)
+    , watch_(watch) {
+    while (!try_out()) {
+    }
+}
+
+/// One round with the flags that are tracked so far. False: more have to be.
+bool Proof::try_out() {
+    heads_.emplace(frames_, flow_, tracked_, watch_);
+    if (frames_.too_many_cases()) throw Stopped{Stop::cases};
+    reach_is_exact_ = asks_only_for_known_flags();
+    leaving_.reset();
+    {
+        const Leaving any(*heads_, Leaving::By::any_move, watch_);
+        reached_ = reachable(*heads_, any, watch_);
+    }
+    leaving_.emplace(*heads_, Leaving::By::players_move, watch_);
+    HeadSet in_play(*heads_);
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        if (frames_.in_play(frame))
+            for (Values values = 0; values < heads_->values(); ++values) in_play.add(frame, values);
+    const HeadSet out = with_goal(*heads_, *leaving_, of_a_way_out, std::move(in_play), watch_);
+    stuck_ = without(out);
+    if (is_in_doubt(stuck_, of_a_way_out)) return false;
+    // A trap is told as one; what it does to leaving is asked once it is mended.
+    captive_ = HeadSet(*heads_);
+    if (flow_.can_quit) {
+        captive_ = without(with_goal(*heads_, *leaving_, of_leaving, stuck_, watch_));
+        if (is_in_doubt(captive_, of_leaving)) return false;
+    }
+    endless_waits_ = endless_waits();
+    return !is_in_doubt(endless_waits_, of_waiting);
+}
+
+/// The reachable heads that have no goal and cannot be left.
+HeadSet Proof::without(const HeadSet& goal) const {
+    HeadSet lost(*heads_);
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        each_value(reached_.of(frame), [&](Values values) {
+            if (!goal.has(frame, values) && !leaving_->can_be_left(frame, values))
+                lost.add(frame, values);
+        });
+    return lost;
+}
+
+/// Whether more flags have to be tracked before it is known whether these heads are lost.
+bool Proof::is_in_doubt(const HeadSet& lost, bool (*counts)(MoveKind)) {
+    const std::set<FlagId> more = Blame(*heads_, *leaving_, counts).find(lost);
+    return track({more.begin(), more.end()}) || is_out_of_reach(lost);
+}
+
+/// Whether some screen has lost heads, but none that is met in truth.
+bool Proof::is_out_of_reach(const HeadSet& lost) {
+    std::set<ScreenId> screens;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        if (lost.any(frame)) screens.insert(frames_[frame].screen);
+    if (reach_is_exact()) return false;
+    return std::any_of(screens.begin(), screens.end(),
+                       [&](ScreenId screen) { return !can_be_met(lost, screen); });
+}
+
+bool Proof::can_be_met(const HeadSet& set, ScreenId screen) {
+    const auto known = static_cast<Values>(heads_->values() - 1);
+    Trails::Target target;
+    target.screen = screen;
+    target.is_there = [&](const Heads&, FrameId frame, Values values) {
+        return set.has(frame, values & known);
+    };
+    std::vector<FlagId> needed;
+    if (trails_.shortest(*heads_, target, &needed)) return true;
+    track(needed);
+    return false;
+}
+
+/// False: all of them are tracked already.
+bool Proof::track(const std::vector<FlagId>& flags) {
+    const std::size_t before = tracked_.size();
+    for (const FlagId flag : flags)
+        if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
+            tracked_.push_back(flag);
+    if (tracked_.size() > Heads::most_tracked) throw Stopped{Stop::flags};
+    return tracked_.size() > before;
+}
+
+bool Proof::asks_only_for_known_flags() const {
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        for (const Branch& branch : frames_.branches(frame))
+            for (const Literal& one : frames_.literals(branch.asks))
+                if (!heads_->is_tracked(one.flag) && !flow_[one.flag].set_by_game) return false;
+    return true;
+}
+
+HeadSet Proof::endless_waits() {
+    HeadSet waits(*heads_);
+    if (flow_.loading.give_up_ms > 0 || flow_.scenes.empty()) return waits;
+    const HeadSet lost =
+        without(with_goal(*heads_, *leaving_, of_waiting, HeadSet(*heads_), watch_));
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        if (frames_[frame].phase == Phase::loading && frames_[frame].bottom)
+            each_value(lost.of(frame), [&](Values values) { waits.add(frame, values); });
+    return waits;
+}
+
+} // namespace rondix

@@ -1,0 +1,59 @@
+// Proof: whether anybody can get stuck.
+//
+// Every reachable situation has a way out exactly when every reachable head has one of two things:
+// a way to the goal without being left, or a way to be left for a lower stack. For what is left
+// lands in a reachable situation with a lower stack, which has a way out by induction on its
+// height; at the bottom nothing can be left; and with neither, the situation is stuck, whatever
+// lies beneath. docs/what-is-proved.md has the argument in full.
+//
+// It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
+// that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those
+// flags are tracked as well, the nearest first, and everything is looked at anew. And it counts
+// only when it can be reached in truth: when no real moves lead to a stuck head of a screen, the
+// flags that show it are tracked.
+#pragma once
+
+#include "check/goals.hpp"
+#include "check/trails.hpp"
+
+namespace rondix {
+
+class Proof {
+  public:
+    /// Throws Stopped when a limit is reached.
+    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch);
+
+    const Heads& heads() const { return *heads_; }
+    const HeadSet& reached() const { return reached_; }
+    /// Every head that is said to be reached can be: no condition asks for a flag that is not
+    /// tracked, unless the game can change it at any moment.
+    bool reach_is_exact() const { return reach_is_exact_; }
+    /// Neither play nor quitting can be reached from any situation with this head.
+    const HeadSet& stuck() const { return stuck_; }
+    /// The game cannot be left from here while loads fail, though the player is not stuck.
+    const HeadSet& captive() const { return captive_; }
+    /// Loads that can be waited for without end: no time limit, and no way out by presses alone.
+    const HeadSet& endless() const { return endless_waits_; }
+
+  private:
+    bool try_out();
+    HeadSet without(const HeadSet& goal) const;
+    bool is_in_doubt(const HeadSet& lost, bool (*counts)(MoveKind));
+    bool is_out_of_reach(const HeadSet& lost);
+    bool can_be_met(const HeadSet& set, ScreenId screen);
+    bool track(const std::vector<FlagId>& flags);
+    HeadSet endless_waits();
+    bool asks_only_for_known_flags() const;
+
+    const CompiledFlow& flow_;
+    Frames& frames_;
+    Trails& trails_;
+    Watch& watch_;
+    std::vector<FlagId> tracked_;
+    std::optional<Heads> heads_;
+    std::optional<Leaving> leaving_; // by the player's moves
+    HeadSet reached_, stuck_, captive_, endless_waits_;
+    bool reach_is_exact_ = false;
+};
+
+} // namespace rondix

@@ -1,0 +1,96 @@
+#include "check/trails.hpp"
+
+#include <algorithm>
+#include <stdexcept>
+
+namespace rondix {
+
+std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
+                                      std::vector<FlagId>* needed) {
+    std::vector<FlagId> own;
+    std::vector<FlagId>& tracked = needed ? *needed : own;
+    tracked = heads.tracked();
+    std::vector<HeadId> rejected;
+    for (;;) {
+        const Map& map = map_of(tracked);
+        const std::optional<HeadId> end = nearest(map, target, rejected);
+        if (!end) return std::nullopt;
+        Trail trail{map.paths.moves_to(*end), Situation(flow_)};
+        std::vector<FlagId> missing;
+        if (replay(map.heads, trail.moves, *end, target, trail.there, missing)) {
+            if (target.last) append({*target.last, is_delayed(*target.last)}, trail.moves);
+            return trail;
+        }
+        if (missing.empty()) { // nothing is left open: it is not what is looked for
+            rejected.push_back(*end);
+            continue;
+        }
+        rejected.clear();
+        tracked.insert(tracked.end(), missing.begin(), missing.end());
+        // In order, so that questions about the same flags share a map.
+        std::sort(tracked.begin() + static_cast<std::ptrdiff_t>(heads.tracked().size()),
+                  tracked.end());
+        if (tracked.size() > Heads::most_tracked) throw Stopped{Stop::flags};
+    }
+}
+
+const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {
+    std::unique_ptr<Map>& map = maps_[tracked];
+    if (!map) map = std::make_unique<Map>(flow_, frames_, tracked, watch_);
+    return *map;
+}
+
+std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
+                                      const std::vector<HeadId>& rejected) const {
+    std::optional<HeadId> nearest;
+    for (FrameId frame = 0; frame < map.heads.frame_count(); ++frame) {
+        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+        for (Values values = 0; values < map.heads.values(); ++values) {
+            const HeadId head = map.heads.head(frame, values);
+            if (!map.paths.reached(head)) continue;
+            if (nearest && map.paths.distance(head) >= map.paths.distance(*nearest)) continue;
+            if (target.is_there(map.heads, frame, values) &&
+                std::find(rejected.begin(), rejected.end(), head) == rejected.end())
+                nearest = head;
+        }
+    }
+    return nearest;
+}
+
+bool Trails::is_delayed(Move move) const {
+    return move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0;
+}
+
+/// Whether the moves lead there and all is as it is looked for. If not, `missing` are the flags
+/// that decide it, of the last move that hangs on some. Throws std::logic_error when the moves are
+/// refused though they hang on none: then Rondix itself is wrong, and saying nothing would be
+/// worse.
+bool Trails::replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
+                    const Target& target, Situation& there, std::vector<FlagId>& missing) const {
+    start(flow_, there);
+    const auto remember = [&](Move move) {
+        std::vector<FlagId> more = heads.untracked(frames_.frame_of(there), move);
+        if (!more.empty()) missing = std::move(more);
+    };
+    bool well = true;
+    for (std::size_t i = 0; i < moves.size() && well; ++i) {
+        remember(moves[i]);
+        well = apply(flow_, there, moves[i]).answered;
+    }
+    well = well && heads.head_of(there) == end;
+    if (!well && missing.empty())
+        throw std::logic_error("moves that were found cannot be replayed");
+    if (!well) return false;
+    Outcome outcome;
+    if (target.last) {
+        remember(*target.last);
+        Situation after = there;
+        outcome = apply(flow_, after, *target.last);
+        if (outcome.answered && is_delayed(*target.last))
+            outcome = apply(flow_, after, Move::due(target.last->as_event()));
+    }
+    for (const Move move : target.reads) remember(move);
+    return target.good ? target.good(there, outcome) : !target.last || outcome.answered;
+}
+
+} // namespace rondix

@@ -1,0 +1,71 @@
+// Trails: the shortest moves to something, replayed through the core before anybody is shown them.
+//
+// What the proof leaves open (flags that are not tracked) shows here: the shortest moves among
+// those that could happen are tried for real. When they are refused, the flags that they hang on
+// are tracked as well, for this one question, and the next shortest are looked for. As moves that
+// could happen are never longer than those that do, the first that are not refused are the
+// shortest.
+#pragma once
+
+#include "check/paths.hpp"
+
+#include <functional>
+#include <map>
+#include <memory>
+#include <optional>
+
+namespace rondix {
+
+struct Trail {
+    std::vector<Move> moves;
+    Situation there; ///< where they end
+};
+
+class Trails {
+  public:
+    Trails(const CompiledFlow& flow, Frames& frames, Watch& watch)
+        : flow_(flow)
+        , frames_(frames)
+        , watch_(watch) {}
+
+    /// What is looked for: a head, and then a move that is made there, if there is one.
+    struct Target {
+        ScreenId screen = no_screen; ///< on this screen, if it is known
+        std::function<bool(const Heads& heads, FrameId frame, Values values)> is_there;
+        std::optional<Move> last = {}; ///< a delayed answer to an event falls due as well
+        /// Whether the situation and what the last move did there are what is looked for.
+        std::function<bool(const Situation& there, const Outcome& outcome)> good = {};
+        /// Further moves whose conditions `good` depends on.
+        std::vector<Move> reads = {};
+    };
+    /// The shortest moves, the last one included; nothing when there are none. `heads` tells which
+    /// flags are tracked to begin with; `needed` gets those that were in the end.
+    std::optional<Trail> shortest(const Heads& heads, const Target& target,
+                                  std::vector<FlagId>* needed = nullptr);
+
+    /// The paths to all heads with the same flags tracked.
+    const Paths& paths(const Heads& heads) { return map_of(heads.tracked()).paths; }
+
+  private:
+    struct Map {
+        Map(const CompiledFlow& flow, Frames& frames, const std::vector<FlagId>& tracked,
+            Watch& watch)
+            : heads(frames, flow, tracked, watch)
+            , paths(heads, {heads.start()}, {}, watch) {}
+        Heads heads;
+        Paths paths;
+    };
+    bool is_delayed(Move move) const;
+    const Map& map_of(const std::vector<FlagId>& tracked);
+    std::optional<HeadId> nearest(const Map& map, const Target& target,
+                                  const std::vector<HeadId>& rejected) const;
+    bool replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
+                const Target& target, Situation& there, std::vector<FlagId>& missing) const;
+
+    const CompiledFlow& flow_;
+    Frames& frames_;
+    Watch& watch_;
+    std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
+};
+
+} // namespace rondix

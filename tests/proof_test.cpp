@@ -1,0 +1,157 @@
+// The proof's parts against the listing: the same heads are reached, by as few moves, and a head is
+// stuck exactly when the situations that have it are. And refinement: what is proved with few flags
+// tracked is what is proved with all.
+#include "check/paths.hpp"
+#include "check/proof.hpp"
+#include "check/ways.hpp"
+#include "reference/random_flow.hpp"
+#include "rondix/check.hpp"
+#include "support.hpp"
+
+#include <map>
+
+namespace rondix::test {
+namespace {
+
+constexpr std::size_t most_situations = 3'000;
+
+struct Tally {
+    std::size_t compared = 0, stuck = 0, captive = 0, reopenable = 0, tracked = 0, flags = 0;
+};
+
+std::vector<FlagId> all_flags(const CompiledFlow& flow) {
+    std::vector<FlagId> flags;
+    for (std::size_t i = 0; i < flow.flags.size(); ++i) flags.push_back(FlagId(i));
+    return flags;
+}
+
+class Comparison {
+  public:
+    explicit Comparison(const CompiledFlow& flow)
+        : flow_(flow)
+        , listing_(flow, most_situations)
+        , watch_(options_)
+        , frames_(flow)
+        , heads_(frames_, flow, all_flags(flow), watch_) {}
+
+    bool fits() const { return listing_.complete(); }
+
+    void compare(Tally& tally) {
+        compare_reach(tally);
+        compare_lost(tally);
+        ++tally.compared;
+    }
+
+  private:
+    /// With all flags tracked: the same heads, the same distances, and moves that lead there.
+    void compare_reach(Tally& tally) {
+        std::map<HeadId, Length> seen;
+        Situation situation(flow_);
+        for (Listing::Number n = 0; n < listing_.size(); ++n) {
+            listing_.get(n, situation);
+            const auto far = static_cast<Length>(listing_.shortest_moves(n).size());
+            const auto [known, is_new] = seen.try_emplace(heads_.head_of(situation), far);
+            if (!is_new) known->second = std::min(known->second, far);
+        }
+        const Leaving leaving(heads_, Leaving::By::any_move, watch_);
+        const HeadSet reached = reachable(heads_, leaving, watch_);
+        const Paths paths(heads_, {heads_.start()}, {}, watch_);
+        ASSERT_EQ(reached.count(), seen.size());
+        for (HeadId head = 0; head < heads_.size(); ++head) {
+            ASSERT_EQ(reached.has(heads_.frame(head), heads_.values(head)), seen.contains(head));
+            ASSERT_EQ(paths.reached(head), seen.contains(head));
+            if (!seen.contains(head)) continue;
+            ASSERT_EQ(paths.distance(head), seen[head]);
+            replay(paths.moves_to(head), head, seen[head]);
+            if (!frames_.reopenable(heads_.frame(head)).empty()) ++tally.reopenable;
+        }
+    }
+
+    void replay(const std::vector<Move>& moves, HeadId head, Length length) {
+        Situation situation(flow_);
+        start(flow_, situation);
+        ASSERT_EQ(moves.size(), length);
+        for (const Move move : moves)
+            ASSERT_TRUE(apply(flow_, situation, move).answered) << move_text(flow_, move);
+        ASSERT_EQ(heads_.head_of(situation), head);
+    }
+
+    /// With the flags that the proof chose to track.
+    void compare_lost(Tally& tally) {
+        Trails trails(flow_, frames_, watch_);
+        const Proof proof(flow_, frames_, trails, watch_);
+        tally.tracked += proof.heads().tracked().size();
+        tally.flags += flow_.flags.size();
+        const Backward backward(listing_);
+        const auto way_out = ways_out(flow_, listing_, backward);
+        const auto leaving = ways_to_leave(listing_, backward, way_out);
+        bool stuck = false, captive = false, stuck_head = false, captive_head = false;
+        Situation situation(flow_);
+        for (Listing::Number n = 0; n < listing_.size(); ++n) {
+            listing_.get(n, situation);
+            const HeadId head = proof.heads().head_of(situation);
+            const FrameId frame = proof.heads().frame(head);
+            const Values values = proof.heads().values(head);
+            ASSERT_TRUE(proof.reached().has(frame, values)); // never fewer than there are
+            const bool lost = way_out[n] == unreachable;
+            const bool kept = leaving[n] == unreachable && flow_.can_quit;
+            if (proof.stuck().has(frame, values)) {
+                ASSERT_TRUE(lost);
+                stuck_head = true;
+            } else if (proof.captive().has(frame, values)) {
+                ASSERT_TRUE(kept || lost); // lost where what lies beneath is
+                captive_head = true;
+            }
+            stuck = stuck || lost;
+            captive = captive || (kept && !lost);
+        }
+        ASSERT_EQ(stuck, stuck_head);
+        ASSERT_EQ(captive, captive_head);
+        tally.stuck += stuck;
+        tally.captive += captive;
+    }
+
+    const CompiledFlow& flow_;
+    const Listing listing_;
+    const CheckOptions options_;
+    Watch watch_;
+    Frames frames_;
+    const Heads heads_;
+};
+
+TEST(Proof, AgreesWithTheListingOnRandomFlows) {
+    Tally tally;
+    for (std::uint32_t number = 30'000; tally.compared < 1000; ++number) {
+        const std::string text = random_flow(number);
+        SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
+        const FlowFile file = good_flow(text);
+        Comparison comparison(*file.compiled);
+        if (comparison.fits()) comparison.compare(tally);
+        ASSERT_FALSE(HasFailure());
+    }
+    EXPECT_GE(tally.stuck, 200u);
+    EXPECT_GE(tally.captive, 15u);
+    EXPECT_GE(tally.reopenable, 1000u);
+    EXPECT_LT(tally.tracked * 2, tally.flags); // few flags are needed
+    std::printf("compared %zu flows: stuck %zu, captive %zu; heads that could be reopened %zu; "
+                "tracked %zu of %zu flags\n",
+                tally.compared, tally.stuck, tally.captive, tally.reopenable, tally.tracked,
+                tally.flags);
+}
+
+TEST(Proof, AgreesWithTheListingOnTheExamples) {
+    Tally tally;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples")) {
+        if (!entry.path().string().ends_with(".flow.yaml")) continue;
+        const FlowFile file = load_flow(entry.path().string());
+        if (!file.compiled) continue;
+        SCOPED_TRACE(entry.path());
+        Comparison comparison(*file.compiled);
+        ASSERT_TRUE(comparison.fits());
+        comparison.compare(tally);
+    }
+    EXPECT_GE(tally.compared, 12u);
+}
+
+} // namespace
+} // namespace rondix::test
