@@ -141,6 +141,63 @@ void compare_findings(const FlowFile& file, const Expected& expected, const Chec
     EXPECT_EQ(told(Slug::never_pressable), !all_pressed);
 }
 
+/// What the reference says of one screen.
+ScreenFigures expected_figures(const naive::Reference& reference, const std::string& screen,
+                               const std::map<naive::Plain, naive::Known>& all,
+                               const std::map<naive::Plain, naive::Presses>& presses) {
+    ScreenFigures row;
+    const auto lower = [](std::optional<std::size_t>& least, std::size_t length) {
+        if (length != naive::never) least = std::min(least.value_or(length), length);
+    };
+    std::set<std::pair<std::string, std::string>> ways_in;
+    for (const auto& [plain, known] : all) {
+        for (const naive::Step& step : known.steps) {
+            const bool answer = step.text == "loaded" || step.text == "load fails";
+            const bool closes =
+                !answer && !step.resets && step.next.stack.size() < plain.stack.size();
+            if (step.next.stack.back() != screen || plain.stack.back() == screen || closes) continue;
+            if (step.text != "load given up")
+                ways_in.insert({step.players ? plain.stack.back() : "", step.text});
+        }
+        if (plain.stack.back() != screen) continue;
+        const naive::Presses& here = presses.at(plain);
+        lower(row.from_start, here.from_start);
+        lower(row.to_play, here.to_play);
+        lower(row.to_quit, here.to_quit);
+        if (here.way_out != naive::never)
+            row.way_out = std::max(row.way_out.value_or(0), here.way_out);
+        row.deepest = std::max(row.deepest, plain.stack.size());
+        const bool game = reference.screen(plain.stack[0]).play;
+        row.running |= reference.runs(plain);
+        row.paused |= game && !reference.runs(plain);
+    }
+    row.ways_in = ways_in.size();
+    return row;
+}
+
+void compare_figures(const FlowFile& file, const naive::Reference& reference,
+                     const std::map<naive::Plain, naive::Known>& all, const Figures& figures,
+                     Tally& tally) {
+    EXPECT_TRUE(figures.each_screen_exact);
+    EXPECT_GE(figures.each_screen.size(), file.flow.screens.size());
+    const auto presses = reference.presses(all);
+    for (const ScreenFigures& row : figures.each_screen) {
+        SCOPED_TRACE(row.screen);
+        const ScreenFigures expected = expected_figures(reference, row.screen, all, presses);
+        EXPECT_EQ(row.from_start, expected.from_start);
+        EXPECT_EQ(row.to_play, expected.to_play);
+        EXPECT_EQ(row.to_quit, expected.to_quit);
+        EXPECT_EQ(row.ways_in, expected.ways_in);
+        EXPECT_EQ(row.deepest, expected.deepest);
+        EXPECT_EQ(row.paused, expected.paused);
+        EXPECT_EQ(row.running, expected.running);
+        if (!row.way_out) continue;
+        EXPECT_GE(*row.way_out, expected.way_out);
+        ++tally.measured;
+        if (row.way_out == expected.way_out) ++tally.measured_exactly;
+    }
+}
+
 void compare(std::uint32_t number, Tally& tally) {
     const std::string text = test::random_flow(number);
     SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
@@ -154,6 +211,7 @@ void compare(std::uint32_t number, Tally& tally) {
     const Expected expected(file, reference, *all);
     CheckOptions options;
     options.list_up_to = most;
+    options.each_screen = true;
     const CheckResult result = check(file, options);
     EXPECT_EQ(result.stop, Stop::nothing);
     EXPECT_EQ(result.figures.situations, expected.situations);
@@ -161,6 +219,7 @@ void compare(std::uint32_t number, Tally& tally) {
     EXPECT_EQ(result.figures.deepest.size(), expected.deepest);
     EXPECT_EQ(result.figures.longest_way_out, expected.longest_way_out);
     compare_findings(file, expected, result, tally);
+    compare_figures(file, reference, *all, result.figures, tally);
     // The same without the listing: never less than the truth, and hardly ever more.
     options.list_up_to = 0;
     const Figures figures = check(file, options).figures;

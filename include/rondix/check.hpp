@@ -4,6 +4,7 @@
 #include "rondix/flow.hpp"
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -43,8 +44,23 @@ struct CheckOptions {
     /// Flows with at most this many situations are listed as well, which makes some of the figures
     /// exact and is a second opinion.
     std::size_t list_up_to = 2'000;
+    bool each_screen = false; ///< figures of each screen are wanted
     /// Called now and then; false: stop.
     std::function<bool(const Progress&)> progress;
+};
+
+/// Figures of one screen. Presses are what the player does; what the game does counts nothing.
+struct ScreenFigures {
+    std::string screen;
+    std::optional<std::size_t> from_start; ///< the fewest presses from the start; none: never shown
+    std::optional<std::size_t> to_play;    ///< the fewest presses from it to play
+    std::optional<std::size_t> to_quit;    ///< the fewest presses from it out of the game
+    std::optional<std::size_t> way_out;    ///< the most presses to the nearer of both, while the
+                                           ///< game is quiet; none where somebody can get stuck
+    std::size_t ways_in = 0;               ///< buttons, keys, events and answers that show it
+    std::size_t deepest = 0;               ///< the most screens that are open while it is current
+    bool paused = false;                   ///< the game can be paused while it is current
+    bool running = false;                  ///< the game can run while it is current
 };
 
 /// What was looked at, in figures. Those of the behaviour are 0 when it was not looked at, because
@@ -64,6 +80,9 @@ struct Figures {
     std::vector<std::string> furthest; ///< the moves to where it is so long, where that is exact
     std::size_t situations = 0;        ///< of the listing; 0: not listed
     std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
+    std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
+    bool each_screen_exact = false; ///< false: with the flags left out of account that the proof
+                                    ///< left out, so that it may be farther
 };
 
 struct CheckResult {

@@ -19,6 +19,11 @@ std::string check_text(const FlowFile& file, const CheckResult& result);
 /// The same as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);
 
+/// The figures of each screen, where they were asked for: a table for people; and as CSV (RFC 4180,
+/// with a line of headings), described in docs/json.md too.
+std::string figures_text(const Figures& figures);
+std::string figures_csv(const Figures& figures);
+
 /// What was replayed, step by step, and where it failed.
 std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report);
 

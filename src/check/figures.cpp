@@ -2,6 +2,7 @@
 
 #include "check/evidence.hpp"
 #include "check/listing.hpp"
+#include "check/screen_figures.hpp"
 #include "check/stacks.hpp"
 #include "check/ways.hpp"
 
@@ -13,7 +14,8 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_measured = 8'192; // heads
+constexpr std::size_t most_measured = 8'192;        // heads, each time
+constexpr std::size_t most_measured_well = 200'000; // heads, when somebody asked for it
 
 /// The flags that some case asks for.
 std::vector<FlagId> flags_asked(Frames& frames) {
@@ -74,11 +76,13 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
     Frames& frames = question.heads().frames();
     count_moves(question, figures);
     const std::vector<FlagId> asked = flags_asked(frames);
-    const bool small =
-        asked.size() <= Heads::most_tracked && frames.size() << asked.size() <= most_measured;
-    if (small) {
+    const bool can_track = asked.size() <= Heads::most_tracked;
+    const auto fits = [&](std::size_t most) {
+        return can_track && frames.size() << asked.size() <= most;
+    };
+    if (fits(most_measured)) {
         const Heads heads(frames, flow, asked, question.watch);
-        Stacks stacks(heads, question.watch);
+        Stacks stacks(heads, by_moves, question.watch);
         for (const ScreenId screen : stacks.deepest())
             figures.deepest.push_back(question.name_of(screen));
         if (question.proof.stuck().count() == 0) {
@@ -90,6 +94,12 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
         for (const ScreenId screen : deepest_frames(question.heads(), question.proof.reached()))
             figures.deepest.push_back(question.name_of(screen));
     }
+    if (!options.each_screen) return;
+    figures.each_screen_exact = fits(most_measured_well);
+    if (figures.each_screen_exact)
+        figures.each_screen = measure_screens(question, Heads(frames, flow, asked, question.watch));
+    else
+        figures.each_screen = measure_screens(question, question.heads());
 }
 
 } // namespace rondix

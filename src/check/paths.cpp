@@ -200,11 +200,13 @@ std::vector<HeadId> Paths::on_top(HeadId head) const {
     return heads;
 }
 
-std::vector<HeadId> Paths::successors(HeadId head) const {
-    std::vector<HeadId> heads = in_place(head);
-    for (const HeadId top : on_top(head)) heads.push_back(top);
-    for (const Opener& reset : nodes_[head].resets) heads.push_back(reset.head);
-    return heads;
+std::vector<Paths::Step> Paths::steps(HeadId head) const {
+    std::vector<Step> steps;
+    const Node& node = nodes_[head];
+    for (const Edge& edge : node.edges) steps.push_back({edge.to, edge.length});
+    for (const auto* openers : {&node.pushes, &node.resets})
+        for (const Opener& to : *openers) steps.push_back({to.head, to.length});
+    return steps;
 }
 
 std::vector<Paths::WayOut> Paths::ways(HeadId head) const {

@@ -56,9 +56,14 @@ class Paths {
     Length distance(HeadId head) const { return distances_[head]; }
     std::vector<Move> moves_to(HeadId head) const;
 
-    /// Where a head leads by one move, or by a screen that is pushed and left again.
-    std::vector<HeadId> successors(HeadId head) const;
-    /// Of these, those in the same place of the stack, and those on top of it.
+    /// Where a head leads by one move, or by a screen that is pushed and left again, and how far
+    /// that is.
+    struct Step {
+        HeadId to = 0;
+        Length length = 0;
+    };
+    std::vector<Step> steps(HeadId head) const;
+    /// Of where it leads, what is in the same place of the stack, and what is on top of it.
     std::vector<HeadId> in_place(HeadId head) const;
     std::vector<HeadId> on_top(HeadId head) const;
 
@@ -71,9 +76,9 @@ class Paths {
     std::vector<WayOut> ways(HeadId head) const;
 
     /// For each head the fewest moves to a goal without leaving it: 0 where `there` holds, the
-    /// move itself for one that quits.
+    /// move itself for one that quits, if that counts.
     template <class There>
-    std::vector<Length> lengths_to_goal(There there) const;
+    std::vector<Length> lengths_to_goal(There there, bool quitting_counts = true) const;
 
   private:
     using Item = std::uint32_t; // a head and a way to leave it
@@ -142,7 +147,7 @@ class Paths {
 };
 
 template <class There>
-std::vector<Length> Paths::lengths_to_goal(There there) const {
+std::vector<Length> Paths::lengths_to_goal(There there, bool quitting_counts) const {
     // Dijkstra backward; what is pushed is reached by its move, and so is a new bottom.
     std::vector<std::vector<std::pair<HeadId, Length>>> back(nodes_.size());
     using Reached = std::pair<Length, HeadId>;
@@ -161,7 +166,7 @@ std::vector<Length> Paths::lengths_to_goal(There there) const {
         for (const Opener& reset : node.resets) back[reset.head].emplace_back(head, reset.length);
         if (there(head))
             reach(head, 0);
-        else if (node.quits != no_way)
+        else if (node.quits != no_way && quitting_counts)
             reach(head, node.quits);
     }
     while (!queue.empty()) {

@@ -11,30 +11,43 @@ namespace rondix {
 /// Exact where all flags that conditions ask for are tracked.
 class Stacks {
   public:
-    Stacks(const Heads& heads, Watch& watch);
+    /// Measures in moves, or in the player's presses alone.
+    Stacks(const Heads& heads, Weigh weigh, Watch& watch);
+
+    /// From the start, by any moves.
+    const Paths& paths() const { return paths_; }
 
     /// The screens of a deepest stack, from the bottom.
     std::vector<ScreenId> deepest() const;
+    /// The most screens that are open when a head is reached; 0 where it is not.
+    std::size_t depth(HeadId head) const { return depth_[head]; }
 
-    /// The most moves that it takes from any situation to play or out of the game, while the game
-    /// is quiet; to be asked where nobody can get stuck. Never less than the truth. It is more in
-    /// rare cases only, where different ways to leave a screen go on badly on different stacks.
+    /// How far it is from a head to play or out of the game, while the game is quiet: on the stack
+    /// where it is furthest. To be asked where nobody can get stuck. Never less than the truth. It
+    /// is more in rare cases only, where different ways to leave a screen go on badly on different
+    /// stacks.
+    Length longest_way_out(HeadId head);
     Length longest_way_out();
 
-    const Paths& paths() const { return paths_; }
+    enum class Goal : std::uint8_t { play, quit };
+    /// How far it is from each head to the goal, on the stack where it is nearest.
+    std::vector<Length> nearest(Goal goal) const;
 
   private:
     void find_beneath();
-    Length way_out(HeadId head);
+    void find_depths();
     Length after_leaving(FrameId beneath, const Paths::WayOut& way);
+    void landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& heads) const;
 
     const Heads& heads_;
     Watch& watch_;
-    const Paths paths_; // by any move, from the start
-    const Paths ways_;  // by the player's moves and by answers
-    std::vector<Length> to_goal_;
+    const Paths paths_;
+    const Paths ways_; // by the player's moves and by answers
+    const std::vector<Length> to_goal_;
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
+    std::vector<std::size_t> depth_;
+    std::vector<HeadId> under_; // of each head in a deepest stack: what pushed it
     std::vector<Length> way_out_;
 };
 

@@ -148,7 +148,7 @@ class Traps {
         enter(heads_.start());
         for (HeadId head = 0; head < heads_.size(); ++head)
             if (paths.reached(head) && !lost.has(heads_.frame(head), heads_.values(head)))
-                for (const HeadId next : paths.successors(head)) enter(next);
+                for (const Paths::Step& step : paths.steps(head)) enter(step.to);
         return entries;
     }
 

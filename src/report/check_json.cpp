@@ -53,7 +53,35 @@ Json figures_json(const Figures& figures) {
     if (figures.way_out_known) json["longest-way-out"] = figures.longest_way_out;
     if (figures.situations > 0)
         json["listed"] = {{"situations", figures.situations}, {"moves", figures.listed_moves}};
+    if (figures.each_screen.empty()) return json;
+    json["each-screen-exact"] = figures.each_screen_exact;
+    const auto number = [](const std::optional<std::size_t>& value) {
+        return value ? Json(*value) : Json(nullptr);
+    };
+    for (const ScreenFigures& row : figures.each_screen)
+        json["each-screen"].push_back({{"screen", row.screen},
+                                       {"from-start", number(row.from_start)},
+                                       {"to-play", number(row.to_play)},
+                                       {"to-quit", number(row.to_quit)},
+                                       {"way-out", number(row.way_out)},
+                                       {"ways-in", row.ways_in},
+                                       {"deepest", row.deepest},
+                                       {"paused", row.paused},
+                                       {"running", row.running}});
     return json;
+}
+
+std::string_view stop_word(Stop stop) {
+    switch (stop) {
+    case Stop::heads: return "heads";
+    case Stop::memory: return "memory";
+    case Stop::time: return "time";
+    case Stop::flags: return "flags";
+    case Stop::cases: return "cases";
+    case Stop::asked: return "asked";
+    case Stop::nothing: break;
+    }
+    return "";
 }
 
 std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {
@@ -69,12 +97,14 @@ std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {
 } // namespace
 
 std::string check_json(const FlowFile& file, const CheckResult& result) {
-    Json json = {{"rondix-check", 1},
-                 {"flow", file.sources[0].name()},
-                 {"game", file.flow.game},
-                 {"verdict", verdict_word(file, result)},
-                 {"findings", Json::array()},
-                 {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
+    Json json = {
+        {"rondix-check", 1},
+        {"flow", file.sources[0].name()},
+        {"game", file.flow.game},
+        {"verdict", verdict_word(file, result)},
+        {"stopped", result.stop == Stop::nothing ? Json(nullptr) : Json(stop_word(result.stop))},
+        {"findings", Json::array()},
+        {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
     for (const Finding& finding : result.findings)
         json["findings"].push_back(finding_json(finding, file.sources));
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";

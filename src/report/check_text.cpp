@@ -85,7 +85,9 @@ std::string check_text(const FlowFile& file, const CheckResult& result) {
     std::string text;
     for (const Finding& finding : result.findings)
         text += finding_text(finding, file.sources) + "\n";
-    return text + verdict_text(file, result);
+    text += verdict_text(file, result);
+    if (!result.figures.each_screen.empty()) text += "\n" + figures_text(result.figures);
+    return text;
 }
 
 } // namespace rondix

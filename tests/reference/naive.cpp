@@ -311,6 +311,33 @@ bool Reference::is_blocked(const Plain& plain, const std::map<Plain, Known>& all
     return true;
 }
 
+std::map<Plain, Presses> Reference::presses(const std::map<Plain, Known>& all) const {
+    std::map<Plain, Presses> presses;
+    presses[start()].from_start = 0;
+    const auto lower = [](std::size_t& least, std::size_t length, std::size_t more, bool& changed) {
+        if (length == never || length + more >= least) return;
+        least = length + more;
+        changed = true;
+    };
+    for (bool changed = true; changed;) {
+        changed = false;
+        for (const auto& [plain, known] : all) {
+            Presses& here = presses[plain];
+            if (in_play(plain)) here.to_play = here.way_out = 0;
+            for (const Step& step : known.steps) {
+                const std::size_t cost = step.players ? 1 : 0;
+                Presses& next = presses[step.next];
+                lower(next.from_start, here.from_start, cost, changed);
+                if (!step.players && step.text != "loaded" && step.text != "load fails") continue;
+                lower(here.to_play, next.to_play, cost, changed);
+                lower(here.to_quit, step.quits ? 0 : next.to_quit, cost, changed);
+                lower(here.way_out, step.quits ? 0 : next.way_out, cost, changed);
+            }
+        }
+    }
+    return presses;
+}
+
 bool Reference::can_cancel(const Plain& plain) const {
     std::set<Plain> seen{plain};
     std::deque<Plain> open{plain};

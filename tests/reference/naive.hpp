@@ -47,6 +47,11 @@ struct Known {
     std::vector<Step> steps;
 };
 
+/// How far it is in presses of the player; everything else costs nothing.
+struct Presses {
+    std::size_t from_start = never, to_play = never, to_quit = never, way_out = never;
+};
+
 class Reference {
   public:
     explicit Reference(const rondix::Flow& flow)
@@ -57,6 +62,9 @@ class Reference {
     std::vector<Step> steps(const Plain& plain) const;
     /// All situations; nothing when there are more than `most`.
     std::optional<std::map<Plain, Known>> list(std::size_t most) const;
+
+    /// The presses of each situation, by asking again and again until nothing changes.
+    std::map<Plain, Presses> presses(const std::map<Plain, Known>& all) const;
 
     bool usable(const rondix::FlowControl& control, const Plain& plain) const;
     bool in_play(const Plain& plain) const { return screen(plain.stack.back()).play; }

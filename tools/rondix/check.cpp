@@ -1,5 +1,6 @@
 // rondix check: findings, and what was proved.
 #include "commands.hpp"
+#include "onlooker.hpp"
 
 #include "rondix/report.hpp"
 
@@ -46,11 +47,23 @@ int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
     return result.verdict == Verdict::proved ? proved : not_settled;
 }
 
-int run(const Options& options) {
+std::string in_format(const std::string& format, const FlowFile& file, const CheckResult& result) {
+    if (format == "json") return check_json(file, result);
+    if (format == "csv") return figures_csv(result.figures);
+    return check_text(file, result);
+}
+
+int run(Options& options) {
     const FlowFile file = load_flow(options.flow);
+    if (options.format == "csv") options.check.each_screen = true;
+    Onlooker onlooker;
+    options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
     const CheckResult result = check(file, options.check);
-    const bool json = options.format == "json";
-    fmt::print("{}", json ? check_json(file, result) : check_text(file, result));
+    onlooker.end();
+    fmt::print("{}", in_format(options.format, file, result));
+    if (options.format == "csv") // which holds the figures alone
+        for (const Finding& finding : result.findings)
+            fmt::print(stderr, "{}", finding_text(finding, file.sources));
     if (!options.walks.empty() && !save_walks(options.walks, result)) return cannot_be_used;
     return status_of(file, result, options.strict);
 }
@@ -60,9 +73,11 @@ int run(const Options& options) {
 Run add_check(CLI::App& app) {
     const auto options = std::make_shared<Options>();
     app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("--format", options->format, "text or json")
-        ->check(CLI::IsMember({"text", "json"}))
+    app.add_option("--format", options->format, "text, json, or csv: the figures alone")
+        ->check(CLI::IsMember({"text", "json", "csv"}))
         ->capture_default_str();
+    app.add_flag("--figures", options->check.each_screen,
+                 "tell for each screen how far it is from the start, to play and out of the game");
     app.add_option("--save-walks", options->walks,
                    "write the moves of each finding into this folder, as walkthroughs");
     app.add_option("--most-heads", options->check.most_heads,

@@ -1,0 +1,76 @@
+// The figures of each screen: a table for people, and one for spreadsheets.
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+
+namespace rondix {
+
+namespace {
+
+using Row = std::array<std::string, 8>;
+
+std::string number_or(const std::optional<std::size_t>& number, std::string_view none) {
+    return number ? std::to_string(*number) : std::string(none);
+}
+
+std::string pause_of(const ScreenFigures& row) {
+    if (row.paused && row.running) return "both";
+    return row.paused ? "paused" : row.running ? "runs" : "-";
+}
+
+/// How many columns a text takes: one for each character.
+std::size_t width_of(std::string_view text) {
+    return static_cast<std::size_t>(
+        std::count_if(text.begin(), text.end(), [](char c) { return (c & 0xC0) != 0x80; }));
+}
+
+std::string padded(const std::string& text, std::size_t width, bool left) {
+    const std::string space(width - std::min(width, width_of(text)), ' ');
+    return left ? text + space : space + text;
+}
+
+} // namespace
+
+std::string figures_text(const Figures& figures) {
+    std::vector<Row> rows{{"screen", "from start", "to play", "to quit", "way out", "ways in",
+                           "deepest", "the game"}};
+    for (const ScreenFigures& row : figures.each_screen)
+        rows.push_back({row.screen, number_or(row.from_start, "never"), number_or(row.to_play, "-"),
+                        number_or(row.to_quit, "-"), number_or(row.way_out, "-"),
+                        std::to_string(row.ways_in), std::to_string(row.deepest), pause_of(row)});
+    std::array<std::size_t, 8> widths{};
+    for (const Row& row : rows)
+        for (std::size_t i = 0; i < row.size(); ++i)
+            widths[i] = std::max(widths[i], width_of(row[i]));
+    std::string text;
+    for (const Row& row : rows) {
+        std::string line = " ";
+        for (std::size_t i = 0; i < row.size(); ++i)
+            line += " " + padded(row[i], widths[i], i == 0 || i + 1 == row.size()) + " ";
+        line.erase(line.find_last_not_of(' ') + 1);
+        text += line + "\n";
+    }
+    text +=
+        "  fewest presses from the start to the screen, from it to play and out of the game; the "
+        "way out:\n  the most presses to the nearer of both while the game is quiet; deepest: "
+        "screens open at most\n";
+    if (!figures.each_screen_exact)
+        text += "  too many flags to follow all of them: it may be farther than is said here\n";
+    return text;
+}
+
+std::string figures_csv(const Figures& figures) {
+    std::string text =
+        "screen,from-start,to-play,to-quit,way-out,ways-in,deepest,paused,running\r\n";
+    for (const ScreenFigures& row : figures.each_screen)
+        text += fmt::format("{},{},{},{},{},{},{},{},{}\r\n", row.screen,
+                            number_or(row.from_start, ""), number_or(row.to_play, ""),
+                            number_or(row.to_quit, ""), number_or(row.way_out, ""), row.ways_in,
+                            row.deepest, row.paused ? "yes" : "no", row.running ? "yes" : "no");
+    return text;
+}
+
+} // namespace rondix
