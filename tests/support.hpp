@@ -7,6 +7,8 @@
 
 #include <gtest/gtest.h>
 
+#include <algorithm>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <sstream>
@@ -25,6 +27,12 @@ inline std::string contents(const std::filesystem::path& path) {
     std::ostringstream text;
     text << file.rdbuf();
     return text.str();
+}
+
+/// How many random flows a test looks at: `few`, or RONDIX_FLOWS where that says more.
+inline std::size_t how_many(std::size_t few) {
+    const char* many = std::getenv("RONDIX_FLOWS");
+    return many ? std::max(few, static_cast<std::size_t>(std::atoll(many))) : few;
 }
 
 /// All findings as text, for messages of failing tests.

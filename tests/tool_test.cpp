@@ -91,6 +91,66 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
               0);
 }
 
+/// Screens that all open each other: more heads than anybody wants to wait for.
+std::string tabs(int count) {
+    std::string text = "rondix: 1\nstarts-with: t0\nscreens:\n";
+    for (int i = 0; i < count; ++i) {
+        text += "  t" + std::to_string(i) + ":\n    title: Tab\n    controls:\n";
+        text +=
+            "      - { button: leave, press: quit }\n      - { button: plan, press: todo it }\n";
+        for (int to = 0; to < count; ++to)
+            if (to != i)
+                text += "      - { button: to" + std::to_string(to) + ", press: open t" +
+                        std::to_string(to) + " }\n";
+    }
+    return text;
+}
+
+TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
+    const auto folder = scratch();
+    const std::string flow = (folder / "tabs.flow.yaml").string();
+    std::ofstream(flow) << tabs(20);
+    const auto not_settled = [&](const std::string& limit, const std::string& why) {
+        const Ran ran = rondix("check " + limit + " '" + flow + "'");
+        EXPECT_EQ(ran.status, 3) << limit;
+        EXPECT_NE(ran.output.find("not settled: " + why), std::string::npos) << ran.output;
+        EXPECT_NE(ran.output.find("[todo]"), std::string::npos); // what was found before stands
+        EXPECT_EQ(ran.output.find("proved"), std::string::npos);
+    };
+    not_settled("--most-heads 1000", "there are too many heads");
+    not_settled("--most-seconds 0.2", "it takes too long");
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, AnInterruptEndsTheCheck) {
+    const auto folder = scratch();
+    const std::string flow = (folder / "tabs.flow.yaml").string();
+    std::ofstream(flow) << tabs(20);
+    std::FILE* pipe = popen(
+        ("timeout --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow + "' 2>&1").c_str(),
+        "r");
+    std::string output;
+    std::array<char, 4096> buffer{};
+    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
+        output.append(buffer.data(), count);
+    EXPECT_EQ(WEXITSTATUS(pclose(pipe)), 3);
+    EXPECT_NE(output.find("not settled: it was stopped"), std::string::npos) << output;
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, GivesFiguresOfEachScreen) {
+    const Ran table = rondix("check --figures " + demo);
+    EXPECT_EQ(table.status, 0);
+    EXPECT_EQ(table.output, contents(root() / "tests/golden/demo-figures.txt"));
+    const Ran csv = rondix("check --format csv " + demo);
+    EXPECT_NE(csv.output.find("\r\npause,1,1,3,1,2,2,yes,no\r\n"), std::string::npos) << csv.output;
+    const auto json = nlohmann::json::parse(rondix("check --figures --format json " + demo).output);
+    ASSERT_EQ(json["figures"]["each-screen"].size(), 12u);
+    EXPECT_EQ(json["figures"]["each-screen"][4]["screen"], "bridge");
+    EXPECT_EQ(json["figures"]["each-screen"][4]["to-play"], 0);
+    EXPECT_EQ(json["figures"]["each-screen"][4]["running"], true);
+}
+
 TEST(Tool, BadCommandLinesAreExplained) {
     for (const char* words : {"", "frobnicate", "check", "check --format xml x", "map x", "walk x",
                               "check --most-heads many x", "map x -o y.png --size big"}) {

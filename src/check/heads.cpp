@@ -14,7 +14,7 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> track
     }
     frames_.start();
     for (FrameId frame = 0; frame < frames_.size(); ++frame) { // branches bring up further frames
-        watch.step("looking at screens", frame, frames_.size());
+        watch.step("finding heads", frame, frames_.size());
         watch.expect_heads(frames_.size() * values());
         make_rules(frame);
     }

@@ -9,14 +9,17 @@ namespace {
 
 class Author {
   public:
-    explicit Author(std::uint32_t number)
-        : random_(number) {}
+    Author(std::uint32_t number, Shape shape)
+        : random_(number)
+        , shape_(shape) {}
 
     std::string write() {
         const int scenes = number(0, 2);
         menus_ = number(2, 5);
         plays_ = scenes > 0 ? number(0, 2) : 0;
         flags_ = number(0, 3);
+        if (shape_ == Shape::circles) menus_ = number(4, 6), flags_ = number(0, 1);
+        if (shape_ == Shape::flags) menus_ = number(2, 3), flags_ = 10;
         for (int i = 0; i < scenes; ++i) scenes_.push_back("scene" + std::to_string(i));
         text_ = "rondix: 1\nstarts-with: " + (scenes > 0 && often() ? scenes_[0] : menu()) + "\n";
         if (one_in(6)) text_ += "quit: no\n", can_quit_ = false;
@@ -85,6 +88,8 @@ class Author {
 
     /// One that moves among screens. On a play screen `go` is not allowed.
     std::string moving_step(bool play) {
+        if (shape_ == Shape::circles && often())
+            return (play || one_in(2) ? "open " : "go ") + menu();
         switch (number(0, 12)) {
         case 0:
         case 1:
@@ -133,12 +138,14 @@ class Author {
         text_ += "    controls:\n";
         for (int i = 0; i < buttons; ++i) {
             text_ += "      - { button: b" + std::to_string(i) + ", press: " + action(play);
-            if (flags_ > 0 && one_in(3)) text_ += ", when: " + condition();
+            if (flags_ > 0 && one_in(shape_ == Shape::flags ? 1 : 3))
+                text_ += ", when: " + condition();
             text_ += " }\n";
         }
     }
 
     std::mt19937 random_;
+    const Shape shape_;
     std::vector<std::string> scenes_;
     std::string text_;
     int menus_ = 0, plays_ = 0, flags_ = 0;
@@ -147,8 +154,8 @@ class Author {
 
 } // namespace
 
-std::string random_flow(std::uint32_t number) {
-    return Author(number).write();
+std::string random_flow(std::uint32_t number, Shape shape) {
+    return Author(number, shape).write();
 }
 
 } // namespace rondix::test

@@ -6,7 +6,13 @@
 
 namespace rondix::test {
 
-/// The same number gives the same flow, on every machine. All names in it resolve.
-std::string random_flow(std::uint32_t number);
+enum class Shape : std::uint8_t {
+    mixed,   ///< a few screens, scenes, flags and events, each rule now and then
+    circles, ///< four to six screens that mostly open and go to each other
+    flags,   ///< ten flags, asked for by most buttons; two or three screens
+};
+
+/// The same number and shape give the same flow, on every machine. All names in it resolve.
+std::string random_flow(std::uint32_t number, Shape shape = Shape::mixed);
 
 } // namespace rondix::test
