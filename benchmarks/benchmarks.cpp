@@ -1,11 +1,18 @@
 // What things cost. Read the figures as proportions of one run: machines are noisy.
 #include "big_flow.hpp"
 #include "check/listing.hpp"
+#include "referee/promela.hpp"
 #include "rondix/check.hpp"
 #include "rondix/runner.hpp"
 
 #include <benchmark/benchmark.h>
 #include <libfyaml.h>
+
+#include <chrono>
+#include <cstdlib>
+#include <cstring>
+#include <filesystem>
+#include <fstream>
 
 namespace {
 
@@ -54,8 +61,9 @@ void list_situations(benchmark::State& state) {
         load_flow_text("dense", dense_flow(static_cast<std::size_t>(state.range(0)),
                                            static_cast<std::size_t>(state.range(1))));
     std::size_t situations = 0, moves = 0;
+    const auto keep = state.range(2) != 0 ? Listing::Keep::moves : Listing::Keep::situations;
     for (auto _ : state) {
-        const Listing listing(*file.compiled, 10'000'000);
+        const Listing listing(*file.compiled, 10'000'000, keep);
         situations += listing.size();
         moves += listing.moves();
     }
@@ -64,7 +72,46 @@ void list_situations(benchmark::State& state) {
     state.counters["moves"] =
         benchmark::Counter(static_cast<double>(moves), benchmark::Counter::kIsRate);
 }
-BENCHMARK(list_situations)->Args({5, 8})->Args({6, 10})->Unit(benchmark::kMillisecond);
+BENCHMARK(list_situations)
+    ->ArgNames({"screens", "flags", "with moves"})
+    ->Args({5, 8, 1})
+    ->Args({6, 10, 1})
+    ->Args({6, 10, 0})
+    ->Args({9, 1, 0})
+    ->Args({9, 0, 0})
+    ->Unit(benchmark::kMillisecond);
+
+/// SPIN on the same flow, as fast as it goes: its own count of states and its own clock.
+void spin_lists_situations(benchmark::State& state) {
+    const FlowFile file =
+        load_flow_text("dense", dense_flow(static_cast<std::size_t>(state.range(0)),
+                                           static_cast<std::size_t>(state.range(1))));
+    const auto folder = std::filesystem::temp_directory_path() / "rondix-benchmark-spin";
+    std::filesystem::create_directories(folder);
+    std::ofstream(folder / "menus.pml") << test::promela(file.flow, false);
+    const std::string in = "cd '" + folder.string() + "' && ";
+    if (std::system(
+            (in + "spin -a menus.pml && cc -O3 -w -DSAFETY -DNOREDUCE -o pan pan.c").c_str()))
+        return state.SkipWithError("spin or cc is missing");
+    double stored = 0, seconds = 0;
+    for (auto _ : state) {
+        const auto began = std::chrono::steady_clock::now();
+        std::FILE* pipe = popen((in + "./pan -E -w24 -m10000000 2>&1").c_str(), "r");
+        char line[512];
+        while (std::fgets(line, sizeof line, pipe))
+            if (std::strstr(line, "states, stored")) stored += std::atof(line);
+        pclose(pipe);
+        seconds += std::chrono::duration<double>(std::chrono::steady_clock::now() - began).count();
+    }
+    state.counters["situations"] = stored / seconds;
+    std::filesystem::remove_all(folder);
+}
+BENCHMARK(spin_lists_situations)
+    ->ArgNames({"screens", "flags"})
+    ->Args({6, 10})
+    ->Args({9, 1})
+    ->Unit(benchmark::kMillisecond)
+    ->Iterations(2);
 
 void check_the_demo(benchmark::State& state) {
     const FlowFile file = demo();

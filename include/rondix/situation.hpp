@@ -45,6 +45,11 @@ class Situation {
     /// Where a screen stands in the stack, counted from the bottom; depth() when it is not open.
     std::size_t height_of(ScreenId screen) const;
 
+    /// The whole row, and a row put back from such a copy.
+    std::span<const Word> words() const { return words_; }
+    void assign(std::span<const Word> words);
+    void assign(const Situation& other) { assign(other.words()); }
+
     /// The row without the unused words at its end, and a row put back from such a copy.
     std::span<const Word> packed() const { return {words_.data(), stack_ + depth()}; }
     void unpack(std::span<const Word> packed);

@@ -5,83 +5,71 @@
 namespace rondix {
 
 namespace {
-
-constexpr Listing::Number empty_slot = 0xFFFFFFFF;
-
-/// FNV-1a over words, with a final mix (Fowler, Noll, Vo; mix after MurmurHash3's finalizer).
-std::uint64_t hash_of(std::span<const Situation::Word> words) {
-    std::uint64_t hash = 0xCBF29CE484222325u;
-    for (const Situation::Word word : words) hash = (hash ^ word) * 0x100000001B3u;
-    hash ^= hash >> 33;
-    hash *= 0xFF51AFD7ED558CCDu;
-    return hash ^ (hash >> 33);
+constexpr std::size_t followed_at_once = 16;
 }
 
-} // namespace
-
-Listing::Listing(const CompiledFlow& flow, std::size_t most)
+Listing::Listing(const CompiledFlow& flow, std::size_t most, Keep keep)
     : flow_(flow)
-    , slots_(1024, empty_slot)
-    , shown_(flow.screens.size())
-    , usable_(flow.controls.size())
-    , answered_(flow.controls.size())
+    , keep_(keep)
+    , rows_(Situation(flow).words().size())
     , here_(flow)
     , next_(flow)
     , room_(most_moves(flow)) {
+    begin();
+    while (followed_ < size() && size() <= most) follow_some();
+}
+
+void Listing::begin() {
     start(flow_, next_);
-    number_of(next_, {});
-    while (followed_ < size() && size() <= most) follow(static_cast<Number>(followed_++));
+    add_to_batch();
+    rows_.take_batch();
+    parents_.push_back({});
+}
+
+/// The moves of the next few situations at once, so that looking up where they lead can overlap.
+void Listing::follow_some() {
+    const std::size_t end = std::min(size(), followed_ + followed_at_once);
+    batch_edges_.clear();
+    batch_parents_.clear();
+    while (followed_ < end) follow(static_cast<Number>(followed_++));
+    std::size_t known = rows_.size();
+    const std::span<const Number> numbers = rows_.take_batch();
+    if (keep_ == Keep::situations) return;
+    for (std::size_t i = 0; i < numbers.size(); ++i) {
+        edges_[batch_edges_[i]].to = numbers[i];
+        if (numbers[i] != known) continue; // not the first move that leads there
+        parents_.push_back(batch_parents_[i]);
+        ++known;
+    }
 }
 
 void Listing::follow(Number number) {
     get(number, here_);
-    shown_[index(here_.current())] = true;
     const std::size_t count = list_moves(flow_, here_, room_);
+    next_.assign(here_);
     for (std::size_t i = 0; i < count; ++i) {
-        const Move move = room_[i];
-        next_ = here_;
-        const Outcome outcome = apply(flow_, next_, move);
-        if (move.kind == MoveKind::press) usable_[move.subject] = true;
-        if (!outcome.answered) continue;
-        if (move.kind == MoveKind::press) answered_[move.subject] = true;
-        edges_.push_back(
-            {number_of(next_, {number, move}), move.kind, outcome.quits, outcome.reopens});
+        const Outcome outcome = apply(flow_, next_, room_[i]);
+        if (!outcome.answered) continue; // and nothing has changed
+        ++moves_;
+        const bool changed = !std::ranges::equal(next_.words(), here_.words());
+        if (keep_ == Keep::moves) edges_.push_back({number, room_[i].kind, outcome.quits});
+        if (!changed) continue;
+        add_to_batch();
+        next_.assign(here_);
+        if (keep_ == Keep::situations) continue;
+        batch_edges_.push_back(edges_.size() - 1);
+        batch_parents_.push_back({number, room_[i]});
     }
-    edge_ends_.push_back(edges_.size());
+    if (keep_ == Keep::moves) edge_ends_.push_back(edges_.size());
 }
 
-Listing::Number Listing::number_of(const Situation& situation, Parent parent) {
-    const std::span<const Situation::Word> words = situation.packed();
-    std::size_t slot = hash_of(words) & (slots_.size() - 1);
-    while (slots_[slot] != empty_slot) {
-        if (std::ranges::equal(row(slots_[slot]), words)) return slots_[slot];
-        slot = (slot + 1) & (slots_.size() - 1);
-    }
-    const auto number = static_cast<Number>(size());
-    slots_[slot] = number;
-    words_.insert(words_.end(), words.begin(), words.end());
-    row_ends_.push_back(words_.size());
-    parents_.push_back(parent);
-    if (size() * 2 > slots_.size()) grow();
-    return number;
-}
-
-void Listing::grow() {
-    slots_.assign(slots_.size() * 2, empty_slot);
-    for (Number number = 0; number < size(); ++number) {
-        std::size_t slot = hash_of(row(number)) & (slots_.size() - 1);
-        while (slots_[slot] != empty_slot) slot = (slot + 1) & (slots_.size() - 1);
-        slots_[slot] = number;
-    }
-}
-
-std::span<const Situation::Word> Listing::row(Number number) const {
-    const std::uint64_t begin = number == 0 ? 0 : row_ends_[number - 1];
-    return {words_.data() + begin, row_ends_[number] - begin};
+void Listing::add_to_batch() {
+    const auto words = next_.words();
+    std::copy(words.begin(), words.end(), rows_.add_to_batch().begin());
 }
 
 void Listing::get(Number number, Situation& situation) const {
-    situation.unpack(row(number));
+    situation.assign(rows_[number]);
 }
 
 std::span<const Listing::Edge> Listing::edges(Number number) const {

@@ -1,10 +1,13 @@
-// Listing: every situation that can be reached, found breadth first through apply() itself.
+// Listing: every situation that can be reached, found breadth first through apply() itself. It is
+// the plain reference that the proof is compared with, in the tests and, for small flows, in every
+// check.
 //
 // Situations are numbered in the order in which they are found, so that 0 is the start and a lower
-// number never lies further from it. Each keeps the move by which it was first reached: those
-// moves, followed back, are a shortest way to it. Each also keeps the moves out of it as edges.
+// number never lies further from it. Each can keep the move by which it was first reached: those
+// moves, followed back, are a shortest way to it. Each can also keep the moves out of it as edges.
 #pragma once
 
+#include "check/rows.hpp"
 #include "rondix/apply.hpp"
 
 #include <vector>
@@ -13,33 +16,34 @@ namespace rondix {
 
 class Listing {
   public:
-    using Number = std::uint32_t;
+    using Number = Rows::Number;
 
     struct Edge {
         Number to = 0;
         MoveKind kind{};
         bool quits = false;
-        bool reopens = false;
+    };
+
+    enum class Keep : std::uint8_t {
+        situations, ///< nothing else: for counting
+        moves,      ///< edges and shortest moves as well
     };
 
     /// Lists until nothing new is found, or more than `most` situations are.
-    Listing(const CompiledFlow& flow, std::size_t most);
+    Listing(const CompiledFlow& flow, std::size_t most, Keep keep = Keep::moves);
 
     /// Every situation was found and its moves followed.
     bool complete() const { return followed_ == size(); }
-    std::size_t size() const { return parents_.size(); }
+    std::size_t size() const { return rows_.size(); }
     /// Of how many situations the moves were followed; the others are known by name only.
     std::size_t followed() const { return followed_; }
-    std::size_t moves() const { return edges_.size(); }
+    /// Moves that are answered, over all of those.
+    std::size_t moves() const { return moves_; }
 
     void get(Number number, Situation& situation) const;
+    // Of a listing that keeps moves:
     std::span<const Edge> edges(Number number) const;
     std::vector<Move> shortest_moves(Number number) const;
-
-    bool shown(ScreenId screen) const { return shown_[index(screen)]; }
-    /// The control could be used somewhere; and its press was answered somewhere.
-    bool usable(ControlId control) const { return usable_[index(control)]; }
-    bool answered(ControlId control) const { return answered_[index(control)]; }
 
   private:
     struct Parent {
@@ -47,20 +51,20 @@ class Listing {
         Move by;
     };
 
-    Number number_of(const Situation& situation, Parent parent);
+    void begin();
+    void follow_some();
     void follow(Number number);
-    std::span<const Situation::Word> row(Number number) const;
-    void grow();
+    void add_to_batch();
 
     const CompiledFlow& flow_;
-    std::size_t followed_ = 0;
-    std::vector<Situation::Word> words_; // the packed rows, one after the other
-    std::vector<std::uint64_t> row_ends_;
+    const Keep keep_;
+    std::size_t followed_ = 0, moves_ = 0;
+    Rows rows_;
     std::vector<Parent> parents_;
     std::vector<Edge> edges_;
     std::vector<std::uint64_t> edge_ends_;
-    std::vector<Number> slots_; // a hash table of numbers, open addressing
-    std::vector<bool> shown_, usable_, answered_;
+    std::vector<std::size_t> batch_edges_; // those whose target is not known yet
+    std::vector<Parent> batch_parents_;
     Situation here_, next_;
     std::vector<Move> room_;
 };

@@ -26,6 +26,10 @@ std::size_t Situation::height_of(ScreenId screen) const {
     return static_cast<std::size_t>(std::find(bottom, end, static_cast<Word>(screen)) - bottom);
 }
 
+void Situation::assign(std::span<const Word> words) {
+    std::copy(words.begin(), words.end(), words_.begin());
+}
+
 void Situation::unpack(std::span<const Word> packed) {
     const std::size_t used = stack_ + depth(); // what lies above is 0 already
     std::copy(packed.begin(), packed.end(), words_.begin());

@@ -19,8 +19,9 @@ struct Page {
 
 class Writer {
   public:
-    explicit Writer(const Flow& flow)
-        : flow_(flow) {
+    Writer(const Flow& flow, bool falls_quiet)
+        : flow_(flow)
+        , falls_quiet_(falls_quiet) {
         for (const FlowScreen& screen : flow.screens) add_page(screen);
         loading_ = flow.loading.screen ? number(flow.loading.screen->text) : add_plain();
         failed_ = flow.loading.failed ? number(flow.loading.failed->text) : add_failure();
@@ -32,7 +33,7 @@ class Writer {
         for (std::size_t i = 0; i < flow_.flags.size(); ++i)
             if (flow_.flags[i].first) text_ += "    f[" + std::to_string(i) + "] = 1;\n";
         text_ += "    " + home() + "\n  }\n  do\n";
-        write_silence();
+        if (falls_quiet_) write_silence();
         for (std::size_t i = 0; i < pages_.size(); ++i) write_page(i);
         write_answers();
         write_events();
@@ -270,6 +271,7 @@ class Writer {
     }
 
     const Flow& flow_;
+    const bool falls_quiet_;
     std::vector<Page> pages_;
     std::size_t loading_ = 0, failed_ = 0;
     std::string text_;
@@ -277,8 +279,8 @@ class Writer {
 
 } // namespace
 
-std::string promela(const Flow& flow) {
-    return Writer(flow).write();
+std::string promela(const Flow& flow, bool falls_quiet) {
+    return Writer(flow, falls_quiet).write();
 }
 
 } // namespace rondix::test

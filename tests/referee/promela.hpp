@@ -15,6 +15,7 @@
 
 namespace rondix::test {
 
-std::string promela(const Flow& flow);
+/// Without quiet it only explores and prints nothing, for measuring.
+std::string promela(const Flow& flow, bool falls_quiet = true);
 
 } // namespace rondix::test
