@@ -156,6 +156,81 @@ TEST(Proof, AgreesWithTheListingWhereThereAreTenFlags) {
     EXPECT_LT(tally.tracked, tally.flags);
 }
 
+/// Each of `count` screens is entered and left only while its own flag is raised, which nothing
+/// lowers: every flag is needed to see that nobody gets stuck.
+std::string locked_rooms(int count) {
+    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    for (int i = 0; i < count; ++i) text += "  key" + std::to_string(i) + ":\n";
+    text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n";
+    for (int i = 0; i < count; ++i) {
+        const std::string n = std::to_string(i);
+        text += "      - { button: take" + n + ", press: raise key" + n +
+                " }\n      - { button: enter" + n + ", press: open room" + n + ", when: key" + n +
+                " }\n";
+    }
+    for (int i = 0; i < count; ++i) {
+        const std::string n = std::to_string(i);
+        text += "  room" + n +
+                ":\n    back: none\n    controls:\n      - { button: out, press: back, when: key" +
+                n + " }\n";
+    }
+    return text;
+}
+
+TEST(Proof, TracksTheFlagsThatMatter) {
+    const FlowFile file = good_flow(locked_rooms(7));
+    const CheckResult result = check(file);
+    EXPECT_EQ(result.verdict, Verdict::proved);
+    EXPECT_EQ(result.figures.tracked_flags, 7u);
+    EXPECT_EQ(result.figures.situations, 576u); // 2^7 in the hall, 2^6 in each room
+    EXPECT_EQ(check(good_flow(locked_rooms(20))).stop, Stop::flags);
+}
+
+TEST(Proof, FindsTheOneFlagThatTraps) {
+    // As above, but one key can be given away inside: then that room, and no other, is a trap.
+    std::string text = locked_rooms(7);
+    const std::string room = "  room3:\n    back: none\n    controls:\n";
+    text.insert(text.find(room) + room.size(), "      - { button: give, press: lower key3 }\n");
+    const FlowFile file = good_flow(text);
+    const CheckResult result = check(file);
+    ASSERT_EQ(result.findings.size(), 1u);
+    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_EQ(result.findings[0].how,
+              (std::vector<std::string>{"press take3", "press enter3", "press give"}));
+    EXPECT_EQ(result.findings[0].here, (std::vector<std::string>{"press give (changes nothing)"}));
+    EXPECT_EQ(result.findings[0].disabled, std::vector<std::string>{"out"});
+}
+
+TEST(Proof, ThirtyFlagsOfTheGameAreOrdinary) {
+    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    for (int i = 0; i < 30; ++i) text += "  news" + std::to_string(i) + ": { set-by: game }\n";
+    text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n";
+    for (int i = 0; i < 30; ++i)
+        text += "      - { button: read" + std::to_string(i) + ", press: open news, when: news" +
+                std::to_string(i) + " and not news" + std::to_string((i + 1) % 30) + " }\n";
+    text += "  news: { title: News }\n";
+    const CheckResult result = check(good_flow(text));
+    EXPECT_EQ(result.verdict, Verdict::proved);
+    EXPECT_TRUE(result.findings.empty());
+    EXPECT_EQ(result.figures.tracked_flags, 0u);
+    EXPECT_EQ(result.figures.heads, 2u);
+}
+
+TEST(Proof, KeepsItsLimits) {
+    const FlowFile file = good_flow(locked_rooms(8));
+    CheckOptions options;
+    options.most_heads = 100;
+    EXPECT_EQ(check(file, options).stop, Stop::heads);
+    options = {};
+    options.most_megabytes = 0;
+    EXPECT_EQ(check(file, options).stop, Stop::memory);
+    options = {};
+    options.progress = [](const Progress&) { return false; };
+    const CheckResult stopped = check(good_flow(locked_rooms(12)), options);
+    EXPECT_EQ(stopped.stop, Stop::asked);
+    EXPECT_EQ(stopped.verdict, Verdict::not_settled);
+}
+
 TEST(Proof, AgreesWithTheListingOnTheExamples) {
     Tally tally;
     for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples")) {

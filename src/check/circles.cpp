@@ -1,16 +1,14 @@
 #include "check/circles.hpp"
 
-#include "check/links.hpp"
-
 namespace rondix {
 
-Circles::Circles(const CompiledFlow& flow)
+Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links)
     : on_circle_(flow.screens.size()) {
     // Three nodes more than there are screens stand for the events: a screen leads to those that
     // can be reported while it is current, as far as the screen itself tells.
     const auto count = static_cast<std::uint32_t>(flow.screens.size());
     Graph next(count + 3);
-    for (const Link& link : links(flow)) {
+    for (const Link& link : links) {
         if (link.kind != LinkKind::forward) continue;
         const auto from = link.from == no_screen
                               ? count + static_cast<std::uint32_t>(flow[link.by.as_event()].during)

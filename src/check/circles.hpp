@@ -3,14 +3,14 @@
 #pragma once
 
 #include "check/components.hpp"
-#include "rondix/compiled_flow.hpp"
+#include "check/links.hpp"
 
 namespace rondix {
 
 class Circles {
   public:
     /// Follows every `open` and `go` of a screen, and those of the events, which may happen on any.
-    explicit Circles(const CompiledFlow& flow);
+    Circles(const CompiledFlow& flow, const std::vector<Link>& links);
 
     /// Both lie on one circle (a screen that opens only itself lies on one with itself).
     bool share(ScreenId a, ScreenId b) const {

@@ -1,7 +1,5 @@
 #include "check/frames.hpp"
 
-#include "check/links.hpp"
-
 #include <algorithm>
 #include <stdexcept>
 
@@ -16,7 +14,20 @@ constexpr std::uint32_t not_yet = 0xFFFFFFFF;
 /// them: whether something beneath pauses is part of the frame, not of the screens that stand in
 /// for it.
 CompiledFlow lab_of(const CompiledFlow& flow) {
-    CompiledFlow lab = flow;
+    CompiledFlow lab; // without texts: apply() reads none
+    lab.scenes = flow.scenes;
+    lab.screens = flow.screens;
+    lab.controls = flow.controls;
+    lab.flags = flow.flags;
+    lab.events = flow.events;
+    lab.key_answers = flow.key_answers;
+    lab.actions = flow.actions;
+    lab.alternatives = flow.alternatives;
+    lab.steps = flow.steps;
+    lab.tests = flow.tests;
+    lab.first_scene = flow.first_scene;
+    lab.first_screen = flow.first_screen;
+    lab.loading = flow.loading;
     for (Screen& screen : lab.screens) screen.pauses = false;
     Screen extra;
     extra.pauses = false;
@@ -36,8 +47,11 @@ bool same_stack(const Situation& a, const Situation& b) {
 } // namespace
 
 Frames::Frames(const CompiledFlow& flow)
+    : Frames(flow, links(flow)) {}
+
+Frames::Frames(const CompiledFlow& flow, const std::vector<Link>& links)
     : flow_(flow)
-    , circles_(flow)
+    , circles_(flow, links)
     , lab_(lab_of(flow))
     , play_bottom_(ScreenId(flow.screens.size()))
     , menu_bottom_(ScreenId(flow.screens.size() + 1))
@@ -49,12 +63,12 @@ Frames::Frames(const CompiledFlow& flow)
     , again_(lab_) {
     for (const Event& event : flow.events)
         if (event.action != unsaid && event.during != During::any) pause_matters_ = true;
-    find_sought();
+    find_sought(links);
     branches_.reserve(2 * flow.controls.size() + 4 * flow.screens.size());
     frames_.reserve(2 * flow.screens.size());
 }
 
-void Frames::find_sought() {
+void Frames::find_sought(const std::vector<Link>& links) {
     sought_.resize(flow_.screens.size());
     std::map<ScreenId, std::vector<bool>> leading;
     const auto add = [&](std::size_t from, ScreenId to) {
@@ -62,7 +76,7 @@ void Frames::find_sought() {
         if (to == ScreenId(from) || leading.at(to)[from]) return;
         if (std::find(known.begin(), known.end(), to) == known.end()) known.push_back(to);
     };
-    for (const Link& link : links(flow_)) {
+    for (const Link& link : links) {
         if (link.step != StepKind::back_to) continue;
         if (!leading.contains(link.to)) leading[link.to] = circles_.leading_to(link.to);
         if (link.from != no_screen)

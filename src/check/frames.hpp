@@ -112,7 +112,8 @@ class Frames {
   private:
     using Cube = std::vector<Literal>;
 
-    void find_sought();
+    Frames(const CompiledFlow& flow, const std::vector<Link>& links);
+    void find_sought(const std::vector<Link>& links);
     FrameId number_of(const Frame& frame);
     std::uint32_t set_number(std::vector<ScreenId> screens);
     bool pauses(const Frame& frame) const;
