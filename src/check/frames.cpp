@@ -66,6 +66,7 @@ Frames::Frames(const CompiledFlow& flow, const std::vector<Link>& links)
     find_sought(links);
     branches_.reserve(2 * flow.controls.size() + 4 * flow.screens.size());
     frames_.reserve(2 * flow.screens.size());
+    numbers_.reserve(2 * flow.screens.size());
 }
 
 void Frames::find_sought(const std::vector<Link>& links) {
@@ -182,7 +183,8 @@ void Frames::explore(FrameId id) {
             try_move(id, Move::press(ControlId{i}), flow_.controls[i].when,
                      {flow_.controls[i].press});
     try_move(id, Move::back(), holds, {screen.back, screen.any});
-    try_move(id, Move::menu(), holds, {screen.menu, screen.any});
+    if (screen.menu != unsaid || screen.any != unsaid)
+        try_move(id, Move::menu(), holds, {screen.menu, screen.any});
     for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
         try_move(id, Move::key(flow_.key_answers[i].key), holds, {flow_.key_answers[i].action});
     if (screen.any != unsaid) try_move(id, Move::other_key(), holds, {screen.any});

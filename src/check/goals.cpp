@@ -116,14 +116,27 @@ HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch) {
     return Reaching(heads, leaving, watch).run();
 }
 
-HeadSet with_goal(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind),
-                  HeadSet there, Watch& watch) {
-    const Towards towards(heads, leaving, counts);
-    // A frame is looked at again when one that it can turn into, or that it brings up, has changed.
+namespace {
+
+/// Adds what is known to lead to a goal at one frame. False: nothing new.
+bool look_at(const Heads& heads, const Towards& towards, FrameId frame, HeadSet& there) {
+    bool changed = false;
+    for (Values values = 0; values < heads.values(); ++values) {
+        if (there.has(frame, values) || !towards.leads(there, frame, values)) continue;
+        there.add(frame, values);
+        changed = true;
+    }
+    return changed;
+}
+
+/// A frame is looked at again when one that it can turn into, or that it brings up, has changed.
+void follow_changes(const Heads& heads, const Towards& towards, HeadSet& there, Watch& watch) {
     Graph waiting_for(heads.frame_count());
-    for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
+        waiting_for[frame].push_back(frame); // its own values lead to each other as well
         for (const Rule& rule : heads.sure(frame))
             if (rule.kind != Branch::Kind::leaves) waiting_for[rule.frame].push_back(frame);
+    }
     std::deque<FrameId> open(heads.order().begin(), heads.order().end());
     std::vector<bool> waits(heads.frame_count(), true);
     for (std::size_t done = 0; !open.empty(); ++done) {
@@ -131,21 +144,30 @@ HeadSet with_goal(const Heads& heads, const Leaving& leaving, bool (*counts)(Mov
         const FrameId frame = open.front();
         open.pop_front();
         waits[frame] = false;
-        bool changed = false;
-        for (Values values = 0; values < heads.values(); ++values) {
-            if (there.has(frame, values) || !towards.leads(there, frame, values)) continue;
-            there.add(frame, values);
-            changed = true;
-        }
-        if (!changed) continue;
-        waiting_for[frame].push_back(frame); // its own values lead to each other as well
+        if (!look_at(heads, towards, frame, there)) continue;
         for (const FrameId other : waiting_for[frame])
             if (!waits[other]) {
                 waits[other] = true;
                 open.push_back(other);
             }
-        waiting_for[frame].pop_back();
     }
+}
+
+} // namespace
+
+/// A few rounds over all frames settle nearly every flow; where they do not, changes are followed.
+HeadSet with_goal(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind),
+                  HeadSet there, Watch& watch) {
+    const Towards towards(heads, leaving, counts);
+    bool changed = true;
+    for (int round = 0; changed && round < 4; ++round) {
+        changed = false;
+        for (const FrameId frame : heads.order()) {
+            watch.step("ways out", frame, heads.frame_count());
+            changed |= look_at(heads, towards, frame, there);
+        }
+    }
+    if (changed) follow_changes(heads, towards, there, watch);
     return there;
 }
 

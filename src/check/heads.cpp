@@ -13,6 +13,8 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> track
         if (flow[tracked_[i]].set_by_game) free_ |= Values{1} << i;
     }
     frames_.start();
+    may_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
+    sure_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame) { // branches bring up further frames
         watch.step("finding heads", frame, frames_.size());
         watch.expect_heads(frames_.size() * values());

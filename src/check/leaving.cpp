@@ -12,17 +12,23 @@ Leaving::Leaving(const Heads& heads, By by, Watch& watch)
     , exits_(heads.frame_count()) {
     std::size_t first = 0;
     for (const std::uint32_t end : heads_.group_ends()) {
-        const std::span group(heads_.order().data() + first, end - first);
+        settle({heads_.order().data() + first, end - first});
         first = end;
-        for (bool changed = true; changed;) {
-            changed = false;
-            for (const FrameId frame : group) {
-                watch_.step("ways to leave", first, heads_.order().size());
-                if (grow(frame)) changed = true;
-            }
-            // One head by itself knows everything after one round.
-            if (group.size() == 1 && heads_.values() == 1) break;
+    }
+}
+
+/// Forward and backward in turn, so that long circles of `go` are soon done.
+void Leaving::settle(std::span<const FrameId> group) {
+    // One head by itself knows everything after one round.
+    const bool once = group.size() == 1 && heads_.values() == 1;
+    bool changed = true;
+    for (bool forward = true; changed; forward = !forward) {
+        changed = false;
+        for (std::size_t i = 0; i < group.size(); ++i) {
+            watch_.step("ways to leave", i, group.size());
+            if (grow(group[forward ? i : group.size() - 1 - i])) changed = true;
         }
+        if (once) break;
     }
 }
 

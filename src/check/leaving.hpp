@@ -37,6 +37,7 @@ class Leaving {
   private:
     std::span<const Rule> rules(FrameId frame) const;
     std::uint64_t* row(FrameId frame, Landing landing, Values values);
+    void settle(std::span<const FrameId> group);
     bool grow(FrameId frame);
     bool grow(FrameId frame, Values values);
     bool join(FrameId frame, Values values, FrameId other, Values others);

@@ -29,6 +29,7 @@ class Unreached {
 
     void find_screens() {
         const std::size_t count = flow_.screens.size();
+        if (std::all_of(shown_.begin(), shown_.end(), [](bool shown) { return shown; })) return;
         led_to_.resize(count); // the unreached screens that each unreached one leads to
         told_.assign(count, false);
         std::vector<bool> entered(count);

@@ -16,7 +16,7 @@ Witness::Witness(const CompiledFlow& flow, Frames& frames, Watch& watch)
     , next_(flow) {
     for (FrameId frame = 0; frame < frames.size(); ++frame) find_asked(frame);
     start(flow_, next_);
-    meet(next_);
+    meet(frames_.frame_of(next_), next_);
     for (std::size_t done = 0; done < open_.size(); ++done) { // breadth first
         watch.step("what can be pressed", done, open_.size());
         const auto [frame, packed] = std::move(open_[done]);
@@ -33,8 +33,7 @@ void Witness::find_asked(FrameId frame) {
                 flags.push_back(one.flag);
 }
 
-void Witness::meet(const Situation& situation) {
-    const FrameId frame = frames_.frame_of(situation);
+void Witness::meet(FrameId frame, const Situation& situation) {
     std::size_t combination = 0;
     for (const FlagId flag : asked_[frame])
         combination = combination * 2 + (situation.flag(flag) ? 1 : 0);
@@ -53,11 +52,16 @@ void Witness::follow(FrameId frame, std::span<const Situation::Word> packed) {
             if (branch.usable) usable_[branch.move.subject] = true;
             if (branch.kind != Branch::Kind::refused) answered_[branch.move.subject] = true;
         }
-        const bool changes = branch.kind != Branch::Kind::refused &&
-                             (branch.kind != Branch::Kind::stays || branch.frame != frame ||
-                              branch.writes.count > 0);
-        if (changes) take(branch, packed);
+        if (leads_on(frame, branch)) take(branch, packed);
     }
+}
+
+/// Whether the branch could lead to something that was not met yet.
+bool Witness::leads_on(FrameId frame, const Branch& branch) const {
+    if (branch.kind == Branch::Kind::refused) return false;
+    if (branch.kind == Branch::Kind::leaves) return true;
+    if (branch.frame == frame && branch.writes.count == 0) return false;
+    return !asked_[branch.frame].empty() || met_[branch.frame] == 0;
 }
 
 /// Whether here_ is in the case of the branch, or the game can bring it there.
@@ -75,7 +79,7 @@ void Witness::take(const Branch& branch, std::span<const Situation::Word> packed
             apply(flow_, next_, asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag));
     apply(flow_, next_, branch.move);
     if (branch.delayed) apply(flow_, next_, Move::due(branch.move.as_event()));
-    meet(next_);
+    meet(branch.kind == Branch::Kind::leaves ? frames_.frame_of(next_) : branch.frame, next_);
 }
 
 } // namespace rondix

@@ -23,7 +23,8 @@ class Witness {
 
   private:
     void find_asked(FrameId frame);
-    void meet(const Situation& situation);
+    void meet(FrameId frame, const Situation& situation);
+    bool leads_on(FrameId frame, const Branch& branch) const;
     void follow(FrameId frame, std::span<const Situation::Word> packed);
     bool can_arrange(const Branch& branch) const;
     void take(const Branch& branch, std::span<const Situation::Word> packed);

@@ -12,6 +12,13 @@ std::string counted(std::size_t count, std::string_view one, std::string_view ma
     return fmt::format("{} {}", count, count == 1 ? one : many);
 }
 
+/// A stack of screens, its middle left out where it is long.
+std::string stack_text(const std::vector<std::string>& screens) {
+    if (screens.size() <= 9) return fmt::format("{}", fmt::join(screens, " > "));
+    return fmt::format("{} > ... > {}", fmt::join(screens.begin(), screens.begin() + 4, " > "),
+                       fmt::join(screens.end() - 4, screens.end(), " > "));
+}
+
 std::string proved_text(const Figures& figures) {
     std::string text = fmt::format(
         "  {}, {}, {}: each screen is shown, each button can be pressed\n",
@@ -19,7 +26,7 @@ std::string proved_text(const Figures& figures) {
         counted(figures.buttons, "button", "buttons"));
     text += fmt::format("  at most {}: {}\n",
                         counted(figures.deepest.size(), "screen is open", "screens are open"),
-                        fmt::join(figures.deepest, " > "));
+                        stack_text(figures.deepest));
     if (figures.way_out_known) {
         text += fmt::format(
             "  whenever the game is quiet, play or the way out of the game is at most {} away\n",
