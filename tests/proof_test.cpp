@@ -216,6 +216,21 @@ TEST(Proof, ThirtyFlagsOfTheGameAreOrdinary) {
     EXPECT_EQ(result.figures.heads, 2u);
 }
 
+TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
+    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    for (int i = 0; i < 40; ++i) text += "  f" + std::to_string(i) + ": { set-by: game }\n";
+    text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n"
+            "      - { button: odd, press: tell odd, when: (f0 or f1)";
+    for (int i = 2; i < 40; i += 2)
+        text += " and (f" + std::to_string(i) + " or f" + std::to_string(i + 1) + ")";
+    const FlowFile file = good_flow(text + " }\n");
+    const CheckResult result = check(file);
+    EXPECT_EQ(result.verdict, Verdict::not_settled);
+    EXPECT_EQ(result.stop, Stop::cases);
+    EXPECT_EQ(check_text(file, result),
+              "not settled: press odd on 'hall' hangs on too many flags at once\n");
+}
+
 TEST(Proof, KeepsItsLimits) {
     const FlowFile file = good_flow(locked_rooms(8));
     CheckOptions options;

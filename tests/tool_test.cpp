@@ -126,9 +126,11 @@ TEST(Tool, AnInterruptEndsTheCheck) {
     const auto folder = scratch();
     const std::string flow = (folder / "tabs.flow.yaml").string();
     std::ofstream(flow) << tabs(20);
-    std::FILE* pipe = popen(
-        ("timeout --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow + "' 2>&1").c_str(),
-        "r");
+    std::FILE* pipe =
+        popen(("timeout --foreground --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow +
+               "' 2>&1")
+                  .c_str(),
+              "r");
     std::string output;
     std::array<char, 4096> buffer{};
     while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))

@@ -88,6 +88,7 @@ struct Figures {
 struct CheckResult {
     Verdict verdict = Verdict::not_settled;
     Stop stop = Stop::nothing;
+    std::string stopped_at; ///< for Stop::cases: which press, in words
     Findings findings;
     Figures figures;
 };

@@ -34,6 +34,7 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
         if (file.compiled) check_behaviour(file, options, result);
     } catch (const Stopped& stopped) {
         result.stop = stopped.why;
+        result.stopped_at = stopped.where;
     }
     put_in_order(result.findings);
     if (has_errors(result.findings))

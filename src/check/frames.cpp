@@ -237,6 +237,7 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
         cubes_.emplace_back();
     else
         split(when, cube, 1);
+    if (cubes_.size() > most_cases) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();
     for (const Cube& one : cubes_) ask(id, move, one);
     if (branches_.size() == first + 1 && branches_[first].kind == Branch::Kind::refused)
@@ -247,10 +248,7 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
 /// whether the next one is read: of a control's own condition when it holds, of an alternative's
 /// when it does not.
 void Frames::split(ConditionId at, Cube& cube, std::size_t later) {
-    if (cubes_.size() > most_cases) {
-        too_many_cases_ = true;
-        return;
-    }
+    if (cubes_.size() > most_cases) return;
     if (at >= holds) {
         const bool last = later == asked_.size() || (at == holds) == (later > 1);
         if (last) return cubes_.push_back(cube);

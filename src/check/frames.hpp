@@ -22,6 +22,7 @@
 #include "rondix/apply.hpp"
 
 #include <map>
+#include <optional>
 #include <unordered_map>
 
 namespace rondix {
@@ -82,8 +83,12 @@ class Frames {
 
     std::size_t size() const { return frames_.size(); }
     const Frame& operator[](FrameId id) const { return frames_[id]; }
-    /// Some condition has more cases than can be told apart.
-    bool too_many_cases() const { return too_many_cases_; }
+    /// A move that has more cases than can be told apart, on a screen; nothing where none has.
+    struct Overflow {
+        ScreenId screen{};
+        Move move;
+    };
+    const std::optional<Overflow>& overflow() const { return overflow_; }
 
     FrameId start();
     /// The frame of a situation of the flow.
@@ -149,7 +154,7 @@ class Frames {
     std::vector<Range> explored_; // branches of each frame; `not_yet`: not yet
     std::vector<Branch> branches_;
     std::vector<Literal> literals_;
-    bool too_many_cases_ = false;
+    std::optional<Overflow> overflow_;
 
     // Of the move that is being asked about.
     std::vector<ConditionId> asked_; // its conditions, in the order in which they are read

@@ -1,5 +1,7 @@
 #include "check/proof.hpp"
 
+#include "rondix/move_text.hpp"
+
 #include <algorithm>
 #include <set>
 
@@ -84,7 +86,9 @@ Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& wa
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
     heads_.emplace(frames_, flow_, tracked_, watch_);
-    if (frames_.too_many_cases()) throw Stopped{Stop::cases};
+    if (const auto& overflow = frames_.overflow())
+        throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
+                                       std::string(flow_.text(flow_[overflow->screen].id)) + "'"};
     reach_is_exact_ = asks_only_for_known_flags();
     leaving_.reset();
     {

@@ -11,6 +11,7 @@ namespace rondix {
 /// found before stands.
 struct Stopped {
     Stop why{};
+    std::string where = {}; ///< the move that is to blame, if one is
 };
 
 class Watch {

@@ -50,13 +50,13 @@ std::string proved_text(const Figures& figures) {
     return text + "\n";
 }
 
-std::string stop_text(Stop stop) {
-    switch (stop) {
+std::string stop_text(const CheckResult& result) {
+    switch (result.stop) {
     case Stop::heads: return "there are too many heads; raise the limit with --most-heads";
     case Stop::memory: return "it takes too much memory; raise the limit with --most-megabytes";
     case Stop::time: return "it takes too long; raise the limit with --most-seconds";
     case Stop::flags: return "more flags hang together than can be looked at at once";
-    case Stop::cases: return "one press asks for too many flags at once";
+    case Stop::cases: return result.stopped_at + " hangs on too many flags at once";
     case Stop::asked: return "it was stopped";
     case Stop::nothing: break;
     }
@@ -70,7 +70,7 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
                proved_text(figures);
     if (result.verdict == Verdict::not_settled)
-        return fmt::format("not settled: {}\n", stop_text(result.stop));
+        return fmt::format("not settled: {}\n", stop_text(result));
     const auto errors = static_cast<std::size_t>(
         std::count_if(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
             return finding.severity() == Severity::error;
@@ -82,7 +82,7 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
                            found);
     if (result.stop != Stop::nothing)
         return fmt::format("not so: {}; the rest was not looked at: {}\n", found,
-                           stop_text(result.stop));
+                           stop_text(result));
     return fmt::format("not so: {}\n", found);
 }
 

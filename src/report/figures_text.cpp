@@ -54,7 +54,7 @@ std::string figures_text(const Figures& figures) {
         text += line + "\n";
     }
     text +=
-        "  fewest presses from the start to the screen, from it to play and out of the game; the "
+        "\n  fewest presses from the start to the screen, from it to play and out of the game; the "
         "way out:\n  the most presses to the nearer of both while the game is quiet; deepest: "
         "screens open at most\n";
     if (!figures.each_screen_exact)
