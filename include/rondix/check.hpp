@@ -81,8 +81,8 @@ struct Figures {
     std::size_t situations = 0;        ///< of the listing; 0: not listed
     std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
     std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
-    bool each_screen_exact = false; ///< false: with the flags left out of account that the proof
-                                    ///< left out, so that it may be farther
+    bool each_screen_exact = false; ///< false: what hangs on flags that the proof left out is left
+                                    ///< out here as well
 };
 
 struct CheckResult {

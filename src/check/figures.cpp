@@ -96,10 +96,16 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
     }
     if (!options.each_screen) return;
     figures.each_screen_exact = fits(most_measured_well);
-    if (figures.each_screen_exact)
+    if (figures.each_screen_exact) {
         figures.each_screen = measure_screens(question, Heads(frames, flow, asked, question.watch));
-    else
-        figures.each_screen = measure_screens(question, question.heads());
+        return;
+    }
+    const Heads& heads = question.heads();
+    figures.each_screen = measure_screens(question, heads);
+    if (figures.way_out_known || question.proof.stuck().count() > 0) return;
+    // With the ways that the player can count on, whatever the other flags are: at most so far.
+    figures.longest_way_out = Stacks(heads, by_moves, question.watch).longest_way_out();
+    figures.way_out_known = true;
 }
 
 } // namespace rondix

@@ -58,7 +58,8 @@ std::string figures_text(const Figures& figures) {
         "way out:\n  the most presses to the nearer of both while the game is quiet; deepest: "
         "screens open at most\n";
     if (!figures.each_screen_exact)
-        text += "  too many flags to follow all of them: it may be farther than is said here\n";
+        text += "  too many flags to follow all of them: what hangs on the others is left out, so "
+                "this is not exact\n";
     return text;
 }
 
