@@ -72,4 +72,16 @@ std::string dense_flow(std::size_t circle, std::size_t flags) {
     return text;
 }
 
+std::string loose_circle_flow(std::size_t screens) {
+    std::string text = "rondix: 1\ngame: Measured\nstarts-with: s0\nscreens:\n";
+    for (std::size_t i = 0; i < screens; ++i) {
+        text += "  s" + std::to_string(i) + ":\n    controls:\n";
+        for (const std::size_t far : {1, 4})
+            text += "      - { button: to" + std::to_string(far) + ", press: open s" +
+                    std::to_string((i + far) % screens) + " }\n";
+        if (i == 0) text += "      - { button: leave, press: quit }\n";
+    }
+    return text;
+}
+
 } // namespace rondix::benchmarks

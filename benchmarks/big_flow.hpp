@@ -25,4 +25,8 @@ std::string tree_flow(std::size_t screens, std::size_t buttons, FlagUse flags = 
 /// situations from few lines.
 std::string dense_flow(std::size_t circle, std::size_t flags);
 
+/// `screens` screens in a ring, each of which opens two of the others: three moves, very many
+/// stacks.
+std::string loose_circle_flow(std::size_t screens);
+
 } // namespace rondix::benchmarks
