@@ -41,7 +41,8 @@ void count_moves(const Question& question, Figures& figures) {
 void list_as_well(const Question& question, std::size_t most, CheckResult& result) {
     Figures& figures = result.figures;
     const CompiledFlow& flow = question.flow;
-    if (figures.heads > most) return;
+    constexpr std::size_t most_room = 16'000'000; // screens in all rows, open or not
+    if (figures.heads > most || most * flow.screens.size() > most_room) return;
     const Listing listing(flow, most);
     if (!listing.complete()) return;
     const std::vector<Distance> way_out = ways_out(flow, listing, Backward(listing));
