@@ -132,10 +132,10 @@ bool Proof::is_in_doubt(const HeadSet& lost, bool (*counts)(MoveKind)) {
 
 /// Whether some screen has lost heads, but none that is met in truth.
 bool Proof::is_out_of_reach(const HeadSet& lost) {
+    if (reach_is_exact()) return false;
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
-    if (reach_is_exact()) return false;
     return std::any_of(screens.begin(), screens.end(),
                        [&](ScreenId screen) { return !can_be_met(lost, screen); });
 }
