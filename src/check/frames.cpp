@@ -274,7 +274,7 @@ void Frames::ask(FrameId id, Move move, const Cube& cube) {
     const bool answered = run(move, cube, false, outcome);
     if (move.kind == MoveKind::press) branch.usable = usable(lab_, before_, move.control());
     if (answered) {
-        branch.delayed = move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0;
+        branch.delayed = is_delayed(flow_, move);
         branch.quits = outcome.quits;
         branch.reopens = outcome.reopens;
         if (outcome.steps.count > 0) branch.step = outcome.steps.end() - 1;
@@ -299,8 +299,7 @@ bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
     after_.unpack(before_.packed());
     outcome = apply(lab_, after_, move);
     if (!outcome.answered) return false;
-    if (move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0)
-        outcome = apply(lab_, after_, Move::due(move.as_event()));
+    if (is_delayed(flow_, move)) outcome = apply(lab_, after_, Move::due(move.as_event()));
     return true;
 }
 

@@ -77,6 +77,11 @@ struct Branch {
     std::uint32_t length() const { return delayed ? 2 : 1; }
 };
 
+/// Whether a move is an event whose answer is delayed: then its falling due belongs to it.
+inline bool is_delayed(const CompiledFlow& flow, Move move) {
+    return move.kind == MoveKind::event && flow[move.as_event()].after_ms > 0;
+}
+
 class Frames {
   public:
     explicit Frames(const CompiledFlow& flow);

@@ -18,7 +18,7 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
         Trail trail{map.paths.moves_to(*end), Situation(flow_)};
         std::vector<FlagId> missing;
         if (replay(map.heads, trail.moves, *end, target, trail.there, missing)) {
-            if (target.last) append({*target.last, is_delayed(*target.last)}, trail.moves);
+            if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail.moves);
             return trail;
         }
         if (missing.empty()) { // nothing is left open: it is not what is looked for
@@ -57,10 +57,6 @@ std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
     return nearest;
 }
 
-bool Trails::is_delayed(Move move) const {
-    return move.kind == MoveKind::event && flow_[move.as_event()].after_ms > 0;
-}
-
 /// Whether the moves lead there and all is as it is looked for. If not, `missing` are the flags
 /// that decide it, of the last move that hangs on some. Throws std::logic_error when the moves are
 /// refused though they hang on none: then Rondix itself is wrong, and saying nothing would be
@@ -86,7 +82,7 @@ bool Trails::replay(const Heads& heads, const std::vector<Move>& moves, HeadId e
         remember(*target.last);
         Situation after = there;
         outcome = apply(flow_, after, *target.last);
-        if (outcome.answered && is_delayed(*target.last))
+        if (outcome.answered && is_delayed(flow_, *target.last))
             outcome = apply(flow_, after, Move::due(target.last->as_event()));
     }
     for (const Move move : target.reads) remember(move);

@@ -55,7 +55,6 @@ class Trails {
         Heads heads;
         Paths paths;
     };
-    bool is_delayed(Move move) const;
     const Map& map_of(const std::vector<FlagId>& tracked);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
