@@ -14,24 +14,24 @@ namespace {
 // Each layer and what it may include, besides itself and the public headers of these layers.
 const std::map<std::string, std::set<std::string>> allowed = {
     {"logic", {}},
-    {"place", {}},
+    {"place", {"logic"}},
     {"run", {"logic", "place"}},
-    {"flow", {"logic"}},
+    {"flow", {"logic", "place"}},
     {"walk", {"logic", "place", "run", "flow"}},
-    {"check", {"logic", "flow"}},
-    {"draw", {"logic", "flow", "check"}},
+    {"check", {"logic", "place", "flow"}},
+    {"draw", {"logic", "place", "run", "flow", "check"}},
     {"report", {"logic", "place", "run", "flow", "walk", "check"}},
 };
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.
 const std::map<std::string, std::string> header_layers = {
-    {"ids.hpp", "logic"},      {"compiled_flow.hpp", "logic"},
-    {"move.hpp", "logic"},     {"situation.hpp", "logic"},
-    {"apply.hpp", "logic"},    {"geometry.hpp", "place"},
-    {"runner.hpp", "run"},     {"finding.hpp", "flow"},
-    {"source.hpp", "flow"},    {"flow.hpp", "flow"},
-    {"move_text.hpp", "flow"}, {"walkthrough.hpp", "walk"},
-    {"check.hpp", "check"},    {"map.hpp", "draw"},
+    {"ids.hpp", "logic"},        {"compiled_flow.hpp", "logic"}, {"move.hpp", "logic"},
+    {"situation.hpp", "logic"},  {"apply.hpp", "logic"},         {"geometry.hpp", "logic"},
+    {"text.hpp", "logic"},       {"look.hpp", "logic"},          {"looks.hpp", "logic"},
+    {"canvas.hpp", "place"},     {"ruler.hpp", "place"},         {"motion.hpp", "run"},
+    {"flow_looks.hpp", "flow"},  {"runner.hpp", "run"},          {"finding.hpp", "flow"},
+    {"source.hpp", "flow"},      {"flow.hpp", "flow"},           {"move_text.hpp", "flow"},
+    {"walkthrough.hpp", "walk"}, {"check.hpp", "check"},         {"map.hpp", "draw"},
     {"report.hpp", "report"},
 };
 

@@ -51,6 +51,12 @@ class RunnerTest : public testing::Test {
         return taken;
     }
 
+    Item item_of(const std::string& control) {
+        for (const Item& item : runner_.view())
+            if (item.control == flow().control(runner_.situation().current(), control)) return item;
+        ADD_FAILURE() << control << " is not to be seen";
+        return {};
+    }
     std::string screen() const {
         return std::string(flow().text(flow()[runner_.situation().current()].id));
     }
@@ -65,7 +71,7 @@ class RunnerTest : public testing::Test {
     /// "load, told" ...
     std::string effects() {
         const char* names[] = {"load", "unload", "pause", "unpause", "show",
-                               "hide", "told",   "todo",  "quit"};
+                               "hide", "cue",    "told",  "todo",    "quit"};
         std::string text;
         for (const Effect& effect : runner_.take_effects())
             text += (text.empty() ? "" : " ") + std::string(names[static_cast<int>(effect.kind)]);
@@ -142,7 +148,7 @@ TEST_F(RunnerTest, APressInTheSettlingTimeIsDropped) {
 TEST_F(RunnerTest, ThePointerActsOnReleaseAndSlidingOffCancels) {
     EXPECT_TRUE(runner_.pointer_presses(middle_of("options")));
     EXPECT_EQ(screen(), "title");
-    EXPECT_EQ(runner_.view()[4].look, Look::pressed);
+    EXPECT_EQ(item_of("options").state, LookState::pressed);
     EXPECT_FALSE(runner_.pointer_releases(middle_of("chart")));
     EXPECT_EQ(screen(), "title");
     runner_.pointer_presses(middle_of("options"));
@@ -230,6 +236,8 @@ TEST_F(RunnerTest, OnlyTheNewestTicketCounts) {
     const Ticket old = runner_.ticket();
     EXPECT_FALSE(runner_.load_progress(Ticket{99}, 0.5F));
     EXPECT_TRUE(runner_.load_progress(old, 0.5F));
+    settle(); // the title is gone from sight
+    EXPECT_EQ(runner_.view().back().kind, ItemKind::progress);
     EXPECT_FLOAT_EQ(runner_.view().back().amount, 0.5F);
     EXPECT_TRUE(runner_.load_failed(old));
     settle();
@@ -329,25 +337,27 @@ TEST_F(RunnerTest, AnyKeyAnswersAcceptWhereNothingHasFocus) {
 
 TEST_F(RunnerTest, TheViewShowsWhatIsSeenFromTheBottomUp) {
     const auto view = runner_.view();
-    ASSERT_EQ(view.size(), 6u);
-    EXPECT_EQ(view[0].kind, ItemKind::title);
-    EXPECT_EQ(view[0].text, "Ferry");
-    EXPECT_EQ(view[1].kind, ItemKind::label);
-    EXPECT_EQ(view[2].look, Look::focused);
-    EXPECT_EQ(view[3].look, Look::disabled);
-    EXPECT_EQ(view[4].look, Look::rest);
+    ASSERT_EQ(view.size(), 7u);
+    EXPECT_EQ(view[0].kind, ItemKind::ground);
+    EXPECT_EQ(view[1].kind, ItemKind::title);
+    EXPECT_EQ(view[1].text, "Ferry");
+    EXPECT_EQ(view[2].kind, ItemKind::label);
+    EXPECT_EQ(view[3].state, LookState::focused);
+    EXPECT_EQ(view[4].state, LookState::disabled);
+    EXPECT_EQ(view[5].state, LookState::rest);
     for (std::size_t i = 2; i < view.size(); ++i) EXPECT_LT(view[i - 1].place.y, view[i].place.y);
     tap(Button::up);
     tap(Button::accept);
     EXPECT_EQ(runner_.view().back().kind, ItemKind::notice);
     EXPECT_EQ(runner_.view().back().text, "draw the chart");
     runner_.advance(Runner::notice_time);
-    EXPECT_EQ(runner_.view().size(), 6u);
+    EXPECT_EQ(runner_.view().size(), 7u);
     tap(Button::up);
-    tap(Button::accept); // options, which lets the title show through
-    EXPECT_EQ(runner_.view().size(), 6u + 1 + 2);
-    EXPECT_EQ(runner_.view()[6].kind, ItemKind::shade);
-    EXPECT_FLOAT_EQ(runner_.view()[6].amount, 0.5F);
+    tap(Button::accept);                          // options, which lets the title show through
+    EXPECT_EQ(runner_.view().size(), 7u + 2 + 2); // a shade, and a sheet under two buttons
+    EXPECT_EQ(runner_.view()[7].kind, ItemKind::shade);
+    EXPECT_FLOAT_EQ(runner_.view()[7].amount, 0.5F);
+    EXPECT_EQ(runner_.view()[8].kind, ItemKind::group);
 }
 
 TEST_F(RunnerTest, StartsAgain) {

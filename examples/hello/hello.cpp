@@ -27,9 +27,10 @@ static bool obey(const Effect& effect, Runner& menus) {
 }
 
 static void draw(const Item& item) {
+    if (item.leaving) return; // closed already; a picture would let it fade
     if (item.kind == ItemKind::title) std::cout << "  == " << item.text << " ==\n";
     if (item.kind == ItemKind::button)
-        std::cout << (item.look == Look::focused ? "  > " : "    ") << item.text << '\n';
+        std::cout << (item.state == LookState::focused ? "  > " : "    ") << item.text << '\n';
 }
 
 int main(int argc, char** argv) {

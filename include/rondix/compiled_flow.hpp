@@ -11,6 +11,8 @@
 #pragma once
 
 #include "rondix/ids.hpp"
+#include "rondix/looks.hpp"
+#include "rondix/text.hpp"
 
 #include <string>
 #include <string_view>
@@ -18,19 +20,6 @@
 #include <vector>
 
 namespace rondix {
-
-/// A piece of CompiledFlow::texts.
-struct Text {
-    std::uint32_t begin = 0;
-    std::uint32_t length = 0;
-};
-
-/// Some consecutive rows of another table.
-struct Range {
-    std::uint32_t begin = 0;
-    std::uint32_t count = 0;
-    constexpr std::uint32_t end() const { return begin + count; }
-};
 
 /// One question about one flag. Conditions are chains of these: an answer leads to the next test,
 /// or to `holds` or `fails`.
@@ -108,7 +97,7 @@ struct Screen {
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
-enum class ControlKind : std::uint8_t { label, button };
+enum class ControlKind : std::uint8_t { label, picture, panel, button };
 
 struct Control {
     Text id;
@@ -158,6 +147,7 @@ struct CompiledFlow {
     Table<Step> steps;
     Table<Test> tests;
     std::string texts;
+    Looks looks; ///< empty: the flow runs, and shows nothing
 
     Text game;
     SceneId first_scene = no_scene;    ///< where the flow starts: with a scene,

@@ -5,6 +5,7 @@
 
 #include "rondix/compiled_flow.hpp"
 #include "rondix/finding.hpp"
+#include "rondix/flow_looks.hpp"
 #include "rondix/source.hpp"
 
 #include <optional>
@@ -12,12 +13,6 @@
 #include <vector>
 
 namespace rondix {
-
-/// A word of the file and where it stands.
-struct Name {
-    std::string text;
-    Place place;
-};
 
 /// `saved-voyage`, `not x`, `x and y`, `x or y`.
 struct Condition {
@@ -50,6 +45,8 @@ struct FlowControl {
     std::string text;
     std::optional<Condition> when;
     std::optional<FlowAction> press;
+    FlowBox box;
+    std::vector<FlowPiece> pieces;
 };
 
 struct FlowKey {
@@ -68,6 +65,7 @@ struct FlowScreen {
     std::vector<FlowKey> keys;
     std::vector<FlowControl> controls;
     Place play_place;
+    FlowScreenLooks looks;
 };
 
 struct FlowScene {
@@ -107,12 +105,16 @@ struct Flow {
     std::vector<FlowEvent> events;
     std::vector<FlowScreen> screens;
     Place scenes_place, flags_place, events_place, screens_place; ///< of the keys `scenes:` ...
+    FlowWindow window;
+    std::optional<Name> theme_file;
+    std::vector<Theme> themes; ///< the built-in one, the file's, the flow's own: later ones win
 };
 
 /// Where the rows of a CompiledFlow come from; the tables run alongside its own. Built-in screens,
 /// controls and events have no place.
 struct Origins {
     std::vector<Place> scenes, screens, controls, events, flags, actions, steps;
+    std::vector<Place> boxes, styles, pictures, fonts, cues; ///< of Looks
     Place starts_with;
 };
 

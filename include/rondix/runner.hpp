@@ -14,7 +14,9 @@
 #pragma once
 
 #include "rondix/apply.hpp"
-#include "rondix/geometry.hpp"
+#include "rondix/canvas.hpp"
+#include "rondix/motion.hpp"
+#include "rondix/ruler.hpp"
 
 #include <cstdint>
 #include <optional>
@@ -35,6 +37,7 @@ enum class EffectKind : std::uint8_t {
     unpause, ///< the game is not paused any longer
     show_pointer,
     hide_pointer,
+    cue,  ///< play the cue `subject` (Looks::cues)
     told, ///< the flow tells the game word `subject` (CompiledFlow::words)
     todo, ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
     quit, ///< the player asks to leave; a game that declines does nothing
@@ -46,16 +49,37 @@ struct Effect {
     Ticket ticket{};
 };
 
-enum class ItemKind : std::uint8_t { shade, title, label, button, progress, notice };
-enum class Look : std::uint8_t { rest, focused, pressed, disabled };
+enum class ItemKind : std::uint8_t {
+    ground,
+    shade,
+    group, ///< of boxes, that draws something itself
+    title,
+    label,
+    picture,
+    panel,
+    button,
+    piece, ///< of a composite control
+    progress,
+    notice,
+};
 
-/// One thing to draw. Items come in the order in which they are to be drawn.
+/// One thing to draw. Items come in the order in which they are to be drawn. Each is a picture and
+/// a text on a ground, all of them within `place`, as `look` and `style` say.
 struct Item {
     ItemKind kind{};
-    Look look = Look::rest;
-    Rect place;
-    std::string_view text = {}; ///< points into the flow
-    float amount = 0;           ///< of a shade: its opacity; of progress: the share that is done
+    LookState state = LookState::rest;
+    bool leaving = false; ///< of a screen that is closed already and on its way out
+    StyleId style{};
+    Rect place = {};            ///< as laid out, in design units
+    Transform transform = {};   ///< what becomes of it by scale, shift, rotation and passage
+    Look look = {};             ///< its own, in between states; opacity is that of the whole
+    Shares shares = {};         ///< of each state, for what does not blend, such as images
+    std::string_view text = {}; ///< as worded; valid as long as the flow and the wording are
+    float text_scale = 1;       ///< below 1 where the text was made smaller to fit
+    Edge align{};               ///< of the text, left to right
+    float rotate = 0;           ///< degrees that stand in `transform` already, for checks
+    PictureId picture = no_picture;
+    float amount = 0; ///< of a shade: its opacity; of progress: the share that is done
     ScreenId screen = no_screen;
     ControlId control = no_control;
 };
@@ -111,6 +135,22 @@ class Runner {
 
     /// What to draw now. The span lasts until the next call of any function of the Runner.
     std::span<const Item> view();
+    /// Whether view() may give something else than the last time.
+    bool stale() const { return stale_; }
+    /// How long until something changes by itself: 0 while pictures move, nothing when never.
+    std::optional<double> time_until_change() const;
+
+    // --- the window: none of this has any say in what a move does
+    /// The window's size in pixels; until it is told, that of the design.
+    void resize(float width, float height);
+    const Canvas& canvas() const { return canvas_; }
+    /// How large texts and pictures are; until it is told, guesses.
+    void set_ruler(const Ruler& ruler);
+    void set_wording(const Wording& wording);
+    /// Right to left.
+    void set_mirrored(bool mirrored);
+    /// False: changes of look happen at once.
+    void set_motion(bool moves);
 
     // --- what is so now
     const CompiledFlow& flow() const { return flow_; }
@@ -118,7 +158,9 @@ class Runner {
     ControlId focus() const;
     bool pointer_shown() const { return pointer_shown_; }
     Ticket ticket() const { return ticket_; }
-    Rect place_of(ControlId control) const { return places_[index(control)]; }
+    Rect place_of(ControlId control) const;
+    /// The places of a screen's boxes (Looks), whether it is open or not.
+    std::span<const Placed> places_of(ScreenId screen) const;
     /// How long a delayed answer still has to wait, or nothing when it does not wait.
     std::optional<double> time_until_due(EventId event) const;
     /// How long the load that is on its way may still take, where the flow sets a limit.
@@ -151,13 +193,33 @@ class Runner {
     bool fire_one();
     void repeat_direction();
 
-    void add_screen_items(std::size_t height);
-    Look look_of(ControlId control) const;
+    // looks
+    void lay_out();
+    void update_presence();
+    void turn_states(bool at_once);
+    void turn_states_of(ScreenId screen, bool at_once);
+    void move_pictures(float seconds);
+    bool pictures_move() const;
+    bool stands_on(ControlId control, Point point) const;
+    std::size_t lowest_seen() const;
+    LookState state_of(ControlId control) const;
+    Transform passage_of(ScreenId screen, float& opacity) const;
+    void add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades);
+    void add_box_item(const Box& box, std::uint32_t row, Item item);
+    void add_notice();
 
     const CompiledFlow& flow_;
     Situation now_;
     Situation before_;
-    std::vector<Rect> places_;      // of each control
+    std::vector<Placed> places_;      // of each box
+    std::vector<std::uint32_t> body_; // of each control: its box
+    std::vector<StateChange> states_; // of each control
+    std::vector<Presence> presence_;  // of each screen
+    std::vector<ScreenId> leaving_;   // in the order in which they stood
+    Canvas canvas_;
+    Size window_;
+    Ruler ruler_ = rough_ruler();
+    Wording wording_;
     std::vector<ControlId> focus_;  // of each screen
     std::vector<Micros> until_due_; // of each event whose answer waits
     std::vector<bool> held_keys_;
@@ -177,6 +239,9 @@ class Runner {
     Ticket ticket_{};
     bool on_keys_ = false; // the player's last input was a key or a pad
     bool pointer_shown_ = true;
+    bool mirrored_ = false;
+    bool moves_ = true;
+    bool stale_ = true;
 };
 
 } // namespace rondix

@@ -67,8 +67,22 @@ class Likes {
         take(screen.shade, from.shade);
         take(screen.back, from.back);
         take(screen.menu, from.menu);
+        take(screen.looks.ground, from.looks.ground);
+        take(screen.looks.heading, from.looks.heading);
+        take(screen.looks.layout, from.looks.layout);
+        take(screen.looks.enters, from.looks.enters);
+        take(screen.looks.leaves, from.looks.leaves);
+        take_groups(screen.looks, from.looks);
         take_keys(screen, from);
         take_controls(screen, from);
+    }
+
+    static void take_groups(FlowScreenLooks& mine, const FlowScreenLooks& from) {
+        for (const FlowGroup& theirs : from.groups) {
+            const bool said = std::any_of(mine.groups.begin(), mine.groups.end(),
+                                          [&](auto& own) { return own.id.text == theirs.id.text; });
+            if (!said) mine.groups.push_back(theirs);
+        }
     }
 
     static void take_keys(FlowScreen& screen, const FlowScreen& from) {

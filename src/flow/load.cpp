@@ -2,9 +2,11 @@
 #include "rondix/flow.hpp"
 
 #include "flow/compile.hpp"
+#include "flow/compile_looks.hpp"
 #include "flow/flow_reader.hpp"
 #include "flow/read_file.hpp"
 #include "flow/resolve.hpp"
+#include "flow/themes.hpp"
 #include "flow/yaml_tree.hpp"
 
 #include <algorithm>
@@ -33,10 +35,17 @@ void run_stages(FlowFile& file) {
     if (!tree) return;
     file.readable = read_flow(*tree, file.sources[0], file.flow, file.findings);
     if (!file.readable) return;
+    gather_themes(file.flow, file.sources, file.findings);
     resolve(file.flow, file.findings);
     put_in_order(file.findings);
     if (has_errors(file.findings)) return;
     Compiled compiled = compile(file.flow);
+    if (compiled.fault.empty()) {
+        compile_looks(file.flow, compiled, file.findings);
+        put_in_order(file.findings);
+        if (has_errors(file.findings)) return;
+        compiled.fault = verify(compiled.flow);
+    }
     if (!compiled.fault.empty()) {
         add(file.findings, Slug::too_large, {0, 1, 0},
             "the flow does not fit its tables: " + std::string(compiled.fault));

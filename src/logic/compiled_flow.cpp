@@ -28,6 +28,7 @@ class Verifier {
         if (fault_.empty()) verify_rows();
         if (fault_.empty()) verify_actions();
         if (fault_.empty()) verify_start();
+        if (fault_.empty() && !flow_.looks.screens.empty()) verify_looks();
         return fault_;
     }
 
@@ -147,6 +148,57 @@ class Verifier {
                "the flow starts with neither or both of scene and screen");
         expect(is_menu(flow_.loading.screen), "there is no loading screen");
         expect(is_menu(flow_.loading.failed), "there is no failure screen");
+    }
+
+    void verify_looks() {
+        const Looks& looks = flow_.looks;
+        constexpr std::size_t most = 0xFFFF;
+        expect(looks.screens.size() == flow_.screens.size(), "a screen has no looks");
+        expect(looks.styles.size() >= standard_style_count && looks.styles.size() < most &&
+                   looks.pictures.size() < most && !looks.fonts.empty() &&
+                   looks.fonts.size() < most && looks.cues.size() < most,
+               "a table of looks is too short or too long");
+        for (Size design : looks.design)
+            expect(design.width > 0 && design.height > 0, "the design size is empty");
+        for (Text row : looks.pictures) verify_text(row);
+        for (Text row : looks.fonts) verify_text(row);
+        for (Text row : looks.cues) verify_text(row);
+        for (const Style& style : looks.styles) verify_style(style);
+        for (const ScreenLooks& row : looks.screens) {
+            expect(row.boxes.count > 0 && within(row.boxes, looks.boxes.size()),
+                   "boxes are out of range");
+            if (!fault_.empty()) return;
+            for (std::uint32_t i = 0; i < row.boxes.count; ++i) verify_box(row, i);
+        }
+    }
+
+    bool has_or_none(PictureId id) const {
+        return id == no_picture || index(id) < flow_.looks.pictures.size();
+    }
+
+    void verify_style(const Style& style) {
+        expect(index(style.font) < flow_.looks.fonts.size(), "a font is out of range");
+        for (const Dress& dress : style.dresses) {
+            expect(has_or_none(dress.image), "an image is out of range");
+            expect(dress.cue == no_cue || index(dress.cue) < flow_.looks.cues.size(),
+                   "a cue is out of range");
+            verify_text(dress.text);
+        }
+    }
+
+    void verify_box(const ScreenLooks& screen, std::uint32_t i) {
+        const Box& box = flow_.looks.boxes[screen.boxes.begin + i];
+        const auto follows = [&](std::uint32_t other) {
+            return other == 0 || (other > i && other < screen.boxes.count);
+        };
+        verify_text(box.text);
+        expect(index(box.style) < flow_.looks.styles.size(), "a style is out of range");
+        expect(has_or_none(box.picture), "a picture is out of range");
+        expect(box.control == no_control || index(box.control) < flow_.controls.size(),
+               "a control is out of range");
+        expect(i == 0 ? box.parent == 0 : box.parent < i, "a box stands before its parent");
+        expect(follows(box.first_child) && follows(box.next), "boxes are in no order");
+        expect(box.forms[0].columns > 0 && box.forms[1].columns > 0, "a grid has no columns");
     }
 
     const CompiledFlow& flow_;

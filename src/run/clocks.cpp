@@ -30,6 +30,7 @@ void Runner::advance(double seconds) {
         break;
     }
     repeat_direction();
+    move_pictures(static_cast<float>(std::min(seconds, 3600.0)));
 }
 
 /// Starts the clocks that this move starts.
@@ -60,6 +61,7 @@ void Runner::let_pass(Micros time) {
     if (now_.phase() == Phase::loading) loading_for_ += time;
     since_change_ += time;
     until_repeat_ -= time;
+    if (notice_left_ > 0 && notice_left_ <= time) stale_ = true;
     notice_left_ = std::max<Micros>(notice_left_ - time, 0);
 }
 
@@ -82,6 +84,16 @@ void Runner::repeat_direction() {
     const Button direction = *repeating_;
     move_focus(direction);
     until_repeat_ = static_cast<Micros>(next_repeat * 1e6);
+}
+
+std::optional<double> Runner::time_until_change() const {
+    if (now_.depth() == 0) return std::nullopt;
+    if (pictures_move()) return 0;
+    Micros next = next_deadline();
+    if (notice_left_ > 0) next = std::min(next, notice_left_);
+    if (repeating_) next = std::min(next, std::max<Micros>(until_repeat_, 0));
+    if (next == forever) return std::nullopt;
+    return static_cast<double>(next) * 1e-6;
 }
 
 std::optional<double> Runner::time_until_due(EventId event) const {

@@ -86,20 +86,23 @@ bool Runner::pointer_presses(Point at) {
     pressed_ = no_control;
     if (now_.depth() == 0 || !settled()) return false;
     pressed_ = control_at(at);
+    turn_states(false);
     return pressed_ != no_control;
 }
 
 bool Runner::pointer_releases(Point at) {
     const ControlId began = pressed_;
     pressed_ = no_control;
-    if (now_.depth() == 0 || began == no_control || began != control_at(at)) return false;
-    return perform(Move::press(began));
+    if (now_.depth() == 0) return false;
+    turn_states(false);
+    return began != no_control && began == control_at(at) && perform(Move::press(began));
 }
 
 ControlId Runner::control_at(Point point) const {
     const Range controls = flow_[now_.current()].controls;
-    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (places_[i].contains(point) && usable(flow_, now_, ControlId{i})) return ControlId{i};
+    for (std::uint32_t i = controls.end(); i-- > controls.begin;) // what is drawn last is on top
+        if (usable(flow_, now_, ControlId{i}) && stands_on(ControlId{i}, point))
+            return ControlId{i};
     return no_control;
 }
 
@@ -112,6 +115,7 @@ ControlId Runner::focus() const {
 
 void Runner::choose_focus(ControlId control) {
     focus_[index(now_.current())] = control;
+    turn_states(false);
 }
 
 /// Rule 8: a control that became unusable hands its focus to the nearest usable one.
@@ -133,12 +137,13 @@ ControlId Runner::first_usable() const {
 
 ControlId Runner::nearest_usable(ControlId to) const {
     const Range controls = flow_[now_.current()].controls;
-    const float from = places_[index(to)].middle().y;
+    const Point from = place_of(to).middle();
     ControlId best = no_control;
     float least = 0;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
         if (!usable(flow_, now_, ControlId{i})) continue;
-        const float distance = std::abs(places_[i].middle().y - from);
+        const Point middle = place_of(ControlId{i}).middle();
+        const float distance = std::abs(middle.y - from.y) + std::abs(middle.x - from.x);
         if (best != no_control && distance >= least) continue;
         best = ControlId{i};
         least = distance;

@@ -1,8 +1,6 @@
 // The Runner's middle: a move is performed, and what changed is told to the game as effects.
 #include "rondix/runner.hpp"
 
-#include "place/column.hpp"
-
 #include <algorithm>
 
 namespace rondix {
@@ -16,8 +14,13 @@ std::size_t longest_list(const CompiledFlow& flow) {
     return longest;
 }
 
-/// Title, shade, progress and notice, besides the controls.
-constexpr std::size_t items_besides_controls = 4;
+std::vector<std::uint32_t> bodies(const CompiledFlow& flow) {
+    std::vector<std::uint32_t> rows(flow.controls.size(), 0);
+    for (std::uint32_t i = 0; i < flow.looks.boxes.size(); ++i)
+        if (flow.looks.boxes[i].role == BoxRole::control)
+            rows[index(flow.looks.boxes[i].control)] = i;
+    return rows;
+}
 
 } // namespace
 
@@ -25,22 +28,22 @@ Runner::Runner(const CompiledFlow& flow)
     : flow_(flow)
     , now_(flow)
     , before_(flow)
-    , places_(flow.controls.size())
+    , places_(flow.looks.boxes.size())
+    , body_(bodies(flow))
+    , states_(flow.controls.size())
+    , presence_(flow.screens.size())
+    , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
     , focus_(flow.screens.size(), no_control)
     , until_due_(flow.events.size(), 0)
     , held_keys_(flow.keys.size(), false)
-    // unload, pause, pointer, load, quit, and what the steps tell
-    , most_effects_(5 + longest_list(flow))
+    // unload, pause, pointer, load, quit, a cue, and what the steps tell
+    , most_effects_(6 + longest_list(flow))
     , settling_(static_cast<Micros>(settling_time * 1e6)) {
     effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
     taken_.reserve(effects_.capacity());
-    items_.reserve(flow.controls.size() + items_besides_controls * flow.screens.size());
-    const auto width = static_cast<float>(flow.design_width);
-    const auto height = static_cast<float>(flow.design_height);
-    for (const Screen& screen : flow.screens)
-        place::stand_in_column(
-            width, height,
-            std::span(places_).subspan(screen.controls.begin, screen.controls.count));
+    items_.reserve(flow.looks.boxes.size() + 1);
+    leaving_.reserve(flow.screens.size());
+    lay_out();
 }
 
 void Runner::start() {
@@ -64,7 +67,11 @@ void Runner::start() {
     before_ = now_;
     pressed_ = no_control;
     since_change_ = 0;
+    leaving_.clear();
+    for (Presence& presence : presence_) presence.set(false);
     update_focus();
+    for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
+    turn_states(true);
 }
 
 /// Every change of the situation comes through here.
@@ -85,6 +92,8 @@ bool Runner::perform(Move move) {
             focus_[index(now_.current())] = no_control;
     }
     update_focus();
+    if (changed) update_presence();
+    turn_states(false);
     return true;
 }
 
@@ -159,6 +168,7 @@ bool Runner::load_failed(Ticket ticket) {
 bool Runner::load_progress(Ticket ticket, float share) {
     if (ticket != ticket_ || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
     progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
+    stale_ = true;
     return true;
 }
 

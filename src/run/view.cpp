@@ -1,66 +1,181 @@
-// What there is to draw: the open screens from the lowest that can be seen up to the current one.
+// What there is to draw: the open screens from the lowest that can be seen up to the current one,
+// then those on their way out.
 #include "rondix/runner.hpp"
 
-#include "place/column.hpp"
+#include "place/arrange.hpp"
+#include "place/turn.hpp"
+
+#include <algorithm>
 
 namespace rondix {
 
-std::span<const Item> Runner::view() {
-    items_.clear();
-    if (now_.depth() == 0) return items_;
-    std::size_t lowest = now_.depth() - 1;
-    while (lowest > 0 && flow_[now_.screen_at(lowest)].shade != covers) --lowest;
-    for (std::size_t height = lowest; height < now_.depth(); ++height) add_screen_items(height);
-    if (notice_left_ > 0) {
-        const auto width = static_cast<float>(flow_.design_width);
-        const auto height = static_cast<float>(flow_.design_height);
-        items_.push_back({.kind = ItemKind::notice,
-                          .place = place::notice_band(width, height),
-                          .text = flow_.text(flow_.words[notice_]),
-                          .screen = now_.current()});
+namespace {
+
+ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
+    switch (box.role) {
+    case BoxRole::ground: return ItemKind::ground;
+    case BoxRole::shade: return ItemKind::shade;
+    case BoxRole::heading: return ItemKind::title;
+    case BoxRole::piece: return ItemKind::piece;
+    case BoxRole::progress: return ItemKind::progress;
+    case BoxRole::group: return ItemKind::group;
+    case BoxRole::control: break;
     }
+    switch (flow[box.control].kind) {
+    case ControlKind::label: return ItemKind::label;
+    case ControlKind::picture: return ItemKind::picture;
+    case ControlKind::panel: return ItemKind::panel;
+    default: return ItemKind::button;
+    }
+}
+
+Edge turned(Edge edge) {
+    return edge == Edge::middle ? edge : edge == Edge::start ? Edge::end : Edge::start;
+}
+
+constexpr Shares at_rest = {1, 0, 0, 0, 0};
+
+} // namespace
+
+std::span<const Item> Runner::view() {
+    stale_ = false;
+    items_.clear();
+    if (now_.depth() == 0 || flow_.looks.screens.empty()) return items_;
+    const std::size_t lowest = lowest_seen();
+    for (std::size_t height = lowest; height < now_.depth(); ++height)
+        // Beneath what goes out, the lowest does not fade: there is nothing to fade from.
+        add_screen_items(now_.screen_at(height), height, false,
+                         height > lowest || leaving_.empty());
+    for (const ScreenId id : leaving_) add_screen_items(id, 1, true, true);
+    if (notice_left_ > 0) add_notice();
     return items_;
 }
 
-void Runner::add_screen_items(std::size_t height) {
-    const ScreenId id = now_.screen_at(height);
-    const Screen& screen = flow_[id];
-    const auto width = static_cast<float>(flow_.design_width);
-    const auto tall = static_cast<float>(flow_.design_height);
-    if (height > 0 && screen.shade != covers)
-        items_.push_back({.kind = ItemKind::shade,
-                          .place = {0, 0, width, tall},
-                          .amount = static_cast<float>(screen.shade) / 100.0F,
-                          .screen = id});
-    if (screen.title.length > 0)
-        items_.push_back({.kind = ItemKind::title,
-                          .place = place::title_band(width, tall),
-                          .text = flow_.text(screen.title),
-                          .screen = id});
-    for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
-        const Control& control = flow_.controls[i];
-        const bool label = control.kind == ControlKind::label;
-        items_.push_back({.kind = label ? ItemKind::label : ItemKind::button,
-                          .look = look_of(ControlId{i}),
-                          .place = places_[i],
-                          .text = flow_.text(control.text),
-                          .screen = id,
-                          .control = ControlId{i}});
+/// How a screen that is on its way stands; its opacity is multiplied in.
+Transform Runner::passage_of(ScreenId screen, float& opacity) const {
+    const Presence& presence = presence_[index(screen)];
+    if (!presence.moving()) return {};
+    const float away = 1 - presence.amount();
+    switch (presence.passage().by) {
+    case Passage::By::cut: return {};
+    case Passage::By::fade: break;
+    case Passage::By::grow:
+        opacity *= presence.amount();
+        return scale_about({canvas_.size.width / 2, canvas_.size.height / 2}, 1 - 0.1F * away);
+    case Passage::By::slide: {
+        const float across = away * canvas_.size.width * (mirrored_ ? -1.0F : 1.0F);
+        const float down = away * canvas_.size.height;
+        switch (presence.passage().from) {
+        case Passage::From::left: return shift_by({-across, 0});
+        case Passage::From::right: return shift_by({across, 0});
+        case Passage::From::top: return shift_by({0, -down});
+        case Passage::From::bottom: return shift_by({0, down});
+        }
     }
-    if (height == 0 && now_.phase() == Phase::loading)
-        items_.push_back({.kind = ItemKind::progress,
-                          .place = place::notice_band(width, tall),
-                          .amount = progress_,
-                          .screen = id});
+    }
+    opacity *= presence.amount();
+    return {};
 }
 
-Look Runner::look_of(ControlId control) const {
-    const Control& row = flow_[control];
-    if (row.kind == ControlKind::label) return Look::rest;
-    if (!is_true(flow_, now_, row.when)) return Look::disabled;
-    if (row.screen != now_.current()) return Look::rest;
-    if (control == pressed_) return Look::pressed;
-    return control == focus() ? Look::focused : Look::rest;
+void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades) {
+    const Screen& screen = flow_[id];
+    const Range boxes = flow_.looks.screens[index(id)].boxes;
+    Item item;
+    item.screen = id;
+    item.leaving = leaving;
+    float opacity = 1;
+    item.transform = fades ? passage_of(id, opacity) : Transform{};
+    item.look.opacity = opacity;
+    for (std::uint32_t row = boxes.begin; row < boxes.end(); ++row) {
+        const Box& box = flow_.looks.boxes[row];
+        if (box.role == BoxRole::shade) {
+            if (height == 0) continue;
+            item.amount = static_cast<float>(screen.shade) / 100.0F;
+            Item shade = item;
+            if (presence_[index(id)].moving()) { // the shade always fades, and stays in its place
+                shade.look.opacity = presence_[index(id)].amount();
+                shade.transform = {};
+            }
+            add_box_item(box, row, shade);
+            continue;
+        }
+        if (box.role == BoxRole::progress) {
+            if (now_.phase() != Phase::loading || leaving) continue;
+            item.amount = progress_;
+        }
+        add_box_item(box, row, item);
+        item.amount = 0;
+    }
+}
+
+/// `item` has what the screen gives to all that stands on it.
+void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
+    const bool group = box.role == BoxRole::group;
+    if (group && box.style == id_of(StandardStyle::nothing)) return;
+    const Style& style = flow_.looks[box.style];
+    const BoxForm& form = box.forms[static_cast<std::size_t>(canvas_.shape)];
+    item.kind = kind_of(flow_, box);
+    item.style = box.style;
+    item.place = places_[row].rect;
+    item.text_scale = places_[row].text_scale;
+    item.align = mirrored_ ? turned(style.align) : style.align;
+    item.picture = box.picture;
+    item.control = box.control;
+    item.shares = at_rest;
+    Look body{};
+    if (box.control != no_control) {
+        const StateChange& change = states_[index(box.control)];
+        item.state = change.target();
+        item.shares = change.shares();
+        // Pieces go along with the body of their control.
+        const Box& whole = flow_.looks.boxes[body_[index(box.control)]];
+        body = blend(flow_.looks[whole.style].looks, item.shares);
+    }
+    const float screens_opacity = item.look.opacity;
+    item.look = blend(style.looks, item.shares);
+    item.text = place::text_of(flow_, box, item.state, wording_);
+    item.rotate = mirrored_ ? -form.rotate : form.rotate;
+    const auto stand = [&](Rect place, const Look& look, float rotate) {
+        const float across = mirrored_ ? -look.shift_x : look.shift_x;
+        item.transform = item.transform.after(shift_by({across, look.shift_y}));
+        if (look.scale != 1)
+            item.transform = item.transform.after(scale_about(place.middle(), look.scale));
+        const float turn = rotate + (mirrored_ ? -look.rotate : look.rotate);
+        if (turn != 0)
+            item.transform = item.transform.after(place::turn_about(place.middle(), turn));
+    };
+    if (box.role == BoxRole::piece) {
+        const std::uint32_t whole = body_[index(box.control)];
+        const BoxForm& outer =
+            flow_.looks.boxes[whole].forms[static_cast<std::size_t>(canvas_.shape)];
+        stand(places_[whole].rect, body, mirrored_ ? -outer.rotate : outer.rotate);
+        item.look.opacity *= body.opacity;
+    }
+    stand(item.place, item.look, item.rotate);
+    item.look.opacity *= screens_opacity;
+    items_.push_back(item);
+}
+
+/// At the foot of the canvas, over everything.
+void Runner::add_notice() {
+    const Style& style = flow_.looks[id_of(StandardStyle::notice)];
+    Item item;
+    item.kind = ItemKind::notice;
+    item.style = id_of(StandardStyle::notice);
+    item.look = style.looks[0];
+    item.shares = at_rest;
+    item.align = style.align;
+    item.screen = now_.current();
+    item.text = wording_(flow_.text(flow_.words[notice_]));
+    const float sides = style.padding[0] + style.padding[2];
+    const Size text =
+        ruler_.text(ruler_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                     style.text_size, style.bold, canvas_.safe.width - sides});
+    const float width = std::min(text.width + sides, canvas_.safe.width);
+    const float height = text.height + style.padding[1] + style.padding[3];
+    item.place = {canvas_.safe.x + (canvas_.safe.width - width) / 2,
+                  canvas_.safe.bottom() - height - canvas_.size.height / 40, width, height};
+    items_.push_back(item);
 }
 
 } // namespace rondix

@@ -140,6 +140,8 @@ class Walker {
         case EffectKind::unpause: return "unpause";
         case EffectKind::show_pointer: return "show pointer";
         case EffectKind::hide_pointer: return "hide pointer";
+        case EffectKind::cue:
+            return "cue " + std::string(flow_.text(flow_.looks.cues[effect.subject]));
         case EffectKind::told: return "told " + word();
         case EffectKind::todo: return "todo: " + word();
         case EffectKind::quit: return "quit";

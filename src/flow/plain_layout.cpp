@@ -1,0 +1,70 @@
+#include "flow/plain_layout.hpp"
+
+#include <algorithm>
+
+namespace rondix::plain {
+
+namespace {
+
+// Shares of the design's height, but for widths.
+constexpr float heading_top = 0.08F;
+constexpr float region_top = 0.21F;
+constexpr float region_edge = 0.04F;
+constexpr float region_foot = 0.12F;
+constexpr float progress_foot = 0.07F;
+constexpr float bar_height = 0.015F;
+constexpr float column_gap = 0.018F; // of the shorter side
+constexpr float column_width = 0.34F;
+constexpr float tall_column_width = 0.72F;
+
+bool is_tall(Size design) {
+    return design.height > design.width;
+}
+
+float width_of_column(Size design) {
+    return design.width * (is_tall(design) ? tall_column_width : column_width);
+}
+
+Span stretched(float before, float after) {
+    return {.extent = Extent::stretch, .margin_start = before, .margin_end = after};
+}
+
+} // namespace
+
+BoxForm whole() {
+    return {.across = stretched(0, 0), .down = stretched(0, 0)};
+}
+
+BoxForm heading(Size design) {
+    const float edge = design.width * region_edge;
+    return {.across = stretched(edge, edge),
+            .down = {.anchor = Edge::start, .offset = design.height * heading_top}};
+}
+
+BoxForm region(Size design, bool under_heading) {
+    const float edge = std::min(design.width, design.height) * region_edge;
+    const float top = under_heading ? design.height * region_top : edge;
+    const float foot = under_heading ? design.height * region_foot : edge;
+    return {.across = stretched(edge, edge), .down = stretched(top, foot)};
+}
+
+BoxForm column(Size design) {
+    BoxForm form;
+    form.arrangement = Arrangement::column;
+    form.align_fill = true;
+    form.across = {.extent = Extent::fixed, .size = width_of_column(design)};
+    form.gap_down = std::min(design.width, design.height) * column_gap;
+    return form;
+}
+
+BoxForm progress(Size design) {
+    BoxForm form;
+    form.across = {.extent = Extent::fixed, .size = width_of_column(design)};
+    form.down = {.extent = Extent::fixed,
+                 .anchor = Edge::end,
+                 .offset = -design.height * progress_foot,
+                 .size = design.height * bar_height};
+    return form;
+}
+
+} // namespace rondix::plain

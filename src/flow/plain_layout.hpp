@@ -1,0 +1,19 @@
+// The plain layout: where things stand on a screen whose author says nothing about it. A heading at
+// the top, the controls in a column under it, a bar of progress at the foot.
+#pragma once
+
+#include "rondix/looks.hpp"
+
+namespace rondix::plain {
+
+/// The whole of what it stands in.
+BoxForm whole();
+
+/// All of these depend on the design size of one shape of window.
+BoxForm heading(Size design);
+/// What is left for controls, under a heading or not.
+BoxForm region(Size design, bool under_heading);
+BoxForm column(Size design);
+BoxForm progress(Size design);
+
+} // namespace rondix::plain

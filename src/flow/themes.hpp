@@ -1,0 +1,15 @@
+// Where themes come from: the built-in one, and the file that a flow names.
+#pragma once
+
+#include "rondix/flow.hpp"
+
+namespace rondix {
+
+/// The theme that every flow begins with.
+const Theme& plain_theme();
+
+/// Reads the theme file that the flow names and puts all themes in their order. The file's text is
+/// added to `sources`.
+void gather_themes(Flow& flow, std::vector<Source>& sources, Findings& findings);
+
+} // namespace rondix

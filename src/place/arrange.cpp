@@ -1,0 +1,317 @@
+#include "place/arrange.hpp"
+
+#include <algorithm>
+
+namespace rondix::place {
+
+namespace {
+
+enum class Axis : std::uint8_t { across, down };
+
+float& size_on(Axis axis, Rect& rect) {
+    return axis == Axis::across ? rect.width : rect.height;
+}
+float& start_on(Axis axis, Rect& rect) {
+    return axis == Axis::across ? rect.x : rect.y;
+}
+
+float share_before(Edge edge) {
+    return static_cast<float>(edge) / 2;
+}
+
+/// A stretch along one axis.
+struct Room {
+    float start = 0;
+    float size = 0;
+};
+
+class Arranger {
+  public:
+    Arranger(const CompiledFlow& flow, const ScreenLooks& screen, const Canvas& canvas,
+             const Measures& measures, std::span<Placed> out)
+        : flow_(flow)
+        , boxes_(std::span(flow.looks.boxes).subspan(screen.boxes.begin, screen.boxes.count))
+        , canvas_(canvas)
+        , measures_(measures)
+        , out_(out) {}
+
+    void arrange() {
+        if (boxes_.empty()) return;
+        for (const Axis axis : {Axis::across, Axis::down}) {
+            for (std::size_t i = boxes_.size(); i-- > 1;)
+                size_on(axis, out_[i].rect) = natural(i, axis);
+            out_[0].rect = {0, 0, canvas_.size.width, canvas_.size.height};
+            for (std::size_t i = 0; i < boxes_.size(); ++i) give_places(i, axis);
+        }
+        for (std::size_t i = 1; i < boxes_.size(); ++i) out_[i].text_scale = fit_text(i);
+    }
+
+  private:
+    const BoxForm& form(std::size_t i) const {
+        return boxes_[i].forms[static_cast<std::size_t>(canvas_.shape)];
+    }
+    static const Span& span_of(const BoxForm& form, Axis axis) {
+        return axis == Axis::across ? form.across : form.down;
+    }
+    const Span& span(std::size_t i, Axis axis) const { return span_of(form(i), axis); }
+    static float gap(const BoxForm& form, Axis axis) {
+        return axis == Axis::across ? form.gap_across : form.gap_down;
+    }
+    /// Of the form and of the style: before and after what the box holds.
+    Room padding(std::size_t i, Axis axis) const {
+        const Sides& mine = form(i).padding;
+        const Sides& worn = flow_.looks[boxes_[i].style].padding;
+        const std::size_t side = axis == Axis::across ? 0 : 1;
+        const float before = mine[side] + worn[side];
+        return {before, before + mine[side + 2] + worn[side + 2]};
+    }
+    bool runs_along(const BoxForm& form, Axis axis) const {
+        return form.arrangement == (axis == Axis::across ? Arrangement::row : Arrangement::column);
+    }
+    template <class Do>
+    void each_child(std::size_t i, Do act) const {
+        for (std::uint32_t child = boxes_[i].first_child; child != 0; child = boxes_[child].next)
+            act(child);
+    }
+    std::uint32_t children(std::size_t i) const {
+        std::uint32_t count = 0;
+        each_child(i, [&](std::uint32_t) { ++count; });
+        return count;
+    }
+
+    // --- up: how much room a box would take
+
+    float natural(std::size_t i, Axis axis) {
+        const Span& own = span(i, axis);
+        if (own.extent == Extent::fixed) return own.size;
+        const Size least = flow_.looks[boxes_[i].style].least;
+        const float inside = std::max(content(i, axis), held(i, axis)) + padding(i, axis).size;
+        return std::max(inside, axis == Axis::across ? least.width : least.height);
+    }
+
+    /// Of its text or picture.
+    float content(std::size_t i, Axis axis) const {
+        const Box& box = boxes_[i];
+        const float broken_at = axis == Axis::across ? 0 : room_for_text(i);
+        Size size = text_size(flow_, box, measures_, broken_at);
+        if (box.picture != no_picture && measures_.ruler.picture) {
+            const Size own = measures_.ruler.picture(measures_.ruler.context, box.picture);
+            size = {std::max(size.width, own.width), std::max(size.height, height_of(own, i))};
+        }
+        return axis == Axis::across ? size.width : size.height;
+    }
+
+    /// A hair more than there is, so that rounding breaks no line; never 0, which breaks none.
+    float room_for_text(std::size_t i) const {
+        return std::max(out_[i].rect.width - padding(i, Axis::across).size, 0.0F) + slack;
+    }
+
+    /// A picture that was given another width keeps its shape.
+    float height_of(Size picture, std::size_t i) const {
+        const float width = out_[i].rect.width - padding(i, Axis::across).size;
+        return picture.width > 0 ? picture.height * width / picture.width : picture.height;
+    }
+
+    /// Of its children.
+    float held(std::size_t i, Axis axis) {
+        const BoxForm& own = form(i);
+        float largest = 0;
+        float sum = 0;
+        each_child(i, [&](std::uint32_t child) {
+            const Span& place = span(child, axis);
+            float size = size_on(axis, out_[child].rect);
+            if (own.arrangement == Arrangement::overlay)
+                size += place.extent == Extent::stretch ? place.margin_start + place.margin_end
+                                                        : std::max(place.offset, -place.offset);
+            largest = std::max(largest, size);
+            sum += size;
+        });
+        const std::uint32_t count = children(i);
+        if (count == 0) return 0;
+        if (own.arrangement == Arrangement::grid) {
+            const std::uint32_t cells = lanes(own, count, axis);
+            return largest * static_cast<float>(cells) +
+                   gap(own, axis) * static_cast<float>(cells - 1);
+        }
+        return runs_along(own, axis) ? sum + gap(own, axis) * static_cast<float>(count - 1)
+                                     : largest;
+    }
+
+    static std::uint32_t lanes(const BoxForm& form, std::uint32_t count, Axis axis) {
+        const std::uint32_t columns = std::clamp<std::uint32_t>(form.columns, 1, count);
+        return axis == Axis::across ? columns : (count + columns - 1) / columns;
+    }
+
+    // --- down: how much it is given, and where
+
+    void give_places(std::size_t i, Axis axis) {
+        if (boxes_[i].first_child == 0) return;
+        const BoxForm& own = form(i);
+        const Room edge = padding(i, axis);
+        Rect& rect = out_[i].rect;
+        const Room inside{start_on(axis, rect) + edge.start,
+                          std::max(size_on(axis, rect) - edge.size, 0.0F)};
+        if (own.arrangement == Arrangement::overlay)
+            overlay(i, axis, inside);
+        else if (own.arrangement == Arrangement::grid)
+            grid(i, axis, inside);
+        else if (runs_along(own, axis))
+            in_line(i, axis, inside);
+        else
+            each_child(i, [&](std::uint32_t child) { stand_across(i, child, axis, inside); });
+    }
+
+    void set(std::uint32_t child, Axis axis, float start, float size) {
+        start_on(axis, out_[child].rect) = start;
+        size_on(axis, out_[child].rect) = size;
+    }
+
+    void overlay(std::size_t i, Axis axis, Room inside) {
+        each_child(i, [&](std::uint32_t child) {
+            const Room room = i == 0 && !boxes_[child].bleeds ? safe(axis) : inside;
+            const Span& own = span(child, axis);
+            if (own.extent == Extent::stretch) {
+                const Room left = within_margins(room, own);
+                set(child, axis, left.start, left.size);
+                return;
+            }
+            float size = size_on(axis, out_[child].rect);
+            if (own.extent == Extent::content) size = std::min(size, room.size);
+            const float start = room.start + (room.size - size) * share_before(own.anchor);
+            set(child, axis, start + own.offset, size);
+        });
+    }
+
+    Room safe(Axis axis) const {
+        const Rect& safe = canvas_.safe;
+        return axis == Axis::across ? Room{safe.x, safe.width} : Room{safe.y, safe.height};
+    }
+
+    static Room within_margins(Room room, const Span& span) {
+        const float before = std::min(span.margin_start, room.size);
+        return {room.start + before, std::max(room.size - before - span.margin_end, 0.0F)};
+    }
+
+    /// Across a column or row: each child for itself.
+    void stand_across(std::size_t i, std::uint32_t child, Axis axis, Room inside) {
+        const BoxForm& own = form(i);
+        const Span& place = span(child, axis);
+        const bool fills =
+            place.extent == Extent::stretch || (own.align_fill && place.extent == Extent::content);
+        if (fills) {
+            const Room left = within_margins(inside, place);
+            set(child, axis, left.start, left.size);
+            return;
+        }
+        const float size = std::min(size_on(axis, out_[child].rect), inside.size);
+        const float spare = inside.size - size;
+        set(child, axis, inside.start + spare * share_before(own.align) + place.offset, size);
+    }
+
+    /// Along a column or row: one behind the other, squeezed where there is too little room.
+    void in_line(std::size_t i, Axis axis, Room inside) {
+        const BoxForm& own = form(i);
+        const std::uint32_t count = children(i);
+        const float needed = held(i, axis);
+        const float squeeze = needed > inside.size ? inside.size / needed : 1;
+        const float spare = std::max(inside.size - needed, 0.0F);
+        std::uint32_t stretched = 0;
+        each_child(i, [&](std::uint32_t child) {
+            if (span(child, axis).extent == Extent::stretch) ++stretched;
+        });
+        float at = inside.start;
+        float between = gap(own, axis) * squeeze;
+        if (stretched == 0 && own.apart && count > 1)
+            between += spare / static_cast<float>(count - 1);
+        else if (stretched == 0)
+            at += spare * share_before(own.pack);
+        each_child(i, [&](std::uint32_t child) {
+            float size = size_on(axis, out_[child].rect) * squeeze;
+            if (span(child, axis).extent == Extent::stretch)
+                size += spare / static_cast<float>(stretched);
+            set(child, axis, at + span(child, axis).offset, size);
+            at += size + between;
+        });
+    }
+
+    /// All cells of a grid are alike.
+    void grid(std::size_t i, Axis axis, Room inside) {
+        const BoxForm& own = form(i);
+        const std::uint32_t cells = lanes(own, children(i), axis);
+        const std::uint32_t columns = lanes(own, children(i), Axis::across);
+        const float needed = held(i, axis);
+        const float squeeze = needed > inside.size ? inside.size / needed : 1;
+        const float between = gap(own, axis) * squeeze;
+        const float gaps = between * static_cast<float>(cells - 1);
+        const float whole = own.align_fill ? inside.size : std::min(needed, inside.size);
+        const float cell = std::max(whole - gaps, 0.0F) / static_cast<float>(cells);
+        const float first = inside.start + (inside.size - whole) * share_before(own.pack);
+        std::uint32_t number = 0;
+        each_child(i, [&](std::uint32_t child) {
+            const std::uint32_t lane = axis == Axis::across ? number % columns : number / columns;
+            const float start = first + static_cast<float>(lane) * (cell + between);
+            stand_across(i, child, axis, {start, cell});
+            ++number;
+        });
+    }
+
+    // --- texts that got too little room
+
+    static constexpr float slack = 0.01F;
+    static constexpr float smallest = 0.5F;
+    static constexpr float step = 0.05F;
+
+    float fit_text(std::size_t i) const {
+        const float width = room_for_text(i);
+        const float height = out_[i].rect.height + slack; // the padding may shrink, the text not
+        for (int tries = 0;; ++tries) {
+            const float scale = 1 - step * static_cast<float>(tries);
+            const Size size = text_size(flow_, boxes_[i], measures_, width, scale);
+            if ((size.width <= width && size.height <= height) || scale <= smallest) return scale;
+        }
+    }
+
+    const CompiledFlow& flow_;
+    const std::span<const Box> boxes_;
+    const Canvas& canvas_;
+    const Measures& measures_;
+    const std::span<Placed> out_;
+};
+
+} // namespace
+
+void arrange(const CompiledFlow& flow, ScreenId screen, const Canvas& canvas,
+             const Measures& measures, std::span<Placed> out) {
+    Arranger(flow, flow.looks.screens[index(screen)], canvas, measures, out).arrange();
+}
+
+void mirror(const Canvas& canvas, std::span<Placed> places) {
+    for (Placed& placed : places)
+        placed.rect.x = canvas.size.width - placed.rect.x - placed.rect.width;
+}
+
+std::string_view text_of(const CompiledFlow& flow, const Box& box, LookState state,
+                         const Wording& wording) {
+    const Text worn = flow.looks[box.style].dresses[static_cast<std::size_t>(state)].text;
+    return wording(flow.text(worn.length > 0 ? worn : box.text));
+}
+
+Size text_size(const CompiledFlow& flow, const Box& box, const Measures& measures, float width,
+               float scale) {
+    const Style& style = flow.looks[box.style];
+    Size largest;
+    std::string_view last;
+    for (std::size_t state = 0; state < look_state_count; ++state) {
+        const std::string_view text =
+            text_of(flow, box, static_cast<LookState>(state), measures.wording);
+        if (text.empty() || text == last) continue;
+        last = text;
+        const Size size = measures.ruler.text(measures.ruler.context,
+                                              {text, flow.text(flow.looks.fonts[index(style.font)]),
+                                               style.text_size * scale, style.bold, width});
+        largest = {std::max(largest.width, size.width), std::max(largest.height, size.height)};
+    }
+    return largest;
+}
+
+} // namespace rondix::place

@@ -1,0 +1,66 @@
+// The Runner's window: places are worked out anew whenever what they hang on changes.
+#include "rondix/runner.hpp"
+
+#include "place/arrange.hpp"
+#include "place/turn.hpp"
+#include "place/window.hpp"
+
+namespace rondix {
+
+void Runner::resize(float width, float height) {
+    if (!(width >= 1) || !(height >= 1) || Size{width, height} == window_) return;
+    window_ = {width, height};
+    lay_out();
+}
+
+void Runner::set_ruler(const Ruler& ruler) {
+    ruler_ = ruler.text ? ruler : rough_ruler();
+    lay_out();
+}
+
+void Runner::set_wording(const Wording& wording) {
+    wording_ = wording;
+    lay_out();
+}
+
+void Runner::set_mirrored(bool mirrored) {
+    if (mirrored == mirrored_) return;
+    mirrored_ = mirrored;
+    lay_out();
+}
+
+void Runner::lay_out() {
+    stale_ = true;
+    if (flow_.looks.screens.empty()) return;
+    canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
+    const place::Measures measures{ruler_, wording_};
+    for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) {
+        const Range boxes = flow_.looks.screens[i].boxes;
+        const auto places = std::span(places_).subspan(boxes.begin, boxes.count);
+        place::arrange(flow_, ScreenId(i), canvas_, measures, places);
+        if (mirrored_) place::mirror(canvas_, places);
+    }
+}
+
+Rect Runner::place_of(ControlId control) const {
+    return places_.empty() ? Rect{} : places_[body_[index(control)]].rect;
+}
+
+std::span<const Placed> Runner::places_of(ScreenId screen) const {
+    if (places_.empty()) return {};
+    const Range boxes = flow_.looks.screens[index(screen)].boxes;
+    return std::span(places_).subspan(boxes.begin, boxes.count);
+}
+
+/// A rotated control is pressed where it is seen.
+bool Runner::stands_on(ControlId control, Point point) const {
+    if (places_.empty()) return false;
+    const Rect place = place_of(control);
+    const BoxForm& form =
+        flow_.looks.boxes[body_[index(control)]].forms[static_cast<std::size_t>(canvas_.shape)];
+    if (form.rotate == 0) return place.contains(point);
+    const float back = mirrored_ ? form.rotate : -form.rotate;
+    return place.contains(place::turn_about(place.middle(), back)(point));
+}
+
+} // namespace rondix

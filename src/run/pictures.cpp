@@ -1,0 +1,89 @@
+// How the pictures follow the situation: each control on its way between states, each screen on its
+// way in or out. None of it is asked when a move is done.
+#include "rondix/runner.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+void Runner::set_motion(bool moves) {
+    moves_ = moves;
+    if (!moves) move_pictures(3600);
+}
+
+/// After a change of screens: what was closed goes out, what was opened comes in.
+void Runner::update_presence() {
+    if (flow_.looks.screens.empty()) return;
+    for (std::size_t height = 0; height < before_.depth(); ++height) {
+        const ScreenId id = before_.screen_at(height);
+        if (now_.is_open(id)) continue;
+        presence_[index(id)].leave(flow_.looks.screens[index(id)].leaves);
+        if (presence_[index(id)].seen()) leaving_.push_back(id);
+    }
+    for (std::size_t height = 0; height < now_.depth(); ++height) {
+        const ScreenId id = now_.screen_at(height);
+        if (presence_[index(id)].enter(flow_.looks.screens[index(id)].enters))
+            turn_states_of(id, true);
+    }
+    std::erase_if(leaving_, [this](ScreenId id) { return now_.is_open(id); });
+    if (!moves_) move_pictures(3600);
+}
+
+std::size_t Runner::lowest_seen() const {
+    std::size_t lowest = now_.depth() - 1;
+    while (lowest > 0 && (flow_[now_.screen_at(lowest)].shade != covers ||
+                          presence_[index(now_.screen_at(lowest))].moving()))
+        --lowest;
+    return lowest;
+}
+
+void Runner::turn_states(bool at_once) {
+    if (now_.depth() == 0) return;
+    stale_ = true;
+    for (std::size_t height = lowest_seen(); height < now_.depth(); ++height)
+        turn_states_of(now_.screen_at(height), at_once);
+}
+
+void Runner::turn_states_of(ScreenId screen, bool at_once) {
+    const Range controls = flow_[screen].controls;
+    if (!presence_[index(screen)].seen()) at_once = true; // it opens as it is, without a sound
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+        const LookState state = state_of(ControlId{i});
+        if (at_once || flow_.looks.boxes.empty()) {
+            states_[i].set(state);
+            continue;
+        }
+        const Style& style = flow_.looks[flow_.looks.boxes[body_[i]].style];
+        if (!states_[i].turn_to(state, moves_ ? style.change : Transition{})) continue;
+        if (!moves_) states_[i].set(state);
+        const CueId cue = style.dresses[static_cast<std::size_t>(state)].cue;
+        if (cue != no_cue && screen == now_.current() && has_room())
+            emit(EffectKind::cue, static_cast<std::uint32_t>(cue));
+    }
+}
+
+LookState Runner::state_of(ControlId control) const {
+    const Control& row = flow_[control];
+    if (row.kind != ControlKind::button) return LookState::rest;
+    if (!is_true(flow_, now_, row.when)) return LookState::disabled;
+    if (row.screen != now_.current()) return LookState::rest;
+    if (control == pressed_) return LookState::pressed;
+    return control == focus() ? LookState::focused : LookState::rest;
+}
+
+void Runner::move_pictures(float seconds) {
+    if (!pictures_move()) return;
+    stale_ = true;
+    for (StateChange& state : states_) state.advance(seconds);
+    for (Presence& presence : presence_) presence.advance(seconds);
+    std::erase_if(leaving_, [this](ScreenId id) { return !presence_[index(id)].seen(); });
+}
+
+bool Runner::pictures_move() const {
+    return std::any_of(states_.begin(), states_.end(),
+                       [](auto& state) { return state.moving(); }) ||
+           std::any_of(presence_.begin(), presence_.end(),
+                       [](auto& presence) { return presence.moving(); });
+}
+
+} // namespace rondix
