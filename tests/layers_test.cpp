@@ -25,13 +25,19 @@ const std::map<std::string, std::set<std::string>> allowed = {
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.
 const std::map<std::string, std::string> header_layers = {
-    {"ids.hpp", "logic"},        {"compiled_flow.hpp", "logic"}, {"move.hpp", "logic"},
-    {"situation.hpp", "logic"},  {"apply.hpp", "logic"},         {"geometry.hpp", "logic"},
-    {"text.hpp", "logic"},       {"look.hpp", "logic"},          {"looks.hpp", "logic"},
-    {"canvas.hpp", "place"},     {"ruler.hpp", "place"},         {"motion.hpp", "run"},
-    {"flow_looks.hpp", "flow"},  {"runner.hpp", "run"},          {"finding.hpp", "flow"},
-    {"source.hpp", "flow"},      {"flow.hpp", "flow"},           {"move_text.hpp", "flow"},
-    {"walkthrough.hpp", "walk"}, {"check.hpp", "check"},         {"map.hpp", "draw"},
+    {"ids.hpp", "logic"},       {"compiled_flow.hpp", "logic"},
+    {"move.hpp", "logic"},      {"situation.hpp", "logic"},
+    {"apply.hpp", "logic"},     {"geometry.hpp", "logic"},
+    {"text.hpp", "logic"},      {"look.hpp", "logic"},
+    {"looks.hpp", "logic"},     {"canvas.hpp", "place"},
+    {"ruler.hpp", "place"},     {"motion.hpp", "run"},
+    {"flow_looks.hpp", "flow"}, {"names.hpp", "flow"},
+    {"ways.hpp", "check"},      {"picture_format.hpp", "draw"},
+    {"painter.hpp", "draw"},    {"screen_pictures.hpp", "draw"},
+    {"runner.hpp", "run"},      {"finding.hpp", "flow"},
+    {"source.hpp", "flow"},     {"flow.hpp", "flow"},
+    {"move_text.hpp", "flow"},  {"walkthrough.hpp", "walk"},
+    {"check.hpp", "check"},     {"map.hpp", "draw"},
     {"report.hpp", "report"},
 };
 

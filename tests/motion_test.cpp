@@ -120,14 +120,14 @@ TEST(Motion, BlendingWithNothingLendsNoColour) {
 
 /// Rule 10: the same input gives the same situations and effects, whatever the styles and times.
 TEST(Motion, StylesNeverChangeWhatHappens) {
-    const std::string demo = contents(root() / "examples/tidewick/tidewick.flow.yaml");
-    const FlowFile plain = good_flow(demo);
-    const FlowFile slow = good_flow(demo + R"(
+    const FlowFile plain = demo_flow();
+    const FlowFile slow = demo_flow(R"(
 enters: slide left 3s both
 leaves: grow 5s in
 styles:
   button: { change: 4s even, focused: { scale: 2, rotate: 20, cue: knock }, pressed: { fill: "#ff0000" } }
 )");
+    ASSERT_TRUE(plain.compiled && slow.compiled);
     Runner a(*plain.compiled);
     Runner b(*slow.compiled);
     a.start();

@@ -3,9 +3,9 @@
 #include "support.hpp"
 
 #include "flow/map_reader.hpp"
-#include "flow/names.hpp"
 #include "flow/utf8.hpp"
 #include "flow/yaml_tree.hpp"
+#include "rondix/names.hpp"
 
 #include <yaml-cpp/yaml.h>
 
@@ -240,7 +240,8 @@ TEST(Reading, AFileThatIsNotThereIsSaidSo) {
 
 /// The demo with bytes changed at random: it reads or is refused, with places inside the file.
 TEST(Reading, DamagedFilesAreRefusedOrRead) {
-    const std::string good = contents(root() / "examples/tidewick/tidewick.flow.yaml");
+    const auto path = root() / "examples/tidewick/tidewick.flow.yaml";
+    const std::string good = contents(path);
     const std::string alphabet = "{}[]:,-'\"|>&*!%#\n \t\xC3\xA9x0?@`";
     std::mt19937 random(7);
     std::size_t refused = 0;
@@ -254,7 +255,7 @@ TEST(Reading, DamagedFilesAreRefusedOrRead) {
             default: text.insert(at, text.substr(random() % text.size(), random() % 40));
             }
         }
-        const FlowFile file = load_flow_text("test", text);
+        const FlowFile file = load_flow_text(path.string(), text);
         refused += !file.compiled;
         EXPECT_TRUE(file.compiled || has_errors(file.findings));
         for (const Finding& finding : file.findings) {
@@ -328,7 +329,8 @@ TEST(Slugs, StandInOneTableInOrder) {
 // --- the compiled flow
 
 TEST(Compiled, VerifyFindsWhatIsWrong) {
-    const FlowFile file = good_flow(contents(root() / "examples/tidewick/tidewick.flow.yaml"));
+    const FlowFile file = demo_flow();
+    ASSERT_TRUE(file.compiled);
     EXPECT_EQ(verify(*file.compiled), "");
     const auto broken = [&](auto change) {
         CompiledFlow flow = *file.compiled;
@@ -353,6 +355,17 @@ TEST(Compiled, VerifyFindsWhatIsWrong) {
             if (step.kind == StepKind::open)
                 step.subject = static_cast<std::uint32_t>(flow.screen("bridge"));
     });
+    broken([](CompiledFlow& flow) { flow.looks.screens.pop_back(); });
+    broken([](CompiledFlow& flow) { flow.looks.styles.clear(); });
+    broken([](CompiledFlow& flow) { flow.looks.styles[3].font = FontId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.styles[3].dresses[1].image = PictureId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.styles[3].dresses[2].cue = CueId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.boxes[4].style = StyleId(9999); });
+    broken([](CompiledFlow& flow) { flow.looks.boxes[4].parent = 5; });
+    broken([](CompiledFlow& flow) { flow.looks.boxes[3].next = 2; });
+    broken([](CompiledFlow& flow) { flow.looks.boxes[3].control = ControlId(9999); });
+    broken([](CompiledFlow& flow) { flow.looks.screens[2].boxes.count = 9999; });
+    broken([](CompiledFlow& flow) { flow.looks.design[1] = {}; });
 }
 
 TEST(Compiled, ConditionsMeanWhatTheySay) {

@@ -49,6 +49,14 @@ inline FlowFile good_flow(const std::string& text) {
     return file;
 }
 
+/// The demo, which has a theme beside it, with further text at its end.
+inline FlowFile demo_flow(const std::string& more = "") {
+    const std::filesystem::path path = root() / "examples/tidewick/tidewick.flow.yaml";
+    FlowFile file = load_flow_text(path.string(), contents(path) + more);
+    EXPECT_TRUE(file.compiled.has_value()) << all_text(file);
+    return file;
+}
+
 /// A situation with moves by name, and what is so after them as text.
 class Play {
   public:

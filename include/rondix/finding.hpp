@@ -48,6 +48,7 @@ enum class Slug : std::uint8_t {
     empty_press,
     todo,
     scene_unused,
+    missing_file,
     // how the flow behaves
     no_goal,
     no_way_out,

@@ -3,13 +3,12 @@
 #pragma once
 
 #include "rondix/check.hpp"
+#include "rondix/picture_format.hpp"
 
 #include <optional>
 #include <string>
 
 namespace rondix {
-
-enum class PictureFormat : std::uint8_t { svg, png };
 
 struct MapOptions {
     PictureFormat format = PictureFormat::svg;

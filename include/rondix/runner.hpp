@@ -77,6 +77,7 @@ struct Item {
     std::string_view text = {}; ///< as worded; valid as long as the flow and the wording are
     float text_scale = 1;       ///< below 1 where the text was made smaller to fit
     Edge align{};               ///< of the text, left to right
+    Sides padding = {};         ///< round the text, within `place`
     float rotate = 0;           ///< degrees that stand in `transform` already, for checks
     PictureId picture = no_picture;
     float amount = 0; ///< of a shade: its opacity; of progress: the share that is done

@@ -1,8 +1,11 @@
 #include "draw/canvas.hpp"
 
+#include "draw/cairo.hpp"
+#include "draw/png.hpp"
+#include "draw/shadows.hpp"
+#include "draw/text.hpp"
+
 #include <cairo-svg.h>
-#include <cairo.h>
-#include <pango/pangocairo.h>
 
 #include <numbers>
 #include <stdexcept>
@@ -11,38 +14,13 @@ namespace rondix::draw {
 
 namespace {
 
-struct CairoEnd {
-    void operator()(cairo_t* context) const { cairo_destroy(context); }
-    void operator()(cairo_surface_t* surface) const { cairo_surface_destroy(surface); }
-    void operator()(PangoLayout* layout) const { g_object_unref(layout); }
-    void operator()(PangoFontDescription* font) const { pango_font_description_free(font); }
-    void operator()(cairo_font_options_t* options) const { cairo_font_options_destroy(options); }
-};
-template <class T>
-using Held = std::unique_ptr<T, CairoEnd>;
-
 cairo_status_t append(void* closure, const unsigned char* data, unsigned length) {
     static_cast<std::string*>(closure)->append(reinterpret_cast<const char*>(data), length);
     return CAIRO_STATUS_SUCCESS;
 }
 
-/// Sizes in pixels, no hinting, gray antialiasing: the same picture on every machine with the font.
-Held<PangoLayout> layout_of(cairo_t* context, std::string_view text, Font font) {
-    Held<PangoLayout> layout(pango_cairo_create_layout(context));
-    const Held<cairo_font_options_t> options(cairo_font_options_create());
-    cairo_font_options_set_antialias(options.get(), CAIRO_ANTIALIAS_GRAY);
-    cairo_font_options_set_hint_style(options.get(), CAIRO_HINT_STYLE_NONE);
-    cairo_font_options_set_hint_metrics(options.get(), CAIRO_HINT_METRICS_OFF);
-    pango_cairo_context_set_font_options(pango_layout_get_context(layout.get()), options.get());
-    const Held<PangoFontDescription> description(pango_font_description_new());
-    pango_font_description_set_family(description.get(), "Inter, DejaVu Sans, Sans");
-    pango_font_description_set_absolute_size(description.get(), font.size * PANGO_SCALE);
-    pango_font_description_set_weight(description.get(),
-                                      font.bold ? PANGO_WEIGHT_BOLD : PANGO_WEIGHT_NORMAL);
-    pango_layout_set_font_description(layout.get(), description.get());
-    pango_layout_set_text(layout.get(), text.data(), static_cast<int>(text.size()));
-    pango_layout_set_single_paragraph_mode(layout.get(), TRUE);
-    return layout;
+TextStyle style_of(Font font) {
+    return {.size = font.size, .bold = font.bold};
 }
 
 } // namespace
@@ -55,13 +33,8 @@ struct Canvas::Parts {
 };
 
 Size measure(std::string_view text, Font font) {
-    static const Held<cairo_surface_t> surface(cairo_image_surface_create(CAIRO_FORMAT_A8, 1, 1));
-    static const Held<cairo_t> context(cairo_create(surface.get()));
-    const Held<PangoLayout> layout = layout_of(context.get(), text, font);
-    PangoRectangle size;
-    pango_layout_get_extents(layout.get(), nullptr, &size);
-    return {static_cast<double>(size.width) / PANGO_SCALE,
-            static_cast<double>(size.height) / PANGO_SCALE};
+    const TextSize size = size_of(lay_out_text(text, style_of(font)));
+    return {size.width, size.height};
 }
 
 Canvas::Canvas(PictureFormat format, int width, int height)
@@ -93,15 +66,7 @@ void use(cairo_t* context, Colour colour) {
 }
 
 void rounded(cairo_t* context, Vec at, Size size, double corner) {
-    constexpr double quarter = std::numbers::pi / 2;
-    const double right = at.x + size.width - corner;
-    const double bottom = at.y + size.height - corner;
-    cairo_new_sub_path(context);
-    cairo_arc(context, right, at.y + corner, corner, -quarter, 0);
-    cairo_arc(context, right, bottom, corner, 0, quarter);
-    cairo_arc(context, at.x + corner, bottom, corner, quarter, 2 * quarter);
-    cairo_arc(context, at.x + corner, at.y + corner, corner, 2 * quarter, 3 * quarter);
-    cairo_close_path(context);
+    rounded_path(context, at.x, at.y, size.width, size.height, corner);
 }
 
 void stroke(cairo_t* context, Colour colour, double width, bool dashed) {
@@ -158,17 +123,15 @@ void Canvas::disc(Vec middle, double radius, Colour colour) {
 
 void Canvas::text(Vec at, std::string_view text, Font font, Colour colour) {
     cairo_t* context = parts_->context.get();
-    const Held<PangoLayout> layout = layout_of(context, text, font);
     use(context, colour);
     cairo_move_to(context, at.x, at.y);
-    pango_cairo_show_layout(context, layout.get());
+    pango_cairo_show_layout(context, lay_out_text(text, style_of(font)));
     cairo_new_path(context);
 }
 
 std::string Canvas::finish() {
     parts_->context.reset();
-    if (parts_->format == PictureFormat::png)
-        cairo_surface_write_to_png_stream(parts_->surface.get(), append, &parts_->bytes);
+    if (parts_->format == PictureFormat::png) parts_->bytes = png_of(parts_->surface.get());
     cairo_surface_finish(parts_->surface.get());
     return std::move(parts_->bytes);
 }

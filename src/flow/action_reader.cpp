@@ -2,8 +2,8 @@
 
 #include "flow/condition.hpp"
 #include "flow/map_reader.hpp"
-#include "flow/names.hpp"
 #include "flow/text_part.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <array>

@@ -1,8 +1,8 @@
 #include "flow/compile_looks.hpp"
 
-#include "flow/names.hpp"
 #include "flow/plain_layout.hpp"
 #include "flow/style_book.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 
@@ -72,8 +72,12 @@ class ScreenBoxes {
         const bool shows_beneath = screen_.shade != covers;
         heading_in_column_ = shows_beneath && !said().heading && !said().layout;
         const bool headed = screen_.title.length > 0;
-        if (headed && !heading_in_column_) add_heading(0);
-        under_heading_ = headed && !heading_in_column_;
+        const bool in_group = said().heading && said().heading->group;
+        under_heading_ = headed && !heading_in_column_ && !in_group;
+        if (headed && in_group)
+            add_heading(group_named(*said().heading->group));
+        else if (under_heading_)
+            add_heading(0);
         for (std::uint32_t i = 0; i < screen_.controls.count; ++i) add_control(i);
         if (headed && heading_in_column_) default_group();
         for (const FlowGroup& group : said().groups) group_named(group.id);
@@ -120,7 +124,7 @@ class ScreenBoxes {
     void add_heading(std::uint32_t parent) {
         Box box{.forms = plainly(plain::heading), .text = screen_.title, .role = BoxRole::heading};
         Place place;
-        if (parent != 0) box.forms = both(BoxForm{});
+        if (heading_in_column_) box.forms = both(plain::heading_in_column(design(0)));
         if (said().heading) {
             box.forms = forms_of(*said().heading);
             box.bleeds = said().heading->bleeds;
@@ -193,6 +197,7 @@ class ScreenBoxes {
     /// The box of a group; made when it is first asked for, so that groups and controls stand in
     /// the order in which they are named.
     std::uint32_t group_named(const Name& name) {
+        if (name.text == "layout") return default_group();
         if (const auto known = groups_.find(name.text); known != groups_.end()) {
             if (known->second == under_way)
                 rondix::add(findings_, Slug::like_circle, name.place,
@@ -211,6 +216,7 @@ class ScreenBoxes {
 
     void report_unknown_group(const Name& name) {
         std::vector<std::string_view> names;
+        names.push_back("layout");
         for (const FlowGroup& group : said().groups) names.push_back(group.id.text);
         rondix::add(findings_, Slug::unknown_name, name.place,
                     "this screen has no group '" + name.text + "'" + suggestion(name.text, names))

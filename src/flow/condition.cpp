@@ -1,7 +1,7 @@
 #include "flow/condition.hpp"
 
-#include "flow/names.hpp"
 #include "flow/text_part.hpp"
+#include "rondix/names.hpp"
 
 namespace rondix {
 

@@ -3,10 +3,10 @@
 
 #include "flow/action_reader.hpp"
 #include "flow/map_reader.hpp"
-#include "flow/names.hpp"
 #include "flow/screen_reader.hpp"
 #include "flow/style_reader.hpp"
 #include "flow/values.hpp"
+#include "rondix/names.hpp"
 
 #include <cmath>
 

@@ -1,6 +1,6 @@
 #include "flow/directory.hpp"
-#include "flow/names.hpp"
 #include "flow/resolve.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 

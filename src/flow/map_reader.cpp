@@ -1,6 +1,6 @@
 #include "flow/map_reader.hpp"
 
-#include "flow/names.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <charconv>

@@ -1,6 +1,6 @@
 #include "rondix/move_text.hpp"
 
-#include "flow/names.hpp"
+#include "rondix/names.hpp"
 
 #include <array>
 

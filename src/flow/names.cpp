@@ -1,4 +1,4 @@
-#include "flow/names.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <cctype>

@@ -159,6 +159,7 @@ void read_group(const yaml::Node& node, const Source& source, FlowGroup& group,
     FlowForm form;
     form.place = node.place;
     form.form.arrangement = Arrangement::column;
+    form.form.align_fill = true;
     reader.read(form);
     reader.read_group(form);
     if (const yaml::Node* tall = map.find("portrait")) {

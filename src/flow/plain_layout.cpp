@@ -41,6 +41,12 @@ BoxForm heading(Size design) {
             .down = {.anchor = Edge::start, .offset = design.height * heading_top}};
 }
 
+BoxForm heading_in_column(Size design) {
+    BoxForm form;
+    form.padding = {0, 0, 0, std::min(design.width, design.height) * column_gap};
+    return form;
+}
+
 BoxForm region(Size design, bool under_heading) {
     const float edge = std::min(design.width, design.height) * region_edge;
     const float top = under_heading ? design.height * region_top : edge;

@@ -11,6 +11,8 @@ BoxForm whole();
 
 /// All of these depend on the design size of one shape of window.
 BoxForm heading(Size design);
+/// On top of the controls, on the same sheet.
+BoxForm heading_in_column(Size design);
 /// What is left for controls, under a heading or not.
 BoxForm region(Size design, bool under_heading);
 BoxForm column(Size design);

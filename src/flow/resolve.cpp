@@ -2,7 +2,7 @@
 
 #include "flow/action_reader.hpp"
 #include "flow/directory.hpp"
-#include "flow/names.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <unordered_map>

@@ -2,9 +2,9 @@
 
 #include "flow/action_reader.hpp"
 #include "flow/condition.hpp"
-#include "flow/names.hpp"
 #include "flow/place_reader.hpp"
 #include "flow/style_reader.hpp"
+#include "rondix/names.hpp"
 
 namespace rondix {
 

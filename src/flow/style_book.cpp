@@ -1,6 +1,6 @@
 #include "flow/style_book.hpp"
 
-#include "flow/names.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 

@@ -1,9 +1,9 @@
 #include "flow/style_reader.hpp"
 
-#include "flow/names.hpp"
 #include "flow/screen_reader.hpp"
 #include "flow/style_words.hpp"
 #include "flow/values.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 

@@ -90,7 +90,10 @@ void gradient(Values& values, const StyleTables&, Style& style, std::size_t stat
 // --- of the whole style
 
 void font(Values& values, const StyleTables& tables, Style& style, std::size_t) {
-    style.font = tables.font(values.words()[0]);
+    // A family is the machine's; a file is the theme's.
+    const Name& name = values.words()[0];
+    const bool file = name.text.ends_with(".ttf") || name.text.ends_with(".otf");
+    style.font = tables.font(file ? Name{tables.folder + name.text, name.place} : name);
 }
 
 void text_size(Values& values, const StyleTables& tables, Style& style, std::size_t) {

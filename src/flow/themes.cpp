@@ -19,7 +19,7 @@ void read_named_theme(const Name& name, const std::string& path, Theme& theme,
     std::string text;
     const std::string fault = read_file(path, text);
     if (!fault.empty()) {
-        add(findings, Slug::unreadable, name.place, "cannot read '" + path + "': " + fault);
+        add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault);
         return;
     }
     const auto number = static_cast<std::uint16_t>(sources.size());

@@ -1,7 +1,7 @@
 #include "flow/values.hpp"
 
-#include "flow/names.hpp"
 #include "flow/text_part.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <charconv>

@@ -6,6 +6,7 @@
 #include "place/turn.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace rondix {
 
@@ -119,6 +120,9 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
     item.place = places_[row].rect;
     item.text_scale = places_[row].text_scale;
     item.align = mirrored_ ? turned(style.align) : style.align;
+    for (std::size_t i = 0; i < item.padding.size(); ++i)
+        item.padding[i] = style.padding[i] + form.padding[i];
+    if (mirrored_) std::swap(item.padding[0], item.padding[2]);
     item.picture = box.picture;
     item.control = box.control;
     item.shares = at_rest;
@@ -165,6 +169,7 @@ void Runner::add_notice() {
     item.look = style.looks[0];
     item.shares = at_rest;
     item.align = style.align;
+    item.padding = style.padding;
     item.screen = now_.current();
     item.text = wording_(flow_.text(flow_.words[notice_]));
     const float sides = style.padding[0] + style.padding[2];

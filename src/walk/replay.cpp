@@ -3,8 +3,8 @@
 #include "rondix/walkthrough.hpp"
 
 #include "flow/map_reader.hpp"
-#include "flow/names.hpp"
 #include "rondix/move_text.hpp"
+#include "rondix/names.hpp"
 #include "rondix/runner.hpp"
 
 #include <algorithm>

@@ -1,6 +1,8 @@
 // The commands of the tool: each adds its words to the command line, and gives what to run.
 #pragma once
 
+#include "rondix/flow.hpp"
+
 #include <CLI/CLI.hpp>
 
 #include <functional>
@@ -19,6 +21,15 @@ using Run = std::function<int()>;
 Run add_check(CLI::App& app);
 Run add_walk(CLI::App& app);
 Run add_map(CLI::App& app);
+Run add_draw(CLI::App& app);
+
+/// The flow in a file, and its errors on standard error.
+FlowFile load_and_tell(const std::string& path);
+/// What the tool ends with when a flow has no tables.
+int status_without_tables(const FlowFile& file);
+
+/// "1280x800" into two numbers from `least` to `most`; what is wrong with it, or an empty text.
+std::string read_size(const std::string& text, int least, int most, int& width, int& height);
 
 /// Writes a whole file, by way of a new one beside it, so that a failure leaves the old file as it
 /// was. Says what went wrong on standard error.

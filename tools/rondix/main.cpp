@@ -1,6 +1,8 @@
 // The rondix tool: reads its command line and hands on. All work is done by the libraries.
 #include "commands.hpp"
 
+#include "rondix/report.hpp"
+
 #include <fmt/format.h>
 
 #include <cstdio>
@@ -20,6 +22,28 @@ bool write_file(const std::string& path, const std::string& contents) {
     std::filesystem::remove(beside, fault);
     fmt::print(stderr, "error: cannot write '{}'\n", path);
     return false;
+}
+
+FlowFile load_and_tell(const std::string& path) {
+    FlowFile file = load_flow(path);
+    for (const Finding& finding : file.findings)
+        if (finding.severity() == Severity::error)
+            fmt::print(stderr, "{}", finding_text(finding, file.sources));
+    return file;
+}
+
+int status_without_tables(const FlowFile& file) {
+    return file.readable ? errors_found : cannot_be_used;
+}
+
+std::string read_size(const std::string& text, int least, int most, int& width, int& height) {
+    char rest = 0;
+    const int read = std::sscanf(text.c_str(), "%5dx%5d%c", &width, &height, &rest);
+    const bool good =
+        read == 2 && width >= least && height >= least && width <= most && height <= most;
+    return good
+               ? ""
+               : fmt::format("a size is written as 1280x800, from {0}x{0} to {1}x{1}", least, most);
 }
 
 } // namespace rondix::tool
@@ -42,6 +66,7 @@ int run(int argc, char** argv) {
             add_check);
     command("walk", "replay walkthroughs", add_walk);
     command("map", "draw the flow as a picture", add_map);
+    command("draw", "draw every screen", add_draw);
 
     try {
         app.parse(argc, argv);

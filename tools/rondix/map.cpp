@@ -2,7 +2,6 @@
 #include "commands.hpp"
 
 #include "rondix/map.hpp"
-#include "rondix/report.hpp"
 
 #include <fmt/format.h>
 
@@ -20,14 +19,8 @@ struct Options {
     CheckOptions check;
 };
 
-/// "1280x800" into the two numbers.
-std::string read_size(const std::string& text, MapOptions& map) {
-    char rest = 0;
-    const int read = std::sscanf(text.c_str(), "%5dx%5d%c", &map.width, &map.height, &rest);
-    const bool good = read == 2 && map.width >= 100 && map.height >= 100 && map.width <= 32000 &&
-                      map.height <= 32000;
-    return good ? "" : "a size is written as 1280x800, from 100x100 to 32000x32000";
-}
+constexpr int least_side = 100;
+constexpr int most_side = 32000;
 
 int run(const Options& options) {
     MapOptions map;
@@ -37,13 +30,11 @@ int run(const Options& options) {
         return cannot_be_used;
     }
     map.format = ending == ".svg" ? PictureFormat::svg : PictureFormat::png;
-    if (!options.size.empty()) read_size(options.size, map);
+    if (!options.size.empty())
+        read_size(options.size, least_side, most_side, map.width, map.height);
 
-    const FlowFile file = load_flow(options.flow);
-    for (const Finding& finding : file.findings)
-        if (finding.severity() == Severity::error)
-            fmt::print(stderr, "{}", finding_text(finding, file.sources));
-    if (!file.compiled) return file.readable ? errors_found : cannot_be_used;
+    const FlowFile file = load_and_tell(options.flow);
+    if (!file.compiled) return status_without_tables(file);
     std::string fault;
     const auto picture = draw_map(file, check(file, options.check), map, fault);
     if (!picture) {
@@ -64,7 +55,7 @@ Run add_map(CLI::App& app) {
     app.add_option("--size", options->size, "fit the map into this size, such as 1280x800")
         ->check([](const std::string& text) {
             MapOptions ignored;
-            return read_size(text, ignored);
+            return read_size(text, least_side, most_side, ignored.width, ignored.height);
         });
     return [options] { return run(*options); };
 }

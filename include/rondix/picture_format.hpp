@@ -1,0 +1,10 @@
+// What pictures are written as.
+#pragma once
+
+#include <cstdint>
+
+namespace rondix {
+
+enum class PictureFormat : std::uint8_t { svg, png };
+
+} // namespace rondix

@@ -1,0 +1,319 @@
+#include "draw/item_painter.hpp"
+
+#include "draw/text.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix::draw {
+
+namespace {
+
+class ItemPainter {
+  public:
+    ItemPainter(cairo_t* context, const PaintBox& box, const Item& item, double scale)
+        : context_(context)
+        , box_(box)
+        , item_(item)
+        , style_(box.flow.looks[item.style])
+        , scale_(scale)
+        , place_(item.place) {}
+
+    void paint() {
+        if (item_.look.opacity <= 0 || place_.width <= 0 || place_.height <= 0) return;
+        cairo_save(context_);
+        if (item_.transform == Transform{}) {
+            snap();
+        } else {
+            const Transform& t = item_.transform;
+            const cairo_matrix_t matrix{t.xx, t.yx, t.xy, t.yy, t.x0, t.y0};
+            cairo_transform(context_, &matrix);
+        }
+        paint_shadow();
+        paint_ground();
+        paint_images();
+        paint_border();
+        if (item_.kind == ItemKind::progress) paint_progress();
+        if (item_.picture != no_picture) paint_picture(index(item_.picture), fit_of_picture(), 1);
+        if (!item_.text.empty()) paint_text();
+        cairo_restore(context_);
+    }
+
+  private:
+    /// Edges onto whole pixels, so that they are sharp.
+    void snap() {
+        double left = place_.x;
+        double top = place_.y;
+        double right = place_.right();
+        double bottom = place_.bottom();
+        cairo_user_to_device(context_, &left, &top);
+        cairo_user_to_device(context_, &right, &bottom);
+        left = std::round(left), top = std::round(top);
+        right = std::max(std::round(right), left + 1),
+        bottom = std::max(std::round(bottom), top + 1);
+        cairo_device_to_user(context_, &left, &top);
+        cairo_device_to_user(context_, &right, &bottom);
+        place_ = {static_cast<float>(left), static_cast<float>(top),
+                  static_cast<float>(right - left), static_cast<float>(bottom - top)};
+    }
+
+    double opacity(const Colour& colour) const {
+        const double shade = item_.kind == ItemKind::shade ? item_.amount : 1;
+        return static_cast<double>(colour.opacity) * item_.look.opacity * shade;
+    }
+    bool use(const Colour& colour) {
+        const double seen = opacity(colour);
+        if (seen <= 0) return false;
+        cairo_set_source_rgba(context_, colour.red, colour.green, colour.blue, seen);
+        return true;
+    }
+    int in_pixels(double length) const { return static_cast<int>(std::lround(length * scale_)); }
+
+    void outline(double inset) {
+        rounded_path(context_, place_.x + inset, place_.y + inset, place_.width - 2 * inset,
+                     place_.height - 2 * inset, item_.look.corner - inset);
+    }
+
+    void paint_shadow() {
+        const Look& look = item_.look;
+        if (opacity(look.shadow) <= 0) return;
+        const int width = in_pixels(place_.width);
+        const int height = in_pixels(place_.height);
+        if (width <= 0 || height <= 0) return;
+        const auto shadow =
+            box_.shadows.of(width, height, in_pixels(look.corner), in_pixels(look.shadow_blur));
+        cairo_save(context_);
+        cairo_translate(context_, place_.x + look.shadow_x, place_.y + look.shadow_y);
+        cairo_scale(context_, place_.width / width, place_.height / height);
+        use(look.shadow);
+        cairo_mask_surface(context_, shadow.mask, -shadow.margin, -shadow.margin);
+        cairo_restore(context_);
+    }
+
+    void paint_ground() {
+        const Look& look = item_.look;
+        if (opacity(look.fill) <= 0 && opacity(look.fill_end) <= 0) return;
+        outline(0);
+        if (look.fill == look.fill_end) {
+            use(look.fill);
+            cairo_fill(context_);
+            return;
+        }
+        const bool across = style_.dresses[static_cast<std::size_t>(item_.state)].fill_across;
+        const Held<cairo_pattern_t> ramp(
+            cairo_pattern_create_linear(place_.x, place_.y, across ? place_.right() : place_.x,
+                                        across ? place_.y : place_.bottom()));
+        const auto stop = [&](double at, const Colour& colour) {
+            cairo_pattern_add_color_stop_rgba(ramp.get(), at, colour.red, colour.green, colour.blue,
+                                              opacity(colour));
+        };
+        stop(0, look.fill);
+        stop(1, look.fill_end);
+        cairo_set_source(context_, ramp.get());
+        cairo_fill(context_);
+    }
+
+    void paint_border() {
+        const Look& look = item_.look;
+        if (look.border_width <= 0 || !use(look.border)) return;
+        outline(look.border_width / 2);
+        cairo_set_line_width(context_, look.border_width);
+        cairo_stroke(context_);
+    }
+
+    void paint_progress() {
+        if (item_.amount <= 0 || !use(item_.look.ink)) return;
+        cairo_save(context_);
+        outline(0);
+        cairo_clip(context_);
+        cairo_rectangle(context_, place_.x, place_.y, place_.width * item_.amount, place_.height);
+        cairo_fill(context_);
+        cairo_restore(context_);
+    }
+
+    // --- pictures
+
+    PictureFit fit_of_picture() const {
+        return style_.dresses[static_cast<std::size_t>(item_.state)].fit;
+    }
+
+    /// Each image as much as the states that wear it contribute.
+    void paint_images() {
+        for (std::size_t i = 0; i < look_state_count; ++i) {
+            const Dress& dress = style_.dresses[i];
+            if (dress.image == no_picture || item_.shares[i] <= 0) continue;
+            const auto same = [&](std::size_t k) {
+                return style_.dresses[k].image == dress.image &&
+                       style_.dresses[k].slices == dress.slices &&
+                       style_.dresses[k].fit == dress.fit;
+            };
+            bool seen = false;
+            double share = 0;
+            for (std::size_t k = 0; k < look_state_count; ++k) {
+                if (!same(k)) continue;
+                if (k < i && item_.shares[k] > 0) seen = true;
+                share += item_.shares[k];
+            }
+            if (seen) continue;
+            if (dress.slices == Sides{})
+                paint_picture(index(dress.image), dress.fit, std::min(share, 1.0));
+            else
+                paint_slices(dress, std::min(share, 1.0));
+        }
+    }
+
+    Rect area_for(Size own, PictureFit fit) const {
+        if (fit == PictureFit::stretch || own.width <= 0 || own.height <= 0) return place_;
+        const float across = place_.width / own.width;
+        const float down = place_.height / own.height;
+        const float by =
+            fit == PictureFit::inside ? std::min(across, down) : std::max(across, down);
+        const Size size{own.width * by, own.height * by};
+        return {place_.x + (place_.width - size.width) / 2,
+                place_.y + (place_.height - size.height) / 2, size.width, size.height};
+    }
+
+    void paint_picture(std::size_t picture, PictureFit fit, double share) {
+        const Size own = box_.pictures.size(picture);
+        if (own.width <= 0) return;
+        const Rect area = area_for(own, fit);
+        cairo_save(context_);
+        if (fit == PictureFit::cover || item_.look.corner > 0) {
+            outline(0);
+            cairo_clip(context_);
+        }
+        paint_area(picture, area, share);
+        cairo_restore(context_);
+    }
+
+    void paint_area(std::size_t picture, const Rect& area, double share) {
+        const Colour& tint = item_.look.tint;
+        const double seen = share * opacity(tint);
+        if (box_.as_shapes && !is_tinted(tint) && seen >= 1) {
+            box_.pictures.draw(context_, picture, area);
+            return;
+        }
+        const int width = std::max(in_pixels(area.width), 1);
+        const int height = std::max(in_pixels(area.height), 1);
+        cairo_surface_t* pixels = box_.pictures.pixels(picture, width, height, tint);
+        if (!pixels) return;
+        cairo_save(context_);
+        cairo_translate(context_, area.x, area.y);
+        cairo_scale(context_, area.width / width, area.height / height);
+        cairo_rectangle(context_, 0, 0, width, height);
+        cairo_clip(context_);
+        cairo_set_source_surface(context_, pixels, 0, 0);
+        cairo_pattern_set_extend(cairo_get_source(context_), CAIRO_EXTEND_PAD);
+        cairo_paint_with_alpha(context_, seen);
+        cairo_restore(context_);
+    }
+
+    /// Three or nine pieces: the edges keep their shape, the middle stretches.
+    void paint_slices(const Dress& dress, double share) {
+        const std::size_t picture = index(dress.image);
+        const Size own = box_.pictures.size(picture);
+        if (own.width <= 0) return;
+        const int width = std::max(in_pixels(own.width), 1);
+        const int height = std::max(in_pixels(own.height), 1);
+        cairo_surface_t* pixels = box_.pictures.pixels(picture, width, height, item_.look.tint);
+        if (!pixels) return;
+        const bool three = dress.slices[1] <= 0 && dress.slices[3] <= 0;
+        // Ends that are too large for the place shrink, and keep their shape.
+        const double ends = dress.slices[0] + dress.slices[2];
+        const double caps = dress.slices[1] + dress.slices[3];
+        double by = three ? place_.height / own.height : 1;
+        if (ends > 0) by = std::min(by, static_cast<double>(place_.width) / ends);
+        if (caps > 0) by = std::min(by, static_cast<double>(place_.height) / caps);
+        const auto cuts = [&](double first, double last, double whole, double room, double* from,
+                              double* to) {
+            from[0] = 0, from[1] = first, from[2] = whole - last, from[3] = whole;
+            to[0] = 0, to[1] = first * by, to[2] = room - last * by, to[3] = room;
+        };
+        double from_x[4], to_x[4], from_y[4], to_y[4];
+        cuts(dress.slices[0], dress.slices[2], own.width, place_.width, from_x, to_x);
+        cuts(dress.slices[1], dress.slices[3], own.height, place_.height, from_y, to_y);
+        const double seen = share * opacity(item_.look.tint);
+        cairo_push_group(context_);
+        for (int row = 0; row < 3; ++row)
+            for (int column = 0; column < 3; ++column)
+                paint_slice(pixels, from_x + column, to_x + column, from_y + row, to_y + row);
+        cairo_pop_group_to_source(context_);
+        cairo_paint_with_alpha(context_, seen);
+    }
+
+    void paint_slice(cairo_surface_t* pixels, const double* from_x, const double* to_x,
+                     const double* from_y, const double* to_y) {
+        const double from_width = (from_x[1] - from_x[0]) * scale_;
+        const double from_height = (from_y[1] - from_y[0]) * scale_;
+        const double width = to_x[1] - to_x[0];
+        const double height = to_y[1] - to_y[0];
+        if (from_width <= 0 || from_height <= 0 || width <= 0 || height <= 0) return;
+        const Held<cairo_surface_t> piece(cairo_surface_create_for_rectangle(
+            pixels, from_x[0] * scale_, from_y[0] * scale_, from_width, from_height));
+        cairo_save(context_);
+        cairo_translate(context_, place_.x + to_x[0], place_.y + to_y[0]);
+        cairo_rectangle(context_, 0, 0, width, height);
+        cairo_scale(context_, width / from_width, height / from_height);
+        cairo_set_source_surface(context_, piece.get(), 0, 0);
+        cairo_pattern_set_extend(cairo_get_source(context_), CAIRO_EXTEND_PAD);
+        cairo_set_antialias(context_, CAIRO_ANTIALIAS_NONE); // pieces meet without a seam
+        cairo_fill(context_);
+        cairo_restore(context_);
+    }
+
+    // --- text
+
+    void paint_text() {
+        const Look& look = item_.look;
+        const double width = std::max(0.0F, place_.width - item_.padding[0] - item_.padding[2]);
+        TextStyle text{.family = box_.flow.text(box_.flow.looks.fonts[index(style_.font)]),
+                       .size = style_.text_size * item_.text_scale,
+                       .bold = style_.bold,
+                       .width = width + 1};
+        const double lower = capitals_below_middle(text);
+        PangoLayout* layout = lay_out_text(item_.text, text);
+        pango_layout_set_alignment(layout, alignment(layout));
+        const TextSize size = size_of(layout);
+        const double middle = place_.y + item_.padding[1] +
+                              (place_.height - item_.padding[1] - item_.padding[3]) / 2.0;
+        const double x = place_.x + item_.padding[0] - 0.5;
+        const double y = middle - size.height / 2 - lower;
+        if (use(look.ink_shadow)) show(layout, x + look.ink_shadow_x, y + look.ink_shadow_y);
+        if (look.outline_width > 0 && use(look.outline)) {
+            cairo_move_to(context_, x, y);
+            pango_cairo_layout_path(context_, layout);
+            cairo_set_line_width(context_, 2 * look.outline_width);
+            cairo_set_line_join(context_, CAIRO_LINE_JOIN_ROUND);
+            cairo_stroke(context_);
+        }
+        if (use(look.ink)) show(layout, x, y);
+    }
+
+    /// Pango turns left and right round in paragraphs that run from right to left.
+    PangoAlignment alignment(PangoLayout* layout) const {
+        if (item_.align == Edge::middle) return PANGO_ALIGN_CENTER;
+        const bool runs_left = pango_layout_get_direction(layout, 0) == PANGO_DIRECTION_RTL;
+        return (item_.align == Edge::start) != runs_left ? PANGO_ALIGN_LEFT : PANGO_ALIGN_RIGHT;
+    }
+
+    void show(PangoLayout* layout, double x, double y) {
+        cairo_move_to(context_, x, y);
+        pango_cairo_show_layout(context_, layout);
+        cairo_new_path(context_);
+    }
+
+    cairo_t* context_;
+    const PaintBox& box_;
+    const Item& item_;
+    const Style& style_;
+    double scale_;
+    Rect place_;
+};
+
+} // namespace
+
+void paint_item(cairo_t* context, const PaintBox& box, const Item& item, double scale) {
+    ItemPainter(context, box, item, scale).paint();
+}
+
+} // namespace rondix::draw

@@ -1,0 +1,156 @@
+#include "draw/picture_files.hpp"
+
+#include <librsvg/rsvg.h>
+
+#include <filesystem>
+
+namespace rondix::draw {
+
+namespace {
+constexpr std::size_t most_kept = 256;
+constexpr double most_pixels = 16384;
+} // namespace
+
+struct PictureFiles::File {
+    std::string fault;
+    Size size;
+    RsvgHandle* svg = nullptr;
+    Held<cairo_surface_t> png;
+
+    ~File() {
+        if (svg) g_object_unref(svg);
+    }
+
+    void read(const std::string& path) {
+        std::error_code unknown;
+        if (!std::filesystem::exists(path, unknown))
+            fault = "there is no such file";
+        else if (path.ends_with(".svg"))
+            read_svg(path);
+        else if (path.ends_with(".png"))
+            read_png(path);
+        else
+            fault = "pictures are .svg or .png";
+        if (fault.empty() && !(size.width > 0 && size.height > 0 && size.width <= most_pixels &&
+                               size.height <= most_pixels))
+            fault = "it has no size, or too large a one";
+    }
+
+  private:
+    void read_svg(const std::string& path) {
+        GError* error = nullptr;
+        svg = rsvg_handle_new_from_file(path.c_str(), &error);
+        if (!svg) {
+            fault = error ? error->message : "it cannot be read";
+            g_clear_error(&error);
+            return;
+        }
+        rsvg_handle_set_dpi(svg, 96);
+        double width = 0;
+        double height = 0;
+        if (!rsvg_handle_get_intrinsic_size_in_pixels(svg, &width, &height)) {
+            gboolean has_box = FALSE;
+            RsvgRectangle box{};
+            rsvg_handle_get_intrinsic_dimensions(svg, nullptr, nullptr, nullptr, nullptr, &has_box,
+                                                 &box);
+            width = has_box ? box.width : 0;
+            height = has_box ? box.height : 0;
+        }
+        size = {static_cast<float>(width), static_cast<float>(height)};
+    }
+
+    void read_png(const std::string& path) {
+        png.reset(cairo_image_surface_create_from_png(path.c_str()));
+        const cairo_status_t status = cairo_surface_status(png.get());
+        if (status != CAIRO_STATUS_SUCCESS) {
+            fault = cairo_status_to_string(status);
+            png.reset();
+            return;
+        }
+        size = {static_cast<float>(cairo_image_surface_get_width(png.get())),
+                static_cast<float>(cairo_image_surface_get_height(png.get()))};
+    }
+};
+
+PictureFiles::PictureFiles(std::vector<std::string> paths)
+    : paths_(std::move(paths))
+    , files_(paths_.size()) {}
+
+PictureFiles::~PictureFiles() = default;
+
+PictureFiles::File& PictureFiles::open(std::size_t picture) {
+    auto& file = files_[picture];
+    if (!file) {
+        file = std::make_unique<File>();
+        file->read(paths_[picture]);
+    }
+    return *file;
+}
+
+const std::string& PictureFiles::fault(std::size_t picture) {
+    return open(picture).fault;
+}
+
+Size PictureFiles::size(std::size_t picture) {
+    const File& file = open(picture);
+    return file.fault.empty() ? file.size : Size{};
+}
+
+namespace {
+
+std::uint32_t in_bytes(const Colour& tint) {
+    const auto byte = [](float part) { return static_cast<std::uint32_t>(part * 255 + 0.5F); };
+    return byte(tint.red) << 16 | byte(tint.green) << 8 | byte(tint.blue);
+}
+
+void multiply(cairo_surface_t* surface, std::uint32_t tint) {
+    cairo_surface_flush(surface);
+    const int stride = cairo_image_surface_get_stride(surface) / 4;
+    auto* words = reinterpret_cast<std::uint32_t*>(cairo_image_surface_get_data(surface));
+    const std::ptrdiff_t count = std::ptrdiff_t{stride} * cairo_image_surface_get_height(surface);
+    for (std::ptrdiff_t i = 0; i < count; ++i) {
+        std::uint32_t word = words[i] & 0xFF000000;
+        for (const unsigned shift : {16U, 8U, 0U})
+            word |= ((words[i] >> shift & 0xFF) * (tint >> shift & 0xFF) + 127) / 255 << shift;
+        words[i] = word;
+    }
+    cairo_surface_mark_dirty(surface);
+}
+
+} // namespace
+
+cairo_surface_t* PictureFiles::pixels(std::size_t picture, int width, int height,
+                                      const Colour& tint) {
+    if (width <= 0 || height <= 0 || !fault(picture).empty()) return nullptr;
+    if (drawn_.size() > most_kept) drawn_.clear();
+    const std::uint32_t colours = in_bytes(tint);
+    auto& kept = drawn_[{picture, width, height, colours}];
+    if (kept) return kept.get();
+    kept.reset(cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height));
+    const Held<cairo_t> context(cairo_create(kept.get()));
+    draw(context.get(), picture, {0, 0, static_cast<float>(width), static_cast<float>(height)});
+    if (is_tinted(tint)) multiply(kept.get(), colours);
+    return kept.get();
+}
+
+void PictureFiles::draw(cairo_t* context, std::size_t picture, const Rect& area) {
+    File& file = open(picture);
+    if (!file.fault.empty()) return;
+    const double across = area.width / file.size.width;
+    const double down = area.height / file.size.height;
+    cairo_save(context);
+    cairo_translate(context, area.x, area.y);
+    cairo_scale(context, across, down);
+    if (file.svg) {
+        const RsvgRectangle own{0, 0, file.size.width, file.size.height};
+        rsvg_handle_render_document(file.svg, context, &own, nullptr);
+    } else {
+        cairo_set_source_surface(context, file.png.get(), 0, 0);
+        cairo_pattern_set_extend(cairo_get_source(context), CAIRO_EXTEND_PAD);
+        cairo_rectangle(context, 0, 0, file.size.width, file.size.height);
+        cairo_fill(context);
+    }
+    cairo_restore(context);
+}
+
+} // namespace rondix::draw
