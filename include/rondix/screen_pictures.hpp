@@ -18,11 +18,11 @@ struct PictureSize {
 struct ScreenPictureOptions {
     PictureFormat format = PictureFormat::png;
     std::vector<PictureSize> sizes = {{}};
-    std::vector<std::string> screens; ///< empty: all that are shown somewhere
+    std::vector<std::string> screens = {}; ///< empty: all that are shown somewhere
     bool states = false;              ///< sheets of the controls' states, instead of the screens
-    std::vector<double> times;        ///< frames of the screen's coming in, at these seconds: a PNG
+    std::vector<double> times = {}; ///< frames of the screen's coming in, at these seconds: a PNG
     bool mirrored = false;            ///< right to left
-    CheckOptions check;
+    CheckOptions check = {};
 };
 
 struct ScreenPicture {

@@ -2,6 +2,7 @@
 
 #include "draw/item_painter.hpp"
 #include "draw/png.hpp"
+#include "draw/svg.hpp"
 #include "draw/text.hpp"
 
 #include <cairo-svg.h>
@@ -149,7 +150,7 @@ std::string Painter::picture(PictureFormat format, const Canvas& canvas,
     }
     if (!svg) return png_of(surface.get());
     cairo_surface_finish(surface.get());
-    return bytes;
+    return renumbered(bytes);
 }
 
 std::vector<Painter::Fault> Painter::faults() {

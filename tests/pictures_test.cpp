@@ -1,0 +1,145 @@
+// Pictures compared with kept ones, byte for byte. A picture that differs fails, and the old one, the
+// new one and the difference are written side by side into the build folder. RONDIX_KEEP=1 keeps what
+// is drawn now instead.
+#include "support.hpp"
+
+#include "draw/cairo.hpp"
+#include "draw/text.hpp"
+#include "rondix/painter.hpp"
+#include "rondix/screen_pictures.hpp"
+
+#include <map>
+
+namespace rondix::test {
+namespace {
+
+using draw::Held;
+
+const std::filesystem::path kept = root() / "tests/golden/pictures";
+
+Held<cairo_surface_t> read_png(const std::filesystem::path& path) {
+    return Held<cairo_surface_t>(cairo_image_surface_create_from_png(path.c_str()));
+}
+
+/// Old, new and what differs, in one picture.
+std::filesystem::path write_comparison(const std::string& name, const std::string& bytes) {
+    const std::filesystem::path folder = std::filesystem::path(RONDIX_BUILD) / "pictures";
+    std::filesystem::create_directories(folder);
+    const auto fresh = folder / (name + "-new.png");
+    std::ofstream(fresh, std::ios::binary) << bytes;
+    const Held<cairo_surface_t> before = read_png(kept / (name + ".png"));
+    const Held<cairo_surface_t> after = read_png(fresh);
+    const int width = std::max(cairo_image_surface_get_width(after.get()), 1);
+    const int height = std::max(cairo_image_surface_get_height(after.get()), 1);
+    const Held<cairo_surface_t> sheet(
+        cairo_image_surface_create(CAIRO_FORMAT_RGB24, 3 * width, height));
+    const Held<cairo_t> context(cairo_create(sheet.get()));
+    const auto paint = [&](cairo_surface_t* surface, int column, cairo_operator_t how) {
+        if (cairo_surface_status(surface) != CAIRO_STATUS_SUCCESS) return;
+        cairo_set_operator(context.get(), how);
+        cairo_set_source_surface(context.get(), surface, column * width, 0);
+        cairo_paint(context.get());
+    };
+    paint(before.get(), 0, CAIRO_OPERATOR_OVER);
+    paint(after.get(), 1, CAIRO_OPERATOR_OVER);
+    paint(before.get(), 2, CAIRO_OPERATOR_OVER);
+    paint(after.get(), 2, CAIRO_OPERATOR_DIFFERENCE);
+    const auto compared = folder / (name + "-old-new-difference.png");
+    cairo_surface_write_to_png(sheet.get(), compared.c_str());
+    return compared;
+}
+
+void expect_kept(const std::string& name, const std::string& bytes) {
+    const auto path = kept / (name + ".png");
+    if (std::getenv("RONDIX_KEEP")) {
+        std::filesystem::create_directories(kept);
+        std::ofstream(path, std::ios::binary) << bytes;
+        return;
+    }
+    ASSERT_TRUE(std::filesystem::exists(path)) << path << " is not kept";
+    if (contents(path) == bytes) return;
+    ADD_FAILURE() << name << " is drawn otherwise than it was: see " << write_comparison(name, bytes);
+}
+
+std::map<std::string, std::string> drawn(const FlowFile& file, ScreenPictureOptions options) {
+    std::map<std::string, std::string> pictures;
+    draw_screens(file, options, [&](const ScreenPicture& picture) {
+        pictures[picture.name] = picture.bytes;
+        return true;
+    });
+    return pictures;
+}
+
+void expect_all_kept(const std::string& prefix, const FlowFile& file,
+                     const ScreenPictureOptions& options) {
+    const auto pictures = drawn(file, options);
+    EXPECT_FALSE(pictures.empty());
+    for (const auto& [name, bytes] : pictures) expect_kept(prefix + name, bytes);
+}
+
+TEST(Pictures, TheDemoIsDrawnAsItWas) {
+    const FlowFile file = demo_flow();
+    ASSERT_TRUE(file.compiled);
+    expect_all_kept("demo-", file, {.sizes = {{640, 360}}});
+    expect_all_kept("demo-tall-", file, {.sizes = {{270, 480}}, .screens = {"title", "pause"}});
+    expect_all_kept("demo-mirrored-", file,
+                    {.sizes = {{640, 360}}, .screens = {"title", "crew"}, .mirrored = true});
+    expect_all_kept("demo-", file, {.sizes = {{640, 360}}, .screens = {"title"}, .states = true});
+    expect_all_kept("demo-", file,
+                    {.sizes = {{320, 180}}, .screens = {"pause"}, .times = {0, 0.05, 0.1, 0.3}});
+}
+
+TEST(Pictures, AnUnstyledFlowIsDrawnAsItWas) {
+    const FlowFile file = load_flow((root() / "examples/hello/hello.flow.yaml").string());
+    ASSERT_TRUE(file.compiled);
+    expect_all_kept("plain-", file, {.sizes = {{640, 360}}});
+    expect_all_kept("plain-", file,
+                    {.sizes = {{640, 360}}, .screens = {"pause"}, .states = true});
+}
+
+/// What is drawn once cannot change what is drawn next.
+TEST(Pictures, DrawingTwiceGivesTheSameBytes) {
+    const FlowFile file = demo_flow();
+    ASSERT_TRUE(file.compiled);
+    for (const PictureFormat format : {PictureFormat::png, PictureFormat::svg}) {
+        const ScreenPictureOptions options{.format = format, .sizes = {{320, 180}, {400, 300}}};
+        const auto once = drawn(file, options);
+        EXPECT_EQ(once.size(), 2 * file.flow.screens.size());
+        EXPECT_TRUE(once == drawn(file, options));
+    }
+}
+
+TEST(Pictures, FontsArePinned) {
+    EXPECT_EQ(draw::family_taken_for("Inter"), "Inter");
+    EXPECT_EQ(draw::family_taken_for("DejaVu Serif"), "DejaVu Serif");
+    EXPECT_NE(draw::family_taken_for("No Such Font"), "No Such Font");
+}
+
+TEST(Pictures, WhatIsMissingIsNamed) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: title
+styles: { title: { font: No Such Font }, label: { font: no-such.ttf } }
+screens:
+  title:
+    title: T
+    controls: [{ picture: p, file: no-such.svg }, { picture: q, file: q.gif }, { button: b, press: quit }]
+)");
+    std::string told;
+    for (const Painter::Fault& fault : Painter(*file.compiled).faults()) {
+        const bool font = fault.of == Painter::Fault::Of::font;
+        const Looks& looks = file.compiled->looks;
+        told += std::string(file.compiled->text(font ? looks.fonts[fault.number]
+                                                     : looks.pictures[fault.number])) +
+                ": " + fault.why + "\n";
+    }
+    EXPECT_NE(told.find("no-such.svg: there is no such file\n"), std::string::npos) << told;
+    EXPECT_NE(told.find("q.gif: there is no such file\n"), std::string::npos) << told;
+    EXPECT_NE(told.find("No Such Font: it is not there; 'DejaVu Sans' is used\n"), std::string::npos)
+        << told;
+    EXPECT_NE(told.find("no-such.ttf: there is no such font file\n"), std::string::npos) << told;
+    EXPECT_FALSE(drawn(file, {.sizes = {{160, 90}}}).empty()); // and it is drawn all the same
+}
+
+} // namespace
+} // namespace rondix::test
