@@ -1,6 +1,6 @@
-// Pictures compared with kept ones, byte for byte. A picture that differs fails, and the old one, the
-// new one and the difference are written side by side into the build folder. RONDIX_KEEP=1 keeps what
-// is drawn now instead.
+// Pictures compared with kept ones, byte for byte. A picture that differs fails, and the old one,
+// the new one and the difference are written side by side into the build folder. RONDIX_KEEP=1
+// keeps what is drawn now instead.
 #include "support.hpp"
 
 #include "draw/cairo.hpp"
@@ -58,7 +58,8 @@ void expect_kept(const std::string& name, const std::string& bytes) {
     }
     ASSERT_TRUE(std::filesystem::exists(path)) << path << " is not kept";
     if (contents(path) == bytes) return;
-    ADD_FAILURE() << name << " is drawn otherwise than it was: see " << write_comparison(name, bytes);
+    ADD_FAILURE() << name << " is drawn otherwise than it was: see "
+                  << write_comparison(name, bytes);
 }
 
 std::map<std::string, std::string> drawn(const FlowFile& file, ScreenPictureOptions options) {
@@ -93,8 +94,7 @@ TEST(Pictures, AnUnstyledFlowIsDrawnAsItWas) {
     const FlowFile file = load_flow((root() / "examples/hello/hello.flow.yaml").string());
     ASSERT_TRUE(file.compiled);
     expect_all_kept("plain-", file, {.sizes = {{640, 360}}});
-    expect_all_kept("plain-", file,
-                    {.sizes = {{640, 360}}, .screens = {"pause"}, .states = true});
+    expect_all_kept("plain-", file, {.sizes = {{640, 360}}, .screens = {"pause"}, .states = true});
 }
 
 /// What is drawn once cannot change what is drawn next.
@@ -135,7 +135,8 @@ screens:
     }
     EXPECT_NE(told.find("no-such.svg: there is no such file\n"), std::string::npos) << told;
     EXPECT_NE(told.find("q.gif: there is no such file\n"), std::string::npos) << told;
-    EXPECT_NE(told.find("No Such Font: it is not there; 'DejaVu Sans' is used\n"), std::string::npos)
+    EXPECT_NE(told.find("No Such Font: it is not there; 'DejaVu Sans' is used\n"),
+              std::string::npos)
         << told;
     EXPECT_NE(told.find("no-such.ttf: there is no such font file\n"), std::string::npos) << told;
     EXPECT_FALSE(drawn(file, {.sizes = {{160, 90}}}).empty()); // and it is drawn all the same

@@ -37,6 +37,7 @@ struct FlowStyle {
 struct Theme {
     std::vector<std::pair<Name, Name>> palette; ///< name and colour
     std::vector<FlowStyle> styles;
+    std::vector<std::pair<Name, Name>> cues; ///< name and file
     std::optional<Passage> enters, leaves;
     float short_side = 720; ///< of the size that its lengths are meant for
     std::string folder;     ///< that its files are found in; ends in '/' where it is not empty

@@ -152,13 +152,19 @@ enum class WindowRule : std::uint8_t {
     keep_width,
 };
 
+/// A sound with a name.
+struct Cue {
+    Text id;
+    Text file; ///< empty: the theme names none, and the game may know what is meant
+};
+
 struct Looks {
     std::vector<ScreenLooks> screens; ///< of each screen
     std::vector<Box> boxes;
     std::vector<Style> styles;
     std::vector<Text> pictures; ///< their files, as written in the flow or theme
     std::vector<Text> fonts;    ///< family names, or files
-    std::vector<Text> cues;
+    std::vector<Cue> cues;
     std::array<Size, 2> design; ///< of each WindowShape
     Size safe;                  ///< margin at each side, and at top and bottom
     WindowRule rule = WindowRule::grow;

@@ -123,6 +123,8 @@ class Runner {
 
     // --- the clock
     void advance(double seconds);
+    /// Lets the pictures move on while the flow's own clocks stand still.
+    void advance_pictures(double seconds);
 
     // --- walkthroughs and tests
     /// Lets a move happen as if its device had made it: a press takes the focus along, a clock's
@@ -133,6 +135,10 @@ class Runner {
     /// the game may pass input and answers on while it reads. A game that never takes them finds
     /// its input refused once there is no room for more: no effect is ever lost.
     std::span<const Effect> take_effects();
+
+    /// The moves that were answered since the last call, oldest first; the newest 64 where nobody
+    /// asked in time. For recording, and for showing what happened.
+    std::span<const Move> take_moves();
 
     /// What to draw now. The span lasts until the next call of any function of the Runner.
     std::span<const Item> view();
@@ -170,6 +176,7 @@ class Runner {
   private:
     using Micros = std::int64_t;
     static constexpr std::uint32_t never = 0xFFFFFFFF;
+    static constexpr std::size_t most_moves_kept = 64;
 
     bool perform(Move move);
     void tell_changes(const Outcome& outcome);
@@ -199,7 +206,6 @@ class Runner {
     void update_presence();
     void turn_states(bool at_once);
     void turn_states_of(ScreenId screen, bool at_once);
-    void move_pictures(float seconds);
     bool pictures_move() const;
     bool stands_on(ControlId control, Point point) const;
     std::size_t lowest_seen() const;
@@ -225,6 +231,7 @@ class Runner {
     std::vector<Micros> until_due_; // of each event whose answer waits
     std::vector<bool> held_keys_;
     std::vector<Effect> effects_, taken_;
+    std::vector<Move> moves_done_, moves_taken_;
     std::vector<Item> items_;
     std::size_t most_effects_ = 0; // that a single move can have
     bool held_[button_count] = {};

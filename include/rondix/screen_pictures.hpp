@@ -19,9 +19,9 @@ struct ScreenPictureOptions {
     PictureFormat format = PictureFormat::png;
     std::vector<PictureSize> sizes = {{}};
     std::vector<std::string> screens = {}; ///< empty: all that are shown somewhere
-    bool states = false;              ///< sheets of the controls' states, instead of the screens
+    bool states = false;            ///< sheets of the controls' states, instead of the screens
     std::vector<double> times = {}; ///< frames of the screen's coming in, at these seconds: a PNG
-    bool mirrored = false;            ///< right to left
+    bool mirrored = false;          ///< right to left
     CheckOptions check = {};
 };
 

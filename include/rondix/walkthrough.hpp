@@ -15,9 +15,11 @@
 #pragma once
 
 #include "rondix/flow.hpp"
-#include "rondix/move.hpp"
+#include "rondix/runner.hpp"
 #include "rondix/source.hpp"
 
+#include <functional>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -65,6 +67,26 @@ struct WalkReport {
     std::size_t expectations = 0;  ///< how many were compared
     std::vector<WalkedStep> steps; ///< up to the failure, if there is one
     Findings failures;             ///< what did not hold, with places in the walkthrough
+};
+
+/// Plays a walkthrough step by step in a Runner that somebody else shows.
+class WalkPlayer {
+  public:
+    /// The Runner has been started; all outlive the player. `obey` is given every effect, so that a
+    /// window can follow.
+    WalkPlayer(Runner& runner, const Walkthrough& walk,
+               std::function<void(const Effect&)> obey = {});
+    ~WalkPlayer();
+    WalkPlayer(const WalkPlayer&) = delete;
+    WalkPlayer& operator=(const WalkPlayer&) = delete;
+
+    bool done() const; ///< nothing is left, or a step has failed
+    void step();
+    const WalkReport& report() const;
+
+  private:
+    class Walker;
+    std::unique_ptr<Walker> walker_;
 };
 
 /// Replays until the end or the first step that fails.

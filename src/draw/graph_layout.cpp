@@ -85,8 +85,8 @@ PlacedEdge edge_of(const Json& json, double height) {
     return edge;
 }
 
-Placed placed_of(const Json& json, const LayoutGraph& graph) {
-    Placed placed;
+PlacedGraph placed_of(const Json& json, const LayoutGraph& graph) {
+    PlacedGraph placed;
     placed.nodes.resize(graph.nodes.size());
     placed.edges.resize(graph.edges.size());
     const auto bounds = json.at("bb").get<std::string>(); // "0,0,width,height"
@@ -104,8 +104,8 @@ Placed placed_of(const Json& json, const LayoutGraph& graph) {
 
 } // namespace
 
-std::optional<Placed> lay_out(const LayoutGraph& graph, double seconds, std::string& fault) {
-    if (graph.nodes.empty()) return Placed{};
+std::optional<PlacedGraph> lay_out(const LayoutGraph& graph, double seconds, std::string& fault) {
+    if (graph.nodes.empty()) return PlacedGraph{};
     const auto output = run_child({"dot", "-Tjson"}, dot_text(graph), seconds, fault);
     if (!output) {
         fault = "the map needs Graphviz (the package 'graphviz'): " + fault;

@@ -2,7 +2,7 @@
 // time limit; everything is drawn by us.
 #pragma once
 
-#include "draw/canvas.hpp"
+#include "draw/drawing.hpp"
 
 #include <optional>
 #include <string>
@@ -12,13 +12,13 @@ namespace rondix::draw {
 
 struct LayoutEdge {
     std::size_t from = 0, to = 0; ///< indices of nodes
-    Size label;                   ///< the room that its label needs; none when empty
+    Extents label;                ///< the room that its label needs; none when empty
     bool returns = false;         ///< it leads back to something that comes earlier
     int weight = 1;
 };
 
 struct LayoutGraph {
-    std::vector<Size> nodes;
+    std::vector<Extents> nodes;
     std::vector<LayoutEdge> edges;
     bool downward = false; ///< from the top down; else from left to right
 };
@@ -29,13 +29,13 @@ struct PlacedEdge {
     Vec label;              ///< the middle of its label
 };
 
-struct Placed {
-    Size size;
+struct PlacedGraph {
+    Extents size;
     std::vector<Vec> nodes; ///< the middle of each
     std::vector<PlacedEdge> edges;
 };
 
 /// Nothing, and `fault`, when Graphviz is not there or takes longer than `seconds`.
-std::optional<Placed> lay_out(const LayoutGraph& graph, double seconds, std::string& fault);
+std::optional<PlacedGraph> lay_out(const LayoutGraph& graph, double seconds, std::string& fault);
 
 } // namespace rondix::draw

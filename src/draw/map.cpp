@@ -1,7 +1,7 @@
 // The map drawn: sizes first, then places from Graphviz, then links, cards and the legend.
 #include "rondix/map.hpp"
 
-#include "draw/canvas.hpp"
+#include "draw/drawing.hpp"
 #include "draw/graph_layout.hpp"
 #include "draw/map_graph.hpp"
 
@@ -71,11 +71,11 @@ std::vector<Row> rows_of(const MapNode& node) {
     return rows;
 }
 
-Size size_of(const MapNode& node) {
+Extents size_of(const MapNode& node) {
     if (node.kind == NodeKind::start) return {18, 18};
-    Size size{0, pad * 2 - 4};
+    Extents size{0, pad * 2 - 4};
     for (const Row& row : rows_of(node)) {
-        const Size text = measure(row.text, row.font);
+        const Extents text = measure(row.text, row.font);
         size.width = std::max(size.width, text.width);
         size.height += text.height + 2;
     }
@@ -83,10 +83,10 @@ Size size_of(const MapNode& node) {
     return size;
 }
 
-Size size_of_labels(const std::vector<std::string>& labels) {
-    Size size;
+Extents size_of_labels(const std::vector<std::string>& labels) {
+    Extents size;
     for (const std::string& label : labels) {
-        const Size text = measure(label, label_font);
+        const Extents text = measure(label, label_font);
         size.width = std::max(size.width, text.width + 8);
         size.height += text.height + 1;
     }
@@ -95,10 +95,10 @@ Size size_of_labels(const std::vector<std::string>& labels) {
 
 class MapPainter {
   public:
-    MapPainter(const MapGraph& graph, const Placed& placed, Canvas& canvas)
+    MapPainter(const MapGraph& graph, const PlacedGraph& placed, Drawing& drawing)
         : graph_(graph)
         , placed_(placed)
-        , canvas_(canvas) {}
+        , canvas_(drawing) {}
 
     void paint() {
         for (std::size_t i = 0; i < graph_.edges.size(); ++i) paint_edge(i);
@@ -147,12 +147,12 @@ class MapPainter {
     void paint_labels(std::size_t i) {
         const MapEdge& edge = graph_.edges[i];
         if (edge.labels.empty()) return;
-        const Size size = size_of_labels(edge.labels);
+        const Extents size = size_of_labels(edge.labels);
         const Vec middle = moved(placed_.edges[i].label);
         Vec at{middle.x - size.width / 2, middle.y - size.height / 2};
         canvas_.box({at.x, at.y - 1}, {size.width, size.height + 1}, 4, rgb(0xF3EFE4, 0.92));
         for (const std::string& label : edge.labels) {
-            const Size text = measure(label, label_font);
+            const Extents text = measure(label, label_font);
             const Colour colour = edge.kind == EdgeKind::forward ? ink : colour_of(edge.kind);
             canvas_.text({middle.x - text.width / 2, at.y}, label, label_font, colour);
             at.y += text.height + 1;
@@ -161,19 +161,19 @@ class MapPainter {
 
     void paint_node(std::size_t i) {
         const MapNode& node = graph_.nodes[i];
-        const Size size = size_of(node);
+        const Extents size = size_of(node);
         const Vec middle = moved(placed_.nodes[i]);
         const Vec at{middle.x - size.width / 2, middle.y - size.height / 2};
         paint_ground(node, at, size);
         double y = at.y + pad - 2;
         for (const Row& row : rows_of(node)) {
-            const Size text = measure(row.text, row.font);
+            const Extents text = measure(row.text, row.font);
             canvas_.text({middle.x - text.width / 2, y}, row.text, row.font, row.colour);
             y += text.height + 2;
         }
     }
 
-    void paint_ground(const MapNode& node, Vec at, Size size) {
+    void paint_ground(const MapNode& node, Vec at, Extents size) {
         switch (node.kind) {
         case NodeKind::start:
             canvas_.disc({at.x + size.width / 2, at.y + size.height / 2}, size.width / 2, ink);
@@ -198,8 +198,8 @@ class MapPainter {
     }
 
     const MapGraph& graph_;
-    const Placed& placed_;
-    Canvas& canvas_;
+    const PlacedGraph& placed_;
+    Drawing& canvas_;
 };
 
 /// One sign of the legend and what it means.
@@ -240,42 +240,42 @@ double legend_width() {
     return width;
 }
 
-void paint_sign(Canvas& canvas, const Sign& sign, double x, double y) {
+void paint_sign(Drawing& drawing, const Sign& sign, double x, double y) {
     switch (sign.kind) {
-    case Sign::Kind::dot: canvas.disc({x + 8, y}, 8, sign.fill); break;
+    case Sign::Kind::dot: drawing.disc({x + 8, y}, 8, sign.fill); break;
     case Sign::Kind::ring:
-        canvas.disc({x + 5, y}, 5, sign.fill);
-        canvas.disc({x + 5, y}, 3.4, sign.border);
+        drawing.disc({x + 5, y}, 5, sign.fill);
+        drawing.disc({x + 5, y}, 3.4, sign.border);
         break;
     case Sign::Kind::swatch:
-        canvas.box({x, y - 9}, {26, 18}, sign.corner, sign.fill);
-        canvas.frame({x, y - 9}, {26, 18}, sign.corner, sign.border, 1.4);
+        drawing.box({x, y - 9}, {26, 18}, sign.corner, sign.fill);
+        drawing.frame({x, y - 9}, {26, 18}, sign.corner, sign.border, 1.4);
         break;
     case Sign::Kind::arrow:
     case Sign::Kind::dashed_arrow:
-        canvas.curve({{x, y}, {x + 8, y}, {x + 16, y}, {x + 22, y}}, sign.fill, 1.5,
-                     sign.kind == Sign::Kind::dashed_arrow);
-        canvas.polygon({{x + 30, y}, {x + 21, y - 4.5}, {x + 21, y + 4.5}}, sign.fill);
+        drawing.curve({{x, y}, {x + 8, y}, {x + 16, y}, {x + 22, y}}, sign.fill, 1.5,
+                      sign.kind == Sign::Kind::dashed_arrow);
+        drawing.polygon({{x + 30, y}, {x + 21, y - 4.5}, {x + 21, y + 4.5}}, sign.fill);
         break;
     }
 }
 
-void paint_legend(Canvas& canvas, double y) {
+void paint_legend(Drawing& drawing, double y) {
     double x = margin;
     for (const Sign& sign : signs()) {
-        paint_sign(canvas, sign, x, y);
+        paint_sign(drawing, sign, x, y);
         x += sign.width();
-        const Size size = measure(sign.text, label_font);
-        canvas.text({x, y - size.height / 2}, sign.text, label_font, ink);
+        const Extents size = measure(sign.text, label_font);
+        drawing.text({x, y - size.height / 2}, sign.text, label_font, ink);
         x += size.width + gap_of_signs;
     }
 }
 
-void paint_heading(Canvas& canvas, double width, const std::string& title,
+void paint_heading(Drawing& drawing, double width, const std::string& title,
                    const std::string& verdict, bool good) {
-    canvas.text({margin, 16}, title, heading, ink);
-    const Size size = measure(verdict, label_font);
-    canvas.text({width - margin - size.width, 21}, verdict, label_font, good ? sea : coral);
+    drawing.text({margin, 16}, title, heading, ink);
+    const Extents size = measure(verdict, label_font);
+    drawing.text({width - margin - size.width, 21}, verdict, label_font, good ? sea : coral);
 }
 
 /// How many links away from the start each node is.
@@ -316,22 +316,22 @@ LayoutGraph layout_graph(const MapGraph& graph) {
 /// How the map fits into a picture: its own size with frame and legend, and what it is scaled by.
 struct Fit {
     double width, height, factor;
-    Fit(const Placed& placed, double room_wide, double room_high)
+    Fit(const PlacedGraph& placed, double room_wide, double room_high)
         : width(std::max(placed.size.width + 2 * margin, legend_width()))
         , height(placed.size.height + 2 * margin + header + footer)
         , factor(std::min(room_wide / width, room_high / height)) {}
 };
 
 /// From left to right or from the top down, whichever can be shown larger.
-std::optional<Placed> best_layout(LayoutGraph graph, const MapOptions& options,
-                                  std::string& fault) {
+std::optional<PlacedGraph> best_layout(LayoutGraph graph, const MapOptions& options,
+                                       std::string& fault) {
     const double wide = options.width > 0 ? options.width : 1280;
     const double high = options.height > 0 ? options.height : 800;
-    std::optional<Placed> across = lay_out(graph, options.seconds, fault);
+    std::optional<PlacedGraph> across = lay_out(graph, options.seconds, fault);
     if (!across || graph.nodes.size() > 100)
         return across; // trying twice is for maps that fit a page
     graph.downward = true;
-    std::optional<Placed> down = lay_out(graph, options.seconds, fault);
+    std::optional<PlacedGraph> down = lay_out(graph, options.seconds, fault);
     if (!down) return across;
     return Fit(*across, wide, high).factor >= Fit(*down, wide, high).factor ? across : down;
 }
@@ -352,7 +352,7 @@ std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& res
                                     const MapOptions& options, std::string& fault) {
     using namespace draw;
     const MapGraph graph = map_graph(file, result);
-    const std::optional<Placed> placed = best_layout(layout_graph(graph), options, fault);
+    const std::optional<PlacedGraph> placed = best_layout(layout_graph(graph), options, fault);
     if (!placed) return std::nullopt;
     const Fit own(*placed, 1, 1);
     const int width = options.width > 0 ? options.width : static_cast<int>(std::ceil(own.width));
@@ -362,18 +362,19 @@ std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& res
         fault = "the map is too large for one picture; give it a size";
         return std::nullopt;
     }
-    Canvas canvas(options.format, width, height);
-    canvas.fill(paper);
+    Drawing drawing(options.format, width, height);
+    drawing.fill(paper);
     const double factor = std::min(Fit(*placed, width, height).factor, 2.0);
-    canvas.scale_by(factor, {(width - own.width * factor) / 2, (height - own.height * factor) / 2});
-    MapPainter(graph, *placed, canvas).paint();
+    drawing.scale_by(factor,
+                     {(width - own.width * factor) / 2, (height - own.height * factor) / 2});
+    MapPainter(graph, *placed, drawing).paint();
     const std::string title =
         file.flow.game.empty() ? std::filesystem::path(file.sources[0].name()).filename().string()
                                : file.flow.game;
-    paint_heading(canvas, own.width, title, verdict_line(result),
+    paint_heading(drawing, own.width, title, verdict_line(result),
                   result.verdict == Verdict::proved);
-    paint_legend(canvas, own.height - footer / 2);
-    return canvas.finish();
+    paint_legend(drawing, own.height - footer / 2);
+    return drawing.finish();
 }
 
 } // namespace rondix

@@ -26,7 +26,8 @@ class FlowReader {
         const MapReader map(root, "a flow",
                             {"rondix", "game", "starts-with", "design-size", "portrait-size",
                              "window", "safe-margin", "quit", "scenes", "loading", "flags",
-                             "events", "screens", "theme", "palette", "styles", "enters", "leaves"},
+                             "events", "screens", "theme", "palette", "styles", "cues", "enters",
+                             "leaves"},
                             findings_, {"settings", "requests", "parts", "include"});
         flow_.game = map.text("game").value_or("");
         if (map.need("starts-with")) flow_.starts_with = map.name("starts-with").value_or(Name{});

@@ -118,15 +118,31 @@ StyleTables StyleBook::tables_for(const Theme& theme) {
                 [this](const Name& name) {
                     return FontId(interned(out_.flow.looks.fonts, out_.origins.fonts, name));
                 },
-            .cue =
-                [this](const Name& name) {
-                    return CueId(interned(out_.flow.looks.cues, out_.origins.cues, name));
-                },
+            .cue = [this](const Name& name) { return cue(name); },
             .text = [this](const std::string& piece) { return text(piece); }};
 }
 
 PictureId StyleBook::picture(const Name& file) {
     return PictureId(interned(out_.flow.looks.pictures, out_.origins.pictures, file));
+}
+
+/// With the file of the last theme that names one for it.
+CueId StyleBook::cue(const Name& name) {
+    std::vector<Cue>& cues = out_.flow.looks.cues;
+    for (std::size_t i = 0; i < cues.size(); ++i)
+        if (out_.flow.text(cues[i].id) == name.text) return CueId(i);
+    std::string file;
+    Place place = name.place;
+    for (const Theme& theme : flow_.themes)
+        for (const auto& [id, of_cue] : theme.cues)
+            if (id.text == name.text) {
+                file = theme.folder + of_cue.text;
+                place = of_cue.place;
+            }
+    const Text id = text(name.text);
+    cues.push_back({id, text(file)});
+    out_.origins.cues.push_back(place);
+    return CueId(cues.size() - 1);
 }
 
 Text StyleBook::text(std::string_view piece) {

@@ -42,6 +42,7 @@ class StyleBook {
     std::size_t add_name(const Name& id);
     std::optional<std::size_t> find(const Name& name);
     const std::vector<Layer>& layers_of(std::size_t named);
+    CueId cue(const Name& name);
     Style dressed(const std::vector<Layer>& layers);
     void wear(const Layer& layer, std::size_t state, Style& style);
     StyleId add(const std::vector<Layer>& layers, Place place);

@@ -101,22 +101,31 @@ bool is_map(const yaml::Node* node, std::string_view key, Findings& findings) {
     return false;
 }
 
+/// Names with a word each.
+void read_pairs(const MapReader& map, std::string_view key,
+                std::vector<std::pair<Name, Name>>& into, std::string_view wanted,
+                std::string_view mend, Findings& findings) {
+    const yaml::Node* pairs = map.find(key);
+    if (!is_map(pairs, key, findings)) return;
+    for (std::size_t i = 0; i + 1 < pairs->children.size(); i += 2) {
+        const yaml::Node& name = pairs->children[i];
+        const yaml::Node& value = pairs->children[i + 1];
+        if (!check_name(name, findings)) continue;
+        if (value.kind == yaml::Kind::text && !value.text.empty())
+            into.push_back({{name.text, name.place}, {value.text, value.place}});
+        else
+            add(findings, Slug::wrong_type, value.says_nothing() ? name.place : value.place,
+                "'" + name.text + "' wants " + std::string(wanted))
+                .mend = mend;
+    }
+}
+
 } // namespace
 
 void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, Findings& findings) {
-    const yaml::Node* palette = map.find("palette");
-    if (is_map(palette, "palette", findings))
-        for (std::size_t i = 0; i + 1 < palette->children.size(); i += 2) {
-            const yaml::Node& key = palette->children[i];
-            const yaml::Node& value = palette->children[i + 1];
-            if (!check_name(key, findings)) continue;
-            if (value.kind == yaml::Kind::text && !value.text.empty())
-                theme.palette.push_back({{key.text, key.place}, {value.text, value.place}});
-            else
-                add(findings, Slug::wrong_type, value.says_nothing() ? key.place : value.place,
-                    "'" + key.text + "' wants a colour, such as \"#c9a24a\"")
-                    .mend = "'#' begins a comment, so a colour stands in quotes";
-        }
+    read_pairs(map, "palette", theme.palette, "a colour, such as \"#c9a24a\"",
+               "'#' begins a comment, so a colour stands in quotes", findings);
+    read_pairs(map, "cues", theme.cues, "a file, such as sounds/bell.wav", "", findings);
     const yaml::Node* styles = map.find("styles");
     if (is_map(styles, "styles", findings))
         for (std::size_t i = 0; i + 1 < styles->children.size(); i += 2) {
@@ -133,9 +142,9 @@ void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, F
 
 void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
                      Findings& findings) {
-    const MapReader map(root, "a theme",
-                        {"rondix-theme", "design-size", "palette", "styles", "enters", "leaves"},
-                        findings);
+    const MapReader map(
+        root, "a theme",
+        {"rondix-theme", "design-size", "palette", "styles", "cues", "enters", "leaves"}, findings);
     if (!map.good()) return;
     const yaml::Node* version = map.find("rondix-theme");
     if (!version || version->text != "1") {

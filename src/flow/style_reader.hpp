@@ -6,9 +6,8 @@
 
 namespace rondix {
 
-/// The keys of a theme, which stand in a theme file and may stand in the flow itself.
-inline constexpr std::string_view theme_keys[] = {"palette", "styles", "enters", "leaves"};
-
+/// What may stand in a theme file and in the flow itself: `palette`, `styles`, `cues`, `enters`,
+/// `leaves`.
 void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, Findings& findings);
 
 /// A theme file: `rondix-theme: 1`, then the keys of a theme.

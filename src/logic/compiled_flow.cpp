@@ -162,7 +162,7 @@ class Verifier {
             expect(design.width > 0 && design.height > 0, "the design size is empty");
         for (Text row : looks.pictures) verify_text(row);
         for (Text row : looks.fonts) verify_text(row);
-        for (Text row : looks.cues) verify_text(row);
+        for (const Cue& row : looks.cues) verify_text(row.id), verify_text(row.file);
         for (const Style& style : looks.styles) verify_style(style);
         for (const ScreenLooks& row : looks.screens) {
             expect(row.boxes.count > 0 && within(row.boxes, looks.boxes.size()),

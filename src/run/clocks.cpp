@@ -30,7 +30,7 @@ void Runner::advance(double seconds) {
         break;
     }
     repeat_direction();
-    move_pictures(static_cast<float>(std::min(seconds, 3600.0)));
+    advance_pictures(seconds);
 }
 
 /// Starts the clocks that this move starts.

@@ -8,7 +8,7 @@ namespace rondix {
 
 void Runner::set_motion(bool moves) {
     moves_ = moves;
-    if (!moves) move_pictures(3600);
+    if (!moves) advance_pictures(3600);
 }
 
 /// After a change of screens: what was closed goes out, what was opened comes in.
@@ -26,7 +26,7 @@ void Runner::update_presence() {
             turn_states_of(id, true);
     }
     std::erase_if(leaving_, [this](ScreenId id) { return now_.is_open(id); });
-    if (!moves_) move_pictures(3600);
+    if (!moves_) advance_pictures(3600);
 }
 
 std::size_t Runner::lowest_seen() const {
@@ -71,8 +71,9 @@ LookState Runner::state_of(ControlId control) const {
     return control == focus() ? LookState::focused : LookState::rest;
 }
 
-void Runner::move_pictures(float seconds) {
-    if (!pictures_move()) return;
+void Runner::advance_pictures(double time) {
+    if (!(time > 0) || !pictures_move()) return;
+    const auto seconds = static_cast<float>(std::min(time, 3600.0));
     stale_ = true;
     for (StateChange& state : states_) state.advance(seconds);
     for (Presence& presence : presence_) presence.advance(seconds);

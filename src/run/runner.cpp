@@ -41,6 +41,8 @@ Runner::Runner(const CompiledFlow& flow)
     , settling_(static_cast<Micros>(settling_time * 1e6)) {
     effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
     taken_.reserve(effects_.capacity());
+    moves_done_.reserve(most_moves_kept);
+    moves_taken_.reserve(most_moves_kept);
     items_.reserve(flow.looks.boxes.size() + 1);
     leaving_.reserve(flow.screens.size());
     lay_out();
@@ -51,6 +53,7 @@ void Runner::start() {
     const bool was_paused = now_.depth() > 0 && paused(flow_, now_);
     const SceneId old_scene = now_.scene();
     effects_.clear();
+    moves_done_.clear();
     std::fill(focus_.begin(), focus_.end(), no_control);
     std::fill(held_keys_.begin(), held_keys_.end(), false);
     std::fill(std::begin(held_), std::end(held_), false);
@@ -80,6 +83,8 @@ bool Runner::perform(Move move) {
     before_ = now_;
     const Outcome outcome = apply(flow_, now_, move);
     if (!outcome.answered) return false;
+    if (moves_done_.size() == most_moves_kept) moves_done_.erase(moves_done_.begin());
+    moves_done_.push_back(move);
     update_clocks(outcome, move);
     tell_changes(outcome);
     const bool changed =
@@ -134,6 +139,12 @@ std::span<const Effect> Runner::take_effects() {
     taken_.clear();
     taken_.swap(effects_);
     return taken_;
+}
+
+std::span<const Move> Runner::take_moves() {
+    moves_taken_.clear();
+    moves_taken_.swap(moves_done_);
+    return moves_taken_;
 }
 
 /// Rule 2: shown on menus, hidden in play and while the player is on keys or a pad.

@@ -22,20 +22,28 @@ constexpr std::array<std::pair<std::string_view, Button>, 5> buttons = {{
     {"accept", Button::accept},
 }};
 
-class Walker {
-  public:
-    Walker(const CompiledFlow& flow, const Walkthrough& walk)
-        : flow_(flow)
-        , walk_(walk)
-        , runner_(flow) {}
+} // namespace
 
-    WalkReport walk() {
-        runner_.start();
+class WalkPlayer::Walker {
+  public:
+    Walker(Runner& runner, const Walkthrough& walk, std::function<void(const Effect&)> obey)
+        : flow_(runner.flow())
+        , walk_(walk)
+        , runner_(runner)
+        , obey_(std::move(obey)) {
         report_.steps.push_back({"start", situation_text(), take_effects(), false});
-        for (std::size_t i = 0; i < walk_.steps.size() && report_.failures.empty(); ++i) take(i);
-        report_.passed = report_.failures.empty();
-        return std::move(report_);
+        report_.passed = walk.steps.empty();
     }
+
+    bool done() const { return next_ == walk_.steps.size() || !report_.failures.empty(); }
+
+    void step() {
+        if (done()) return;
+        take(next_++);
+        report_.passed = next_ == walk_.steps.size() && report_.failures.empty();
+    }
+
+    const WalkReport& report() const { return report_; }
 
   private:
     void take(std::size_t i) {
@@ -122,6 +130,7 @@ class Walker {
     std::string take_effects() {
         std::string text;
         for (const Effect& effect : runner_.take_effects()) {
+            if (obey_) obey_(effect);
             if (effect.kind == EffectKind::quit) quits_ = true;
             if (effect.kind == EffectKind::told)
                 told_.emplace_back(flow_.text(flow_.words[effect.subject]));
@@ -141,7 +150,7 @@ class Walker {
         case EffectKind::show_pointer: return "show pointer";
         case EffectKind::hide_pointer: return "hide pointer";
         case EffectKind::cue:
-            return "cue " + std::string(flow_.text(flow_.looks.cues[effect.subject]));
+            return "cue " + std::string(flow_.text(flow_.looks.cues[effect.subject].id));
         case EffectKind::told: return "told " + word();
         case EffectKind::todo: return "todo: " + word();
         case EffectKind::quit: return "quit";
@@ -258,7 +267,9 @@ class Walker {
 
     const CompiledFlow& flow_;
     const Walkthrough& walk_;
-    Runner runner_;
+    Runner& runner_;
+    std::function<void(const Effect&)> obey_;
+    std::size_t next_ = 0;
     WalkReport report_;
     std::vector<std::string> told_; // since the last expectation
     Move last_;
@@ -267,10 +278,30 @@ class Walker {
     bool ignored_ = false;
 };
 
-} // namespace
+WalkPlayer::WalkPlayer(Runner& runner, const Walkthrough& walk,
+                       std::function<void(const Effect&)> obey)
+    : walker_(std::make_unique<Walker>(runner, walk, std::move(obey))) {}
+
+WalkPlayer::~WalkPlayer() = default;
+
+bool WalkPlayer::done() const {
+    return walker_->done();
+}
+
+void WalkPlayer::step() {
+    walker_->step();
+}
+
+const WalkReport& WalkPlayer::report() const {
+    return walker_->report();
+}
 
 WalkReport replay(const CompiledFlow& flow, const Walkthrough& walkthrough) {
-    return Walker(flow, walkthrough).walk();
+    Runner runner(flow);
+    runner.start();
+    WalkPlayer player(runner, walkthrough);
+    while (!player.done()) player.step();
+    return player.report();
 }
 
 } // namespace rondix

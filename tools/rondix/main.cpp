@@ -67,6 +67,9 @@ int run(int argc, char** argv) {
     command("walk", "replay walkthroughs", add_walk);
     command("map", "draw the flow as a picture", add_map);
     command("draw", "draw every screen", add_draw);
+#ifdef RONDIX_PLAY
+    command("play", "play the flow in a window", add_play);
+#endif
 
     try {
         app.parse(argc, argv);

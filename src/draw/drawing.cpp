@@ -1,4 +1,4 @@
-#include "draw/canvas.hpp"
+#include "draw/drawing.hpp"
 
 #include "draw/cairo.hpp"
 #include "draw/png.hpp"
@@ -20,24 +20,25 @@ cairo_status_t append(void* closure, const unsigned char* data, unsigned length)
 }
 
 TextStyle style_of(Font font) {
-    return {.size = font.size, .bold = font.bold};
+    return {
+        .family = font.fixed ? "DejaVu Sans Mono" : "Inter", .size = font.size, .bold = font.bold};
 }
 
 } // namespace
 
-struct Canvas::Parts {
+struct Drawing::Parts {
     PictureFormat format{};
     std::string bytes;
     Held<cairo_surface_t> surface;
     Held<cairo_t> context;
 };
 
-Size measure(std::string_view text, Font font) {
+Extents measure(std::string_view text, Font font) {
     const TextSize size = size_of(lay_out_text(text, style_of(font)));
     return {size.width, size.height};
 }
 
-Canvas::Canvas(PictureFormat format, int width, int height)
+Drawing::Drawing(PictureFormat format, int width, int height)
     : parts_(std::make_unique<Parts>()) {
     parts_->format = format;
     if (format == PictureFormat::svg)
@@ -52,9 +53,25 @@ Canvas::Canvas(PictureFormat format, int width, int height)
     parts_->context.reset(cairo_create(parts_->surface.get()));
 }
 
-Canvas::~Canvas() = default;
+Drawing::Drawing(const Pixels& onto)
+    : parts_(std::make_unique<Parts>()) {
+    parts_->format = PictureFormat::png;
+    parts_->surface.reset(cairo_image_surface_create_for_data(
+        static_cast<unsigned char*>(onto.data), CAIRO_FORMAT_RGB24, onto.width, onto.height,
+        onto.stride));
+    parts_->context.reset(cairo_create(parts_->surface.get()));
+}
 
-void Canvas::scale_by(double factor, Vec origin) {
+Drawing::~Drawing() = default;
+
+void Drawing::keep_to(Vec at, Extents size) {
+    cairo_reset_clip(parts_->context.get());
+    if (size.width <= 0 || size.height <= 0) return;
+    cairo_rectangle(parts_->context.get(), at.x, at.y, size.width, size.height);
+    cairo_clip(parts_->context.get());
+}
+
+void Drawing::scale_by(double factor, Vec origin) {
     cairo_translate(parts_->context.get(), origin.x, origin.y);
     cairo_scale(parts_->context.get(), factor, factor);
 }
@@ -65,7 +82,7 @@ void use(cairo_t* context, Colour colour) {
     cairo_set_source_rgba(context, colour.red, colour.green, colour.blue, colour.opacity);
 }
 
-void rounded(cairo_t* context, Vec at, Size size, double corner) {
+void rounded(cairo_t* context, Vec at, Extents size, double corner) {
     rounded_path(context, at.x, at.y, size.width, size.height, corner);
 }
 
@@ -79,23 +96,23 @@ void stroke(cairo_t* context, Colour colour, double width, bool dashed) {
 
 } // namespace
 
-void Canvas::fill(Colour colour) {
+void Drawing::fill(Colour colour) {
     use(parts_->context.get(), colour);
     cairo_paint(parts_->context.get());
 }
 
-void Canvas::box(Vec at, Size size, double corner, Colour colour) {
+void Drawing::box(Vec at, Extents size, double corner, Colour colour) {
     rounded(parts_->context.get(), at, size, corner);
     use(parts_->context.get(), colour);
     cairo_fill(parts_->context.get());
 }
 
-void Canvas::frame(Vec at, Size size, double corner, Colour line, double width, bool dashed) {
+void Drawing::frame(Vec at, Extents size, double corner, Colour line, double width, bool dashed) {
     rounded(parts_->context.get(), at, size, corner);
     stroke(parts_->context.get(), line, width, dashed);
 }
 
-void Canvas::curve(const std::vector<Vec>& points, Colour line, double width, bool dashed) {
+void Drawing::curve(const std::vector<Vec>& points, Colour line, double width, bool dashed) {
     if (points.empty()) return;
     cairo_t* context = parts_->context.get();
     cairo_move_to(context, points[0].x, points[0].y);
@@ -105,7 +122,7 @@ void Canvas::curve(const std::vector<Vec>& points, Colour line, double width, bo
     stroke(context, line, width, dashed);
 }
 
-void Canvas::polygon(const std::vector<Vec>& points, Colour colour) {
+void Drawing::polygon(const std::vector<Vec>& points, Colour colour) {
     cairo_t* context = parts_->context.get();
     for (const Vec& point : points) cairo_line_to(context, point.x, point.y);
     cairo_close_path(context);
@@ -113,7 +130,7 @@ void Canvas::polygon(const std::vector<Vec>& points, Colour colour) {
     cairo_fill(context);
 }
 
-void Canvas::disc(Vec middle, double radius, Colour colour) {
+void Drawing::disc(Vec middle, double radius, Colour colour) {
     cairo_t* context = parts_->context.get();
     cairo_new_sub_path(context);
     cairo_arc(context, middle.x, middle.y, radius, 0, 2 * std::numbers::pi);
@@ -121,7 +138,7 @@ void Canvas::disc(Vec middle, double radius, Colour colour) {
     cairo_fill(context);
 }
 
-void Canvas::text(Vec at, std::string_view text, Font font, Colour colour) {
+void Drawing::text(Vec at, std::string_view text, Font font, Colour colour) {
     cairo_t* context = parts_->context.get();
     use(context, colour);
     cairo_move_to(context, at.x, at.y);
@@ -129,7 +146,7 @@ void Canvas::text(Vec at, std::string_view text, Font font, Colour colour) {
     cairo_new_path(context);
 }
 
-std::string Canvas::finish() {
+std::string Drawing::finish() {
     parts_->context.reset();
     if (parts_->format == PictureFormat::png) parts_->bytes = png_of(parts_->surface.get());
     cairo_surface_finish(parts_->surface.get());

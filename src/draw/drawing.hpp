@@ -1,8 +1,9 @@
-// Canvas: what pictures are drawn with. Sizes are in pixels; text is Inter, measured and drawn by
+// Drawing: what pictures are drawn with. Sizes are in pixels; text is Inter, measured and drawn by
 // Pango. The same calls give the same picture as PNG and as SVG.
 #pragma once
 
 #include "rondix/map.hpp"
+#include "rondix/painter.hpp"
 
 #include <memory>
 #include <string>
@@ -24,9 +25,10 @@ constexpr Colour rgb(unsigned value, double opacity = 1) {
 struct Font {
     double size = 14;
     bool bold = false;
+    bool fixed = false; ///< all letters equally wide
 };
 
-struct Size {
+struct Extents {
     double width = 0, height = 0;
 };
 
@@ -35,20 +37,24 @@ struct Vec {
 };
 
 /// How large a line of text is.
-Size measure(std::string_view text, Font font);
+Extents measure(std::string_view text, Font font);
 
-class Canvas {
+class Drawing {
   public:
-    Canvas(PictureFormat format, int width, int height);
-    ~Canvas();
-    Canvas(const Canvas&) = delete;
-    Canvas& operator=(const Canvas&) = delete;
+    Drawing(PictureFormat format, int width, int height);
+    /// Draws onto pixels that somebody else keeps.
+    explicit Drawing(const Pixels& onto);
+    ~Drawing();
+    Drawing(const Drawing&) = delete;
+    Drawing& operator=(const Drawing&) = delete;
 
     void scale_by(double factor, Vec origin);
+    /// From here on only this area is drawn to; all of it for an empty one.
+    void keep_to(Vec at, Extents size);
 
     void fill(Colour colour);
-    void box(Vec at, Size size, double corner, Colour fill);
-    void frame(Vec at, Size size, double corner, Colour line, double width, bool dashed = false);
+    void box(Vec at, Extents size, double corner, Colour fill);
+    void frame(Vec at, Extents size, double corner, Colour line, double width, bool dashed = false);
     /// A chain of Bézier curves: one start and three points for each piece.
     void curve(const std::vector<Vec>& points, Colour line, double width, bool dashed);
     void polygon(const std::vector<Vec>& points, Colour fill);

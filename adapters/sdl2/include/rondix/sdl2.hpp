@@ -1,0 +1,105 @@
+// Rondix with SDL2: a game's events go into the Runner, and the Runner's effects go to the window
+// and the loudspeakers. Everything here can be left out or replaced; nothing of it decides what a
+// move does.
+//
+//   rondix::sdl2::Input input(menus, window);
+//   rondix::sdl2::Sounds sounds(flow, "");
+//   while (running) {
+//       input.wait();                                     // while nothing moves
+//       menus.advance(input.seconds());
+//       for (SDL_Event event; SDL_PollEvent(&event);)
+//           if (!input.feed(event)) running = game.take(event);
+//       for (const rondix::Effect& effect : menus.take_effects())
+//           if (!input.obey(effect) && !sounds.obey(effect)) game.obey(effect);
+//       if (menus.stale()) game.draw(menus.view());
+//   }
+//
+// Keyboard: arrows, Return and Space (accept), Backspace (back), Escape (menu where the screen
+// answers it, else back), and the keys that the flow names: as SDL names them in small letters
+// (`tab`, `f2`, `c`), or as bind() says. Pads: cross and left stick, south (accept), east (back),
+// start (menu). Mouse and touch are the pointer. The events window-left, window-back, pad-lost,
+// suspended and woken are told as they happen.
+#pragma once
+
+#include "rondix/runner.hpp"
+
+#include <SDL.h>
+
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace rondix::sdl2 {
+
+class Input {
+  public:
+    /// Both must outlive it. SDL's game controllers are opened where SDL has been told to look for
+    /// them (SDL_INIT_GAMECONTROLLER).
+    Input(Runner& menus, SDL_Window* window);
+    ~Input();
+    Input(const Input&) = delete;
+    Input& operator=(const Input&) = delete;
+
+    /// Waits until there is an event, or until something changes by itself: for a frame while
+    /// pictures move, and not longer than `longest` seconds. A game that moves all the time does
+    /// without.
+    void wait(double longest = 1) const;
+    /// Seconds since the last call; at most a quarter, so that a game that was stopped goes on
+    /// where it was.
+    double seconds();
+
+    /// Hands an event on; false when it is none of the menus' business.
+    bool feed(const SDL_Event& event);
+    /// Shows and hides the pointer; false for every other effect.
+    bool obey(const Effect& effect);
+
+    /// The part of the window that the menus fill, in its pixels; all of it until this is said.
+    void set_area(const SDL_Rect& area);
+    /// Lets a key of the keyboard stand for a key that the flow names.
+    void bind(SDL_Keycode key, KeyId named);
+    /// What stands for a key that the flow names, or an empty text.
+    std::string key_for(KeyId named) const;
+
+  private:
+    struct Pad;
+    bool feed_key(const SDL_KeyboardEvent& event);
+    bool feed_stick(const SDL_ControllerAxisEvent& event);
+    bool feed_button(const SDL_ControllerButtonEvent& event);
+    void open_pad(int device);
+    void close_pad(SDL_JoystickID id);
+    bool feed_window(const SDL_WindowEvent& event);
+    bool tell(const char* event);
+    Point in_design(int x, int y) const;
+    void fill_window();
+    bool push(Button button, bool down);
+
+    Runner& menus_;
+    SDL_Window* window_;
+    SDL_Rect area_{};
+    bool whole_window_ = true;
+    std::vector<std::pair<SDL_Keycode, KeyId>> named_;
+    std::vector<Pad> pads_;
+    Button escape_as_ = Button::menu; // what Escape stood for when it went down
+    Uint64 last_time_ = 0;
+};
+
+/// Cues through SDL2_mixer. Without a device or without the file it is silent.
+class Sounds {
+  public:
+    /// The files of the flow's cues are looked for from `folder`, which is empty or ends in '/'.
+    Sounds(const CompiledFlow& flow, const std::string& folder);
+    ~Sounds();
+    Sounds(const Sounds&) = delete;
+    Sounds& operator=(const Sounds&) = delete;
+
+    /// Plays a cue; false for every other effect.
+    bool obey(const Effect& effect);
+    /// Why there is no sound at all; empty where there is.
+    const std::string& fault() const;
+
+  private:
+    struct Parts;
+    std::unique_ptr<Parts> parts_;
+};
+
+} // namespace rondix::sdl2

@@ -1,0 +1,244 @@
+// rondix::sdl2 as a game meets it: events of SDL in, with a virtual pad, and no display.
+#include "support.hpp"
+
+#include "rondix/sdl2.hpp"
+
+namespace rondix::test {
+namespace {
+
+const std::string menus = R"(
+rondix: 1
+starts-with: sea
+scenes: { sea: { file: sea.json, root: helm } }
+loading: { give-up: 5s }
+events: { pad-lost: { during: any, do: tell pad-lost }, window-left: { do: open pause } }
+screens:
+  helm: { play: yes, menu: open pause, keys: { tab: open chart } }
+  chart: { controls: [{ button: back, press: back }] }
+  pause:
+    menu: resume
+    controls:
+      - { button: a, press: tell a }
+      - { button: b, press: tell b }
+      - { button: c, press: open deep }
+  deep: { controls: [{ button: leave, press: quit }] }
+)";
+
+class AdapterTest : public testing::Test {
+  protected:
+    AdapterTest()
+        : file_(good_flow(menus))
+        , runner_(*file_.compiled) {
+        SDL_SetHint(SDL_HINT_VIDEODRIVER, "dummy");
+        SDL_SetHint(SDL_HINT_AUDIODRIVER, "dummy");
+        SDL_SetHint(SDL_HINT_JOYSTICK_ALLOW_BACKGROUND_EVENTS, "1");
+        EXPECT_EQ(SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER), 0) << SDL_GetError();
+        window_ = SDL_CreateWindow("t", 0, 0, 640, 360, 0);
+        runner_.start();
+        runner_.loaded(runner_.ticket());
+        input_.emplace(runner_, window_);
+        settle();
+    }
+    ~AdapterTest() override {
+        input_.reset();
+        SDL_DestroyWindow(window_);
+        SDL_Quit();
+    }
+
+    void settle() { runner_.advance(Runner::settling_time); }
+
+    void pump() {
+        for (SDL_Event event; SDL_PollEvent(&event);) input_->feed(event);
+        settle();
+    }
+
+    void key(SDL_Keycode code, bool down = true, bool repeat = false) {
+        SDL_Event event{};
+        event.type = down ? SDL_KEYDOWN : SDL_KEYUP;
+        event.key.keysym.sym = code;
+        event.key.repeat = repeat ? 1 : 0;
+        SDL_PushEvent(&event);
+        pump();
+    }
+    void tap(SDL_Keycode code) {
+        key(code);
+        key(code, false);
+    }
+
+    void mouse(Uint32 type, Point at) {
+        SDL_Event event{};
+        event.type = type;
+        if (type == SDL_MOUSEMOTION) {
+            event.motion.x = static_cast<int>(at.x);
+            event.motion.y = static_cast<int>(at.y);
+        } else {
+            event.button.button = SDL_BUTTON_LEFT;
+            event.button.x = static_cast<int>(at.x);
+            event.button.y = static_cast<int>(at.y);
+        }
+        SDL_PushEvent(&event);
+        pump();
+    }
+    Point pixel_of(const char* control) {
+        const ControlId id = flow().control(runner_.situation().current(), control);
+        return runner_.canvas().to_pixel(runner_.place_of(id).middle());
+    }
+
+    const CompiledFlow& flow() const { return *file_.compiled; }
+    std::string screen() const {
+        return std::string(flow().text(flow()[runner_.situation().current()].id));
+    }
+    std::string focus() const {
+        return runner_.focus() == no_control ? ""
+                                             : std::string(flow().text(flow()[runner_.focus()].id));
+    }
+    std::string told() {
+        std::string text;
+        for (const Effect& effect : runner_.take_effects())
+            if (effect.kind == EffectKind::told)
+                text += std::string(flow().text(flow().words[effect.subject])) + " ";
+        return text;
+    }
+
+    FlowFile file_;
+    Runner runner_;
+    SDL_Window* window_ = nullptr;
+    std::optional<sdl2::Input> input_;
+};
+
+TEST_F(AdapterTest, KeysOfTheKeyboard) {
+    tap(SDLK_DOWN); // in play it belongs to the game
+    EXPECT_EQ(screen(), "helm");
+    tap(SDLK_ESCAPE);
+    EXPECT_EQ(screen(), "pause");
+    tap(SDLK_DOWN);
+    EXPECT_EQ(focus(), "b");
+    told();
+    tap(SDLK_RETURN);
+    tap(SDLK_SPACE);
+    EXPECT_EQ(told(), "b b ");
+    key(SDLK_RETURN);
+    key(SDLK_RETURN, true, true);
+    key(SDLK_RETURN, false);
+    EXPECT_EQ(told(), "b ");
+    tap(SDLK_DOWN);
+    tap(SDLK_RETURN);
+    EXPECT_EQ(screen(), "deep");
+    tap(SDLK_ESCAPE); // which answers no menu: back
+    EXPECT_EQ(screen(), "pause");
+    tap(SDLK_ESCAPE); // which does: resume
+    EXPECT_EQ(screen(), "helm");
+    tap(SDLK_TAB); // a key that the flow names
+    EXPECT_EQ(screen(), "chart");
+    EXPECT_EQ(input_->key_for(KeyId{0}), "tab");
+    tap(SDLK_BACKSPACE);
+    EXPECT_EQ(screen(), "helm");
+    input_->bind(SDLK_m, KeyId{0});
+    tap(SDLK_m);
+    EXPECT_EQ(screen(), "chart");
+}
+
+TEST_F(AdapterTest, EscapeGoesUpAsWhatItWentDownAs) {
+    key(SDLK_ESCAPE); // menu: opens pause, and is held
+    EXPECT_EQ(screen(), "pause");
+    key(SDLK_ESCAPE, false);
+    tap(SDLK_ESCAPE);
+    EXPECT_EQ(screen(), "helm");
+}
+
+TEST_F(AdapterTest, ThePointerIsTheMouse) {
+    tap(SDLK_ESCAPE);
+    mouse(SDL_MOUSEMOTION, pixel_of("b"));
+    EXPECT_EQ(focus(), "b");
+    told();
+    mouse(SDL_MOUSEBUTTONDOWN, pixel_of("b"));
+    EXPECT_EQ(told(), "");
+    mouse(SDL_MOUSEBUTTONUP, pixel_of("b"));
+    EXPECT_EQ(told(), "b ");
+    mouse(SDL_MOUSEBUTTONDOWN, pixel_of("a"));
+    mouse(SDL_MOUSEBUTTONUP, pixel_of("b"));
+    EXPECT_EQ(told(), ""); // slid off
+    input_->set_area({100, 50, 320, 180});
+    const Point b = pixel_of("b");
+    mouse(SDL_MOUSEBUTTONDOWN, {b.x + 100, b.y + 50});
+    mouse(SDL_MOUSEBUTTONUP, {b.x + 100, b.y + 50});
+    EXPECT_EQ(told(), "b ");
+}
+
+TEST_F(AdapterTest, APadComesAndGoes) {
+    const int device = SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, 6, 21, 0);
+    ASSERT_GE(device, 0) << SDL_GetError();
+    pump();
+    SDL_Joystick* pad = SDL_JoystickOpen(device);
+    const auto button = [&](int which) {
+        for (const Uint8 down : {1, 0}) {
+            SDL_JoystickSetVirtualButton(pad, which, down);
+            SDL_JoystickUpdate();
+            pump();
+        }
+    };
+    const auto stick = [&](Sint16 value) {
+        SDL_JoystickSetVirtualAxis(pad, SDL_CONTROLLER_AXIS_LEFTY, value);
+        SDL_JoystickUpdate();
+        for (SDL_Event event; SDL_PollEvent(&event);) input_->feed(event); // no time to repeat
+    };
+    button(SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(screen(), "pause");
+    button(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    EXPECT_EQ(focus(), "b");
+    told();
+    button(SDL_CONTROLLER_BUTTON_A);
+    EXPECT_EQ(told(), "b ");
+    stick(32000);
+    EXPECT_EQ(focus(), "c");
+    stick(12000); // still pushed: no flutter
+    stick(32000);
+    EXPECT_EQ(focus(), "c");
+    stick(0);
+    stick(-32000);
+    EXPECT_EQ(focus(), "b");
+    button(SDL_CONTROLLER_BUTTON_B);
+    EXPECT_EQ(screen(), "helm");
+    told();
+    SDL_JoystickClose(pad);
+    SDL_JoystickDetachVirtual(device);
+    SDL_JoystickUpdate();
+    pump();
+    EXPECT_EQ(told(), "pad-lost ");
+}
+
+TEST_F(AdapterTest, AWindowThatIsLeftIsTold) {
+    SDL_Event event{};
+    event.type = SDL_WINDOWEVENT;
+    event.window.event = SDL_WINDOWEVENT_FOCUS_LOST;
+    SDL_PushEvent(&event);
+    pump();
+    EXPECT_EQ(screen(), "pause");
+}
+
+TEST_F(AdapterTest, SoundsWithoutFilesAreSilent) {
+    const FlowFile file =
+        good_flow("rondix: 1\nstarts-with: t\nstyles: { button: { focused: { cue: "
+                  "knock } } }\nscreens: { t: { controls: [{ button: b, press: quit "
+                  "}] } }\n");
+    sdl2::Sounds sounds(*file.compiled, "");
+    EXPECT_TRUE(sounds.obey({EffectKind::cue, 0, {}}));
+    EXPECT_TRUE(sounds.obey({EffectKind::cue, 99, {}}));
+    EXPECT_FALSE(sounds.obey({EffectKind::load, 0, {}}));
+}
+
+TEST_F(AdapterTest, WaitsWhileNothingMoves) {
+    tap(SDLK_ESCAPE);
+    runner_.advance(5);
+    runner_.view();
+    input_->seconds();
+    const Uint64 before = SDL_GetTicks64();
+    pump();
+    input_->wait(0.15);
+    EXPECT_GE(SDL_GetTicks64() - before, 120u);
+    EXPECT_GT(input_->seconds(), 0.1);
+    EXPECT_LT(input_->seconds(), 0.1);
+}
+
+} // namespace
+} // namespace rondix::test

@@ -1,0 +1,294 @@
+#include "play/player.hpp"
+
+#include "commands.hpp"
+#include "play/overlay.hpp"
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <chrono>
+
+namespace rondix::tool {
+
+namespace {
+
+constexpr double look_for_changes_every = 0.1;
+constexpr double notice_stands = 4;
+constexpr double load_step = 0.4;
+constexpr double longest_load = 30;
+
+std::uint32_t number(std::size_t value) {
+    return static_cast<std::uint32_t>(value);
+}
+
+} // namespace
+
+Player::Player(const PlayOptions& options, Session& session, Stage& stage)
+    : options_(options)
+    , session_(session)
+    , stage_(stage) {
+    game_.load_time = options.load_time;
+    stage_.show_panel(options.panel);
+    connect();
+}
+
+/// A new Runner wants new devices.
+void Player::connect() {
+    input_.emplace(session_.runner(), stage_.window());
+    stage_.pixels();
+    input_->set_area(stage_.game_area());
+    bind_named_keys();
+    session_.runner().set_mirrored(mirrored_);
+    sounds_.emplace(session_.flow(), "");
+    SDL_ShowCursor(session_.runner().pointer_shown() || stage_.panel_shown() ? SDL_ENABLE
+                                                                             : SDL_DISABLE);
+    dirty_ = true;
+}
+
+/// A key that the flow names and the keyboard does not know gets its first free letter.
+void Player::bind_named_keys() {
+    const CompiledFlow& flow = session_.flow();
+    std::string taken;
+    for (std::size_t i = 0; i < flow.keys.size(); ++i) taken += input_->key_for(KeyId(i));
+    for (std::size_t i = 0; i < flow.keys.size(); ++i) {
+        if (!input_->key_for(KeyId(i)).empty()) continue;
+        for (const char letter : flow.text(flow.keys[i])) {
+            if (letter < 'a' || letter > 'z' || taken.find(letter) != std::string::npos) continue;
+            taken += letter;
+            input_->bind(letter, KeyId(i));
+            break;
+        }
+    }
+}
+
+int Player::run(const Walkthrough* script) {
+    if (script) {
+        game_.answers = false;
+        script_.emplace(session_.runner(), *script, [this](const Effect& effect) { obey(effect); });
+    }
+    const auto began = std::chrono::steady_clock::now();
+    while (!ended_) {
+        double longest = look_for_changes_every;
+        if (script_ && !script_->done()) longest = std::min(longest, std::max(until_step_, 0.001));
+        input_->wait(wants_drawing() ? 0 : longest);
+        const double seconds = input_->seconds();
+        Runner& runner = session_.runner();
+        if (script_) // whose waits are the only time that passes
+            runner.advance_pictures(seconds);
+        else
+            runner.advance(seconds);
+        game_.advance(seconds, runner);
+        for (SDL_Event event; SDL_PollEvent(&event);) take(event);
+        if (script_) step_script(seconds);
+        for (const Effect& effect : session_.runner().take_effects()) obey(effect);
+        note_moves();
+        if (notice_left_ > 0 && (notice_left_ -= seconds) <= 0) dirty_ = true;
+        if ((until_look_ -= seconds) <= 0) {
+            until_look_ = look_for_changes_every;
+            if (!script_ && session_.look_for_changes()) {
+                game_.follow(session_.runner());
+                connect();
+            }
+        }
+        if (wants_drawing()) draw();
+        const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
+        if (options_.seconds > 0 && passed.count() >= options_.seconds) ended_ = true;
+    }
+    if (!options_.shot.empty() && !write_file(options_.shot, stage_.shot())) return cannot_be_used;
+    if (!script_) return proved;
+    for (const Finding& failure : script_->report().failures)
+        fmt::print(stderr, "{}", finding_text(failure, {script->source}));
+    return script_->report().passed ? proved : errors_found;
+}
+
+/// What was recorded is whole at any time, however the program ends.
+void Player::note_moves() {
+    const std::size_t made = session_.note_moves();
+    if (made == 0 || options_.record.empty()) return;
+    write_file(options_.record, write_walkthrough("Played by hand", session_.moves()));
+}
+
+/// A step when it is time and the pictures have come to rest.
+void Player::step_script(double seconds) {
+    until_step_ -= seconds;
+    if (until_step_ > 0 || session_.runner().time_until_change() == 0.0) return;
+    if (script_->done()) {
+        if (options_.seconds <= 0) ended_ = true; // with a time, the window stays until then
+        return;
+    }
+    script_->step();
+    until_step_ = options_.pace;
+    dirty_ = true;
+}
+
+// --- events
+
+void Player::take(const SDL_Event& event) {
+    switch (event.type) {
+    case SDL_QUIT: ended_ = true; return;
+    case SDL_KEYDOWN:
+        if (take_key(event.key)) return;
+        break;
+    case SDL_MOUSEBUTTONDOWN:
+        if (event.button.x >= stage_.panel_left() && stage_.panel_shown()) {
+            if (const auto action = panel_.at(event.button.x, event.button.y)) act(*action);
+            return;
+        }
+        break;
+    case SDL_MOUSEWHEEL:
+        panel_.scroll(event.wheel.y);
+        dirty_ = true;
+        return;
+    case SDL_MOUSEMOTION:
+        if (event.motion.x >= stage_.panel_left() && stage_.panel_shown()) {
+            SDL_ShowCursor(SDL_ENABLE);
+            return;
+        }
+        break;
+    case SDL_WINDOWEVENT:
+        if (event.window.event == SDL_WINDOWEVENT_SIZE_CHANGED) {
+            stage_.pixels();
+            input_->set_area(stage_.game_area());
+        }
+        dirty_ = true;
+        break;
+    default: break;
+    }
+    if (input_->feed(event)) dirty_ = true; // for the panel
+}
+
+bool Player::take_key(const SDL_KeyboardEvent& event) {
+    if (event.repeat != 0) return false;
+    const SDL_Keycode key = event.keysym.sym;
+    const CompiledFlow& flow = session_.flow();
+    if ((event.keysym.mod & KMOD_CTRL) != 0 && key >= SDLK_1 && key <= SDLK_9) {
+        const bool flag = (event.keysym.mod & KMOD_SHIFT) != 0;
+        const auto which = static_cast<std::size_t>(key - SDLK_1);
+        if (which < (flag ? flow.flags.size() : flow.events.size()))
+            act({flag ? Panel::Does::flag : Panel::Does::event, number(which)});
+        return true;
+    }
+    switch (key) {
+    case SDLK_F1: act({Panel::Does::help, 0}); return true;
+    case SDLK_F2:
+        stage_.show_panel(!stage_.panel_shown());
+        input_->set_area(stage_.game_area());
+        dirty_ = true;
+        return true;
+    case SDLK_F3:
+        act({Panel::Does::load_ends, (static_cast<std::uint32_t>(game_.load_ends) + 1) % 4});
+        return true;
+    case SDLK_F4:
+        mirrored_ = !mirrored_;
+        session_.runner().set_mirrored(mirrored_);
+        return true;
+    case SDLK_F5: act({Panel::Does::restart, 0}); return true;
+    case SDLK_F6: act({Panel::Does::shorter, 0}); return true;
+    case SDLK_F7: act({Panel::Does::longer, 0}); return true;
+    case SDLK_F9:
+        draw();
+        if (write_file("rondix-shot.png", stage_.shot())) say("wrote rondix-shot.png");
+        return true;
+    case SDLK_F11: stage_.toggle_full_screen(); return true;
+    default: return false;
+    }
+}
+
+void Player::act(const Panel::Action& action) {
+    Runner& runner = session_.runner();
+    dirty_ = true;
+    switch (action.does) {
+    case Panel::Does::event:
+        if (!runner.tell(EventId(action.subject)))
+            say(fmt::format("'{}' is not answered now: it is handed back to the game",
+                            session_.flow().text(session_.flow().events[action.subject].id)));
+        break;
+    case Panel::Does::flag: {
+        const FlagId flag = FlagId(action.subject);
+        if (!runner.set_flag(flag, !runner.situation().flag(flag)))
+            say("this flag is the flow's own: only steps change it");
+        break;
+    }
+    case Panel::Does::load_ends: game_.load_ends = LoadEnds(action.subject); break;
+    case Panel::Does::shorter: game_.load_time = std::max(game_.load_time - load_step, 0.0); break;
+    case Panel::Does::longer:
+        game_.load_time = std::min(game_.load_time + load_step, longest_load);
+        break;
+    case Panel::Does::restart:
+        session_.restart();
+        game_.follow(runner);
+        break;
+    case Panel::Does::help: help_ = !help_; break;
+    }
+}
+
+void Player::obey(const Effect& effect) {
+    dirty_ = true;
+    if (input_->obey(effect) || sounds_->obey(effect)) return;
+    const CompiledFlow& flow = session_.flow();
+    game_.obey(effect);
+    if (effect.kind == EffectKind::quit) say("The game would leave here. Close the window to end.");
+    if (effect.kind == EffectKind::told)
+        say(fmt::format("The game is told: {}", flow.text(flow.words[effect.subject])));
+}
+
+void Player::say(std::string text) {
+    notice_ = std::move(text);
+    notice_left_ = notice_stands;
+    dirty_ = true;
+}
+
+// --- pictures
+
+void Player::draw() {
+    Runner& runner = session_.runner();
+    const CompiledFlow& flow = session_.flow();
+    const Pixels window = stage_.pixels();
+    const SDL_Rect area = stage_.game_area();
+    const Situation& now = runner.situation();
+    const bool loaded = now.phase() == Phase::loaded;
+    session_.painter().set_stand_in(
+        loaded ? fmt::format("the game: {}", flow.text(flow[now.scene()].id)) : "");
+    session_.painter().paint(runner.canvas(), runner.view(),
+                             {window.data, area.w, area.h, window.stride});
+    if (!session_.trouble().empty())
+        draw_trouble(window, area.w, session_.trouble());
+    else if (notice_left_ > 0)
+        draw_notice(window, area.w, notice_);
+    if (help_) draw_help(window, area.w, keys());
+    if (stage_.panel_shown()) panel_.draw(window, stage_.panel_left(), session_, game_);
+    stage_.present();
+    dirty_ = false;
+}
+
+std::vector<std::pair<std::string, std::string>> Player::keys() const {
+    std::vector<std::pair<std::string, std::string>> keys = {
+        {"arrows, left stick", "move the focus"},
+        {"Return, Space, south", "accept"},
+        {"Escape, start", "menu; where the screen has none: back"},
+        {"Backspace, east", "back"},
+        {"mouse, touch", "focus, press on letting go"},
+    };
+    const CompiledFlow& flow = session_.flow();
+    for (std::size_t i = 0; i < flow.keys.size(); ++i)
+        keys.emplace_back(input_->key_for(KeyId(i)),
+                          fmt::format("the key '{}' of the flow", flow.text(flow.keys[i])));
+    const std::pair<std::string, std::string> of_tool[] = {
+        {"F1", "this page"},
+        {"F2", "show or hide the panel"},
+        {"F3", "loads succeed, fail, hang, answer twice"},
+        {"F4", "right to left, and back"},
+        {"F5", "start again"},
+        {"F6, F7", "loads take shorter, longer"},
+        {"F9", "a picture of the window: rondix-shot.png"},
+        {"F11", "full screen, and back"},
+        {"Ctrl+1 to Ctrl+9", "the game reports an event, in the panel's order"},
+        {"Ctrl+Shift+1 to 9", "the game changes a flag, in the panel's order"},
+        {"closing the window", "ends; what quits in the flow does not"},
+    };
+    keys.insert(keys.end(), std::begin(of_tool), std::end(of_tool));
+    return keys;
+}
+
+} // namespace rondix::tool

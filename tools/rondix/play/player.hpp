@@ -1,0 +1,68 @@
+// Player: the loop of `rondix play`. Events go to the tool's keys, the panel or the menus; time
+// passes; effects are obeyed by a stand-in for the game; and what changed is drawn.
+#pragma once
+
+#include "play/panel.hpp"
+#include "play/session.hpp"
+#include "play/stage.hpp"
+#include "play/stand_in.hpp"
+#include "rondix/sdl2.hpp"
+#include "rondix/walkthrough.hpp"
+
+#include <optional>
+#include <string>
+
+namespace rondix::tool {
+
+struct PlayOptions {
+    std::string flow;
+    int width = 960, height = 720; ///< of the game's part
+    bool panel = true;
+    double load_time = 1.2;
+    double seconds = 0; ///< end after this time; 0: when the window is closed
+    std::string script; ///< a walkthrough that is played
+    double pace = 0.4;  ///< seconds between its steps
+    std::string shot;   ///< a picture of the window when it ends
+    std::string record; ///< the moves that were made, as a walkthrough
+};
+
+class Player {
+  public:
+    Player(const PlayOptions& options, Session& session, Stage& stage);
+
+    /// Until it ends; the tool's exit status.
+    int run(const Walkthrough* script);
+
+  private:
+    void connect();
+    void take(const SDL_Event& event);
+    bool take_key(const SDL_KeyboardEvent& event);
+    void act(const Panel::Action& action);
+    void obey(const Effect& effect);
+    void step_script(double seconds);
+    void draw();
+    void say(std::string text);
+    void note_moves();
+    void bind_named_keys();
+    std::vector<std::pair<std::string, std::string>> keys() const;
+    bool wants_drawing() const { return dirty_ || session_.runner().stale(); }
+
+    const PlayOptions& options_;
+    Session& session_;
+    Stage& stage_;
+    std::optional<sdl2::Input> input_;
+    std::optional<sdl2::Sounds> sounds_;
+    std::optional<WalkPlayer> script_;
+    StandIn game_;
+    Panel panel_;
+    std::string notice_;
+    double notice_left_ = 0;
+    double until_look_ = 0;
+    double until_step_ = 0;
+    bool dirty_ = true;
+    bool help_ = false;
+    bool mirrored_ = false;
+    bool ended_ = false;
+};
+
+} // namespace rondix::tool

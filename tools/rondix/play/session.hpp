@@ -1,0 +1,74 @@
+// Session: the flow that is being played, and the place that was reached in it. When a file is
+// saved the flow is read anew and the same moves are made in it; a flow that cannot be read leaves
+// the last good one in its place.
+#pragma once
+
+#include "rondix/flow.hpp"
+#include "rondix/painter.hpp"
+
+#include <filesystem>
+#include <map>
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace rondix::tool {
+
+class Session {
+  public:
+    explicit Session(std::string path)
+        : path_(std::move(path)) {}
+
+    /// The first time. False: the flow cannot be played, and trouble() says why.
+    bool open();
+    /// Reads the flow anew when one of its files has changed. True when that was so.
+    bool look_for_changes();
+    /// From the beginning.
+    void restart();
+
+    Runner& runner() { return live_->runner; }
+    const CompiledFlow& flow() const { return *live_->file.compiled; }
+    Painter& painter() { return live_->painter; }
+
+    /// What is wrong with the file as it was saved last, as the command line says it; empty when it
+    /// is good.
+    const std::string& trouble() const { return trouble_; }
+    bool readable() const { return readable_; }
+
+    /// To be called after each step: notes the moves that were made, and says how many.
+    std::size_t note_moves();
+    /// In words, oldest first.
+    const std::vector<std::string>& moves() const { return moves_; }
+
+  private:
+    struct Live {
+        explicit Live(FlowFile from)
+            : file(std::move(from))
+            , painter(*file.compiled)
+            , runner(*file.compiled) {
+            runner.set_ruler(painter.ruler());
+        }
+        FlowFile file;
+        Painter painter;
+        Runner runner;
+    };
+    struct Stamp {
+        std::filesystem::file_time_type time;
+        std::uintmax_t size = 0;
+        friend bool operator==(const Stamp&, const Stamp&) = default;
+    };
+
+    bool read();
+    void go_there();
+    void watch(const FlowFile& file);
+    static Stamp stamp_of(const std::string& path);
+
+    std::string path_;
+    std::unique_ptr<Live> live_;
+    std::string trouble_;
+    bool readable_ = false;
+    std::vector<std::string> moves_;
+    std::map<std::string, Stamp> watched_;
+};
+
+} // namespace rondix::tool

@@ -1,0 +1,33 @@
+// StandIn: answers for the game that is not there. A load takes its time and then succeeds, fails,
+// hangs or is answered twice, as the person at the window likes.
+#pragma once
+
+#include "rondix/runner.hpp"
+
+#include <string>
+
+namespace rondix::tool {
+
+enum class LoadEnds : std::uint8_t { well, badly, never, twice };
+
+class StandIn {
+  public:
+    void obey(const Effect& effect);
+    void advance(double seconds, Runner& runner);
+    /// The Runner was made anew: what it waits for, if it waits, is what is to be answered.
+    void follow(const Runner& runner);
+
+    LoadEnds load_ends = LoadEnds::well;
+    double load_time = 1.2;
+    bool answers = true; ///< false while a script answers itself
+
+  private:
+    bool loading_ = false;
+    Ticket ticket_{};
+    double passed_ = 0;
+};
+
+/// "succeed", "fail", "hang", "answer twice".
+std::string_view name_of(LoadEnds ends);
+
+} // namespace rondix::tool
