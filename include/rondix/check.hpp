@@ -93,6 +93,9 @@ struct CheckResult {
     Figures figures;
 };
 
+/// Adds what another check found; the verdict follows.
+void add_findings(CheckResult& result, const Findings& more);
+
 /// Checks a flow that was read by load_flow(): its findings so far, and how it behaves.
 CheckResult check(const FlowFile& file, const CheckOptions& options = {});
 

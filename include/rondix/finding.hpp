@@ -60,6 +60,16 @@ enum class Slug : std::uint8_t {
     nothing_usable,
     restless_back,
     endless_wait,
+    // how the flow looks
+    off_canvas,
+    outside_safe,
+    overlap,
+    small_target,
+    text_too_long,
+    tight_text,
+    low_contrast,
+    faint_focus,
+    stretched_picture,
     // walkthroughs
     walk_fails,
 };

@@ -20,11 +20,17 @@ void count_what_is_written(const FlowFile& file, Figures& figures) {
 
 void put_in_order(Findings& findings) {
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
-        return a.place.begin < b.place.begin;
+        return std::pair(a.place.file, a.place.begin) < std::pair(b.place.file, b.place.begin);
     });
 }
 
 } // namespace
+
+void add_findings(CheckResult& result, const Findings& more) {
+    result.findings.insert(result.findings.end(), more.begin(), more.end());
+    put_in_order(result.findings);
+    if (has_errors(more)) result.verdict = Verdict::not_so;
+}
 
 CheckResult check(const FlowFile& file, const CheckOptions& options) {
     CheckResult result;

@@ -224,34 +224,37 @@ class ItemPainter {
         double by = three ? place_.height / own.height : 1;
         if (ends > 0) by = std::min(by, static_cast<double>(place_.width) / ends);
         if (caps > 0) by = std::min(by, static_cast<double>(place_.height) / caps);
-        const auto cuts = [&](double first, double last, double whole, double room, double* from,
-                              double* to) {
-            from[0] = 0, from[1] = first, from[2] = whole - last, from[3] = whole;
-            to[0] = 0, to[1] = first * by, to[2] = room - last * by, to[3] = room;
-        };
-        double from_x[4], to_x[4], from_y[4], to_y[4];
-        cuts(dress.slices[0], dress.slices[2], own.width, place_.width, from_x, to_x);
-        cuts(dress.slices[1], dress.slices[3], own.height, place_.height, from_y, to_y);
         const double seen = share * opacity(item_.look.tint);
+        const Cuts across(dress.slices[0], dress.slices[2], own.width, width, place_.width, by);
+        const Cuts down(dress.slices[1], dress.slices[3], own.height, height, place_.height, by);
         cairo_push_group(context_);
         for (int row = 0; row < 3; ++row)
             for (int column = 0; column < 3; ++column)
-                paint_slice(pixels, from_x + column, to_x + column, from_y + row, to_y + row);
+                paint_slice(pixels, across, column, down, row);
         cairo_pop_group_to_source(context_);
         cairo_paint_with_alpha(context_, seen);
     }
 
-    void paint_slice(cairo_surface_t* pixels, const double* from_x, const double* to_x,
-                     const double* from_y, const double* to_y) {
-        const double from_width = (from_x[1] - from_x[0]) * scale_;
-        const double from_height = (from_y[1] - from_y[0]) * scale_;
-        const double width = to_x[1] - to_x[0];
-        const double height = to_y[1] - to_y[0];
+    /// Where an image is cut along one axis, in its pixels, and where the pieces go in the place.
+    struct Cuts {
+        Cuts(double first, double last, double own, int pixels, double room, double by)
+            : from{0, std::round(first * pixels / own), std::round((own - last) * pixels / own),
+                   static_cast<double>(pixels)}
+            , to{0, first * by, room - last * by, room} {}
+        double from[4], to[4];
+    };
+
+    void paint_slice(cairo_surface_t* pixels, const Cuts& across, int column, const Cuts& down,
+                     int row) {
+        const double from_width = across.from[column + 1] - across.from[column];
+        const double from_height = down.from[row + 1] - down.from[row];
+        const double width = across.to[column + 1] - across.to[column];
+        const double height = down.to[row + 1] - down.to[row];
         if (from_width <= 0 || from_height <= 0 || width <= 0 || height <= 0) return;
         const Held<cairo_surface_t> piece(cairo_surface_create_for_rectangle(
-            pixels, from_x[0] * scale_, from_y[0] * scale_, from_width, from_height));
+            pixels, across.from[column], down.from[row], from_width, from_height));
         cairo_save(context_);
-        cairo_translate(context_, place_.x + to_x[0], place_.y + to_y[0]);
+        cairo_translate(context_, place_.x + across.to[column], place_.y + down.to[row]);
         cairo_rectangle(context_, 0, 0, width, height);
         cairo_scale(context_, width / from_width, height / from_height);
         cairo_set_source_surface(context_, piece.get(), 0, 0);

@@ -50,6 +50,16 @@ const std::vector<SlugRow>& slug_table() {
         {Slug::restless_back, "restless-back", warning,
          "a screen from which back, again and again, comes to no rest"},
         {Slug::endless_wait, "endless-wait", warning, "a load that can be waited for without end"},
+        {Slug::off_canvas, "off-canvas", error, "what stands over the edge of the canvas"},
+        {Slug::outside_safe, "outside-safe", warning, "what stands outside the safe margin"},
+        {Slug::overlap, "overlap", warning, "controls that can be used and overlap"},
+        {Slug::small_target, "small-target", warning, "a control that is hard to hit"},
+        {Slug::text_too_long, "text-too-long", warning, "a text that has too little room"},
+        {Slug::tight_text, "tight-text", warning,
+         "a text that would have too little room, were it a third longer"},
+        {Slug::low_contrast, "low-contrast", warning, "a text that is too like its ground"},
+        {Slug::faint_focus, "faint-focus", warning, "a focus that can hardly be seen"},
+        {Slug::stretched_picture, "stretched-picture", warning, "a picture pulled out of shape"},
         {Slug::walk_fails, "walk-fails", error, "a walkthrough expects what is not so"},
     };
     return table;

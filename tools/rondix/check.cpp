@@ -2,6 +2,7 @@
 #include "commands.hpp"
 #include "onlooker.hpp"
 
+#include "rondix/look_check.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
@@ -14,11 +15,16 @@ namespace rondix::tool {
 
 namespace {
 
+constexpr int least_side = 16;
+constexpr int most_side = 16384;
+
 struct Options {
     std::string flow;
     std::string format = "text";
     std::string walks;
     bool strict = false;
+    bool no_looks = false;
+    std::vector<std::string> sizes;
     CheckOptions check;
 };
 
@@ -53,13 +59,28 @@ std::string in_format(const std::string& format, const FlowFile& file, const Che
     return check_text(file, result);
 }
 
+LookCheckOptions look_options(const Options& options) {
+    LookCheckOptions looks;
+    if (!options.sizes.empty()) looks.sizes.clear();
+    for (const std::string& text : options.sizes) {
+        PictureSize size;
+        read_size(text, least_side, most_side, size.width, size.height);
+        looks.sizes.push_back(size);
+    }
+    looks.check.most_heads = options.check.most_heads;
+    looks.check.most_megabytes = options.check.most_megabytes;
+    looks.check.most_seconds = options.check.most_seconds;
+    return looks;
+}
+
 int run(Options& options) {
     const FlowFile file = load_flow(options.flow);
     if (options.format == "csv") options.check.each_screen = true;
     Onlooker onlooker;
     options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
-    const CheckResult result = check(file, options.check);
+    CheckResult result = check(file, options.check);
     onlooker.end();
+    if (!options.no_looks) add_findings(result, check_looks(file, look_options(options)));
     fmt::print("{}", in_format(options.format, file, result));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
@@ -93,6 +114,14 @@ Run add_check(CLI::App& app) {
                    "give up when the tables of the proof grow larger than this")
         ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 24))
         ->capture_default_str();
+    app.add_flag("--no-looks", options->no_looks,
+                 "ask only how the flow behaves, not how it looks");
+    app.add_option("--size", options->sizes,
+                   "a window size to look at, such as 1280x720; may be said more than once")
+        ->check([](const std::string& text) {
+            PictureSize ignored;
+            return read_size(text, least_side, most_side, ignored.width, ignored.height);
+        });
     app.add_flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };
 }

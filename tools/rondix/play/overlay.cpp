@@ -66,7 +66,7 @@ void draw_help(const Pixels& window, int width,
     Drawing drawing(window);
     const Extents all{static_cast<double>(width), static_cast<double>(window.height)};
     drawing.keep_to({0, 0}, all);
-    drawing.box({0, 0}, all, 0, draw::rgb(0x0D171D, 0.93));
+    drawing.box({0, 0}, all, 0, draw::rgb(0x0D171D));
     drawing.text({40, 32}, "Keys of rondix play", {24, true}, draw::rgb(0xF4F0E6));
     const double room = all.height - 100;
     const double pitch =

@@ -1,0 +1,267 @@
+#include "draw/colour_check.hpp"
+
+#include "draw/contrast.hpp"
+#include "rondix/ways.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+namespace rondix::draw {
+
+namespace {
+
+constexpr int width = 640; // half the design is enough to see by
+constexpr double least_contrast = 4.5;
+constexpr double least_contrast_of_large = 3;
+constexpr float large_text = 24;          // in pixels of the design,
+constexpr float large_bold_text = 18.66F; // WCAG's 18 and 14 points
+constexpr double least_change = 3;
+constexpr std::string_view state_names[look_state_count] = {"at rest", "focused", "pressed", "on",
+                                                            "disabled"};
+
+class ColourCheck {
+  public:
+    ColourCheck(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+                Findings& findings)
+        : file_(file)
+        , flow_(*file.compiled)
+        , painter_(painter)
+        , findings_(findings)
+        , ways_(ways_to_screens(flow_, options.check))
+        , height_(width * flow_.design_height / flow_.design_width)
+        , pixels_(static_cast<std::size_t>(width) * static_cast<std::size_t>(height_)) {}
+
+    void check() {
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            if (ways_[i]) check_screen(ScreenId(i));
+    }
+
+  private:
+    void check_screen(ScreenId screen) {
+        Runner runner(flow_);
+        runner.set_ruler(painter_.ruler());
+        runner.resize(width, static_cast<float>(height_));
+        runner.set_motion(false);
+        runner.start();
+        for (const Move move : *ways_[index(screen)]) {
+            runner.replay(move);
+            runner.take_effects();
+        }
+        canvas_ = runner.canvas();
+        items_.assign(runner.view().begin(), runner.view().end());
+        for (Item& item : items_)
+            if (item.control != no_control) put_on(item, LookState::rest);
+        for (std::size_t k = 0; k < items_.size(); ++k) {
+            if (items_[k].screen != screen) continue;
+            if (!items_[k].text.empty()) check_text(k);
+            if (items_[k].kind == ItemKind::button) check_focus(k);
+        }
+    }
+
+    /// As if its control were in that state for good.
+    void put_on(Item& item, LookState state) const {
+        const auto number = static_cast<std::size_t>(state);
+        item.state = state;
+        item.look = flow_.looks[item.style].looks[number];
+        item.shares = {};
+        item.shares[number] = 1;
+        item.transform = {};
+    }
+
+    static bool has_states(const Item& item) {
+        return item.kind == ItemKind::button || item.kind == ItemKind::piece;
+    }
+    bool can_be(const Item& item, LookState state) const {
+        if (state == LookState::rest) return true;
+        if (!has_states(item) || flow_[item.control].kind != ControlKind::button) return false;
+        if (state == LookState::on) return false; // no control of this version can be
+        return state != LookState::disabled || flow_[item.control].when != holds;
+    }
+
+    void check_text(std::size_t k) {
+        const Place place = place_of(items_[k]);
+        if (!place.known()) return;
+        for (std::size_t state = 0; state < look_state_count; ++state) {
+            if (!can_be(items_[k], LookState(state))) continue;
+            const double is = contrast_of(k, LookState(state));
+            const Style& style = flow_.looks[items_[k].style];
+            const bool large =
+                style.text_size >= (style.bold ? large_bold_text : large_text) * unit();
+            const double wanted = large ? least_contrast_of_large : least_contrast;
+            if (is >= wanted) continue;
+            const std::string when =
+                has_states(items_[k]) ? fmt::format(", {}", state_names[state]) : "";
+            if (!told_.insert({place.begin, place.file}).second) return;
+            add(findings_, Slug::low_contrast, place,
+                fmt::format(
+                    "the text '{}'{} is hard to read: its contrast is {:.1f}, and should be "
+                    "{:.1f} or more",
+                    items_[k].text, when, std::floor(is * 10) / 10, wanted))
+                .mend = "make the ink and the ground less alike, or give the text an outline";
+            return; // one state is enough
+        }
+    }
+
+    /// Sizes in WCAG are for pages of about this size.
+    float unit() const {
+        return static_cast<float>(std::min(flow_.design_width, flow_.design_height)) / 720;
+    }
+
+    /// With what lies beneath and its own ground; at the worst of a black and a white game.
+    double contrast_of(std::size_t k, LookState state) {
+        std::vector<Item> beneath(items_.begin(),
+                                  items_.begin() + static_cast<std::ptrdiff_t>(k) + 1);
+        for (Item& item : beneath) // the pieces of a control change with it
+            if (item.control == items_[k].control && item.control != no_control)
+                put_on(item, state);
+        Item& own = beneath.back();
+        const Colour ink = own.look.ink;
+        const bool outlined = own.look.outline_width >= 1 && own.look.outline.opacity > 0.6F;
+        own.text = {};
+        double worst = 21;
+        for (const std::uint32_t game : {0x000000U, 0xFFFFFFU}) {
+            paint(beneath, game);
+            const auto ground = region(letters_of(items_[k]));
+            const double seen = ink.opacity * own.look.opacity;
+            const std::uint32_t letters = over(ink, seen, mean(ground));
+            double is = worst_contrast(letters, ground);
+            if (outlined) is = std::max(is, contrast(letters, word_of(own.look.outline)));
+            worst = std::min(worst, is);
+        }
+        return worst;
+    }
+
+    /// WCAG 2.4.13: what changes with the focus is as much as a line of two pixels round the
+    /// control, and it changes by a contrast of 3.
+    void check_focus(std::size_t k) {
+        const Place place = place_of(items_[k]);
+        if (!place.known() || !focus_told_.insert(items_[k].style).second) return;
+        const auto draw = [&](LookState state) {
+            std::vector<Item> items = items_;
+            for (Item& item : items)
+                if (item.control == items_[k].control) put_on(item, state);
+            paint(items, 0x808080);
+            return region(grown(items_[k].place));
+        };
+        const auto rest = draw(LookState::rest);
+        const auto focused = draw(LookState::focused);
+        std::size_t changed = 0;
+        for (std::size_t i = 0; i < rest.size(); ++i)
+            if (contrast(rest[i], focused[i]) >= least_change) ++changed;
+        const double area = static_cast<double>(changed) / (canvas_.scale * canvas_.scale);
+        const double wanted = 2.0 * 2.0 * (items_[k].place.width + items_[k].place.height);
+        const Look& still = flow_.looks[items_[k].style].looks[0];
+        const Look& lit = flow_.looks[items_[k].style].looks[1];
+        const bool grows = std::abs(lit.scale - still.scale) > 0.2F;
+        if (area >= wanted || grows) return;
+        add(findings_, Slug::faint_focus, place,
+            fmt::format("whether '{}' has the focus can hardly be seen",
+                        flow_.text(flow_[items_[k].control].id)))
+            .mend = "let the fill, the border or the image of 'focused' differ more from 'rest'";
+    }
+
+    /// Where the letters of a text stand.
+    Rect letters_of(const Item& item) const {
+        const Style& style = flow_.looks[item.style];
+        const float room = item.place.width - item.padding[0] - item.padding[2];
+        const Ruler ruler = painter_.ruler();
+        Size size =
+            ruler.text(ruler.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                       style.text_size * item.text_scale, style.bold, room + 1});
+        size.width = std::min(size.width, room);
+        const float spare = room - size.width;
+        const float down =
+            item.place.y + item.padding[1] +
+            (item.place.height - item.padding[1] - item.padding[3] - size.height) / 2;
+        return {item.place.x + item.padding[0] + spare * static_cast<float>(item.align) / 2, down,
+                size.width, size.height};
+    }
+
+    // --- pixels
+
+    Rect grown(Rect place) const {
+        const float by = 4 * unit();
+        return {place.x - by, place.y - by, place.width + 2 * by, place.height + 2 * by};
+    }
+
+    void paint(std::span<const Item> items, std::uint32_t game) {
+        // The game lies beneath all; a ground of one colour stands for it.
+        Item ground{.kind = ItemKind::ground};
+        ground.style = id_of(StandardStyle::nothing);
+        ground.look.fill = ground.look.fill_end = rgb(game);
+        ground.place = {0, 0, canvas_.size.width, canvas_.size.height};
+        std::vector<Item> all = {ground};
+        all.insert(all.end(), items.begin(), items.end());
+        painter_.paint(canvas_, all, {pixels_.data(), width, height_, width * 4});
+    }
+
+    std::vector<std::uint32_t> region(const Rect& place) const {
+        const Point first = canvas_.to_pixel({place.x, place.y});
+        const Point last = canvas_.to_pixel({place.right(), place.bottom()});
+        const auto clamped = [](float value, int most) {
+            return std::clamp(static_cast<int>(std::lround(value)), 0, most);
+        };
+        std::vector<std::uint32_t> pixels;
+        for (int y = clamped(first.y, height_); y < clamped(last.y, height_); ++y)
+            for (int x = clamped(first.x, width); x < clamped(last.x, width); ++x)
+                pixels.push_back(
+                    pixels_[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
+                    0xFFFFFF);
+        return pixels;
+    }
+
+    static std::uint32_t word_of(const Colour& colour) {
+        const auto byte = [](float part) { return static_cast<std::uint32_t>(part * 255 + 0.5F); };
+        return byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
+    }
+
+    static std::uint32_t mean(std::span<const std::uint32_t> pixels) {
+        std::uint64_t sum[3] = {};
+        for (const std::uint32_t pixel : pixels)
+            for (unsigned i = 0; i < 3; ++i) sum[i] += pixel >> 8 * i & 0xFF;
+        std::uint32_t word = 0;
+        for (unsigned i = 0; i < 3 && !pixels.empty(); ++i)
+            word |= static_cast<std::uint32_t>(sum[i] / pixels.size()) << 8 * i;
+        return word;
+    }
+
+    static std::uint32_t over(const Colour& ink, double opacity, std::uint32_t ground) {
+        std::uint32_t word = 0;
+        const std::uint32_t own = word_of(ink);
+        for (unsigned i = 0; i < 3; ++i) {
+            const double part =
+                (own >> 8 * i & 0xFF) * opacity + (ground >> 8 * i & 0xFF) * (1 - opacity);
+            word |= static_cast<std::uint32_t>(std::lround(part)) << 8 * i;
+        }
+        return word;
+    }
+
+    Place place_of(const Item& item) const {
+        if (item.kind == ItemKind::title) return file_.origins.screens[index(item.screen)];
+        return item.control == no_control ? Place{} : file_.origins.controls[index(item.control)];
+    }
+
+    const FlowFile& file_;
+    const CompiledFlow& flow_;
+    Painter& painter_;
+    Findings& findings_;
+    std::vector<std::optional<std::vector<Move>>> ways_;
+    int height_;
+    std::vector<std::uint32_t> pixels_;
+    Canvas canvas_;
+    std::vector<Item> items_;
+    std::set<std::pair<std::uint32_t, std::uint16_t>> told_;
+    std::set<StyleId> focus_told_;
+};
+
+} // namespace
+
+void check_colours(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+                   Findings& findings) {
+    ColourCheck(file, painter, options, findings).check();
+}
+
+} // namespace rondix::draw

@@ -1,0 +1,54 @@
+#include "rondix/look_check.hpp"
+
+#include "draw/colour_check.hpp"
+#include "draw/place_check.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <tuple>
+
+namespace rondix {
+
+namespace {
+
+void check_files(const FlowFile& file, Painter& painter, Findings& findings) {
+    const CompiledFlow& flow = *file.compiled;
+    const auto tell = [&](std::string_view what, Text name, Place place, const std::string& why) {
+        add(findings, Slug::missing_file, place,
+            fmt::format("the {} '{}': {}", what, flow.text(name), why));
+    };
+    for (const Painter::Fault& fault : painter.faults()) {
+        if (fault.of == Painter::Fault::Of::picture)
+            tell("picture", flow.looks.pictures[fault.number], file.origins.pictures[fault.number],
+                 fault.why);
+        else
+            tell("font", flow.looks.fonts[fault.number], file.origins.fonts[fault.number],
+                 fault.why);
+    }
+    for (std::size_t i = 0; i < flow.looks.cues.size(); ++i) {
+        const Cue& cue = flow.looks.cues[i];
+        const std::string path(flow.text(cue.file));
+        std::error_code unknown;
+        if (!path.empty() && !std::filesystem::exists(path, unknown))
+            tell("sound", cue.file, file.origins.cues[i], "there is no such file");
+    }
+}
+
+} // namespace
+
+Findings check_looks(const FlowFile& file, const LookCheckOptions& options) {
+    Findings findings;
+    if (!file.compiled) return findings;
+    Painter painter(*file.compiled);
+    check_files(file, painter, findings);
+    draw::check_places(file, painter, options, findings);
+    if (options.pictures) draw::check_colours(file, painter, options, findings);
+    std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+        return std::tuple(a.place.file, a.place.begin) < std::tuple(b.place.file, b.place.begin);
+    });
+    return findings;
+}
+
+} // namespace rondix

@@ -1,0 +1,166 @@
+// check_looks(): each slip of looks is told, at its place, and what is in order is not.
+#include "support.hpp"
+
+#include "draw/contrast.hpp"
+#include "rondix/look_check.hpp"
+
+#include <fmt/format.h>
+
+namespace rondix::test {
+namespace {
+
+std::string slugs(const Findings& findings) {
+    std::string text;
+    for (const Finding& finding : findings)
+        text += (text.empty() ? "" : " ") + std::string(row_of(finding.slug).name);
+    return text;
+}
+
+Findings looks_of(const std::string& text) {
+    const FlowFile file = good_flow("rondix: 1\nstarts-with: title\n" + text);
+    return check_looks(file);
+}
+
+/// A screen with these controls, besides one that is in order.
+std::string screen(const std::string& controls, const std::string& top = "") {
+    return top +
+           "screens:\n  title:\n    controls:\n"
+           "      - { button: leave, text: Leave, press: quit, place: { at: bottom, size: 300x60, "
+           "offset: 0 -80 } }\n" +
+           controls;
+}
+
+TEST(LookCheck, TheExamplesAreInOrder) {
+    for (const char* flow :
+         {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
+        const FlowFile file = load_flow((root() / flow).string());
+        const Findings findings = check_looks(file);
+        for (const Finding& finding : findings)
+            ADD_FAILURE() << finding_text(finding, file.sources);
+    }
+}
+
+TEST(LookCheck, EachSlipIsTold) {
+    const std::pair<std::string, const char*> slips[] = {
+        {screen("      - { button: a, text: A, press: quit, place: { at: left, offset: -90 0, "
+                "size: 200x60 } }\n"),
+         "off-canvas"},
+        {screen("      - { button: a, text: A, press: quit, place: { at: top, size: 200x60, "
+                "rotate: 90 } }\n"),
+         "off-canvas"},
+        {screen("      - { button: a, text: A, press: quit, place: { at: left, offset: -20 0, "
+                "size: 200x60 } }\n",
+                "safe-margin: 40\n"),
+         "outside-safe"},
+        {screen("      - { button: a, text: A, press: quit, place: { at: top, size: 200x60, "
+                "offset: 0 20 } }\n"
+                "      - { button: b, text: B, press: quit, place: { at: top, size: 200x60, "
+                "offset: 60 50 } }\n"),
+         "overlap"},
+        {screen("      - { button: a, press: quit, place: { at: top, size: 200x20, offset: 0 20 } "
+                "}\n"),
+         "small-target"},
+        {screen("      - { button: a, text: Far too long a text for this, press: quit, place: { "
+                "at: top, size: 200x60 } }\n"),
+         "text-too-long"},
+        {screen("      - { button: a, text: Just long enough, press: quit, place: { at: top, size: "
+                "270x40 } }\n"),
+         "tight-text"},
+        {screen("      - { label: a, text: Hardly there, place: { at: top }, style: { ink: "
+                "\"#2a3f4a\" } }\n"),
+         "low-contrast"},
+        {screen(
+             "      - { button: a, text: Alike, press: quit, place: { at: top, size: 300x60 }, "
+             "style: { focused: "
+             "{ fill: slab, border: slab-edge, border-width: 1, ink: chalk, scale: 100% } } }\n"),
+         "faint-focus"},
+        {screen("      - { picture: a, file: no-such.svg, place: { at: top, size: 50x50 } }\n"),
+         "missing-file"},
+        {screen("",
+                "styles: { button: { focused: { cue: bang } } }\ncues: { bang: no-such.wav }\n"),
+         "missing-file"},
+        {screen("", "styles: { title: { font: Nowhere Sans } }\n"), "missing-file"},
+    };
+    for (const auto& [text, slug] : slips) EXPECT_EQ(slugs(looks_of(text)), slug) << text;
+}
+
+TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {
+    const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // 200x56
+    const auto with = [&](const std::string& style) {
+        return slugs(looks_of(
+            screen(fmt::format("      - {{ panel: a, place: {{ at: top, size: 400x56 }}, style: "
+                               "{{ fill: none, border: none, image: \"{}\"{} }} }}\n",
+                               art, style))));
+    };
+    EXPECT_EQ(with(""), "stretched-picture");
+    EXPECT_EQ(with(", slices: 32 0"), "");
+    EXPECT_EQ(with(", fit: inside"), "");
+}
+
+TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
+    const FlowFile file =
+        good_flow("rondix: 1\nstarts-with: title\n" +
+                  screen("      - { button: a, text: A, press: quit, place: { at: "
+                         "left, size: 300x60, portrait: { offset: -200 0 } } }\n"));
+    const Findings findings = check_looks(file, {.sizes = {{1280, 720}, {720, 1280}}});
+    ASSERT_EQ(slugs(findings), "off-canvas");
+    EXPECT_EQ(finding_text(findings[0], file.sources).substr(0, 89),
+              "test.flow.yaml:7:19: error: 'a' stands over the edge of the canvas (at 720x1280) "
+              "[off-can");
+}
+
+/// What the game shows under a text may be anything.
+TEST(LookCheck, ATextOverTheGameNeedsAGroundOfItsOwn) {
+    const auto hud = [](const std::string& style) {
+        const FlowFile file = good_flow(
+            "rondix: 1\nstarts-with: sea\nscenes: { sea: { file: sea.json, root: helm } }\n"
+            "loading: { give-up: 5s }\nscreens:\n  helm:\n    play: yes\n    menu: quit\n    "
+            "controls: [{ "
+            "label: speed, text: 12 knots, place: { at: top }, style: " +
+            style + " }]\n");
+        return slugs(check_looks(file));
+    };
+    EXPECT_EQ(hud("{ ink: \"#ffffff\" }"), "low-contrast");
+    EXPECT_EQ(hud("{ ink: \"#000000\" }"), "low-contrast");
+    EXPECT_EQ(hud("{ ink: \"#ffffff\", fill: \"#000000/70%\" }"), "");
+    EXPECT_EQ(hud("{ ink: \"#ffffff\", outline: \"#000000\", outline-width: 2 }"), "");
+}
+
+/// The built-in theme is readable in every state, at rest as much as disabled.
+TEST(LookCheck, TheBuiltInThemeIsReadable) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: title
+flags: { saved: { set-by: game } }
+screens:
+  title:
+    title: A heading
+    controls:
+      - { label: note, text: Some words }
+      - { button: more, text: More, press: open more, when: saved }
+      - { button: leave, text: Leave, press: quit }
+  more:
+    shade: 40%
+    title: More
+    controls: [{ label: words, text: Words }, { button: back, text: Back, press: back, when: saved }]
+)");
+    for (const PictureSize size :
+         {PictureSize{960, 540}, PictureSize{2560, 1440}, PictureSize{720, 1280}})
+        EXPECT_EQ(slugs(check_looks(file, {.sizes = {size}})), "");
+}
+
+TEST(Contrast, IsAsItIsDefined) {
+    EXPECT_NEAR(draw::contrast(0x000000, 0xFFFFFF), 21, 1e-9);
+    EXPECT_NEAR(draw::contrast(0xFFFFFF, 0xFFFFFF), 1, 1e-9);
+    EXPECT_NEAR(draw::contrast(0x767676, 0xFFFFFF), 4.54, 0.005); // the known borderline
+    EXPECT_NEAR(draw::contrast(0x777777, 0xFFFFFF), 4.48, 0.005);
+    EXPECT_NEAR(draw::contrast(0xFF0000, 0xFFFFFF), 4.00, 0.005);
+    std::vector<std::uint32_t> ground(100, 0xFFFFFF);
+    for (std::size_t i = 0; i < 4; ++i) ground[i] = 0; // a few specks do not count
+    EXPECT_NEAR(draw::worst_contrast(0x000000, ground), 21, 1e-9);
+    for (std::size_t i = 0; i < 10; ++i) ground[i] = 0;
+    EXPECT_NEAR(draw::worst_contrast(0x000000, ground), 1, 1e-9);
+}
+
+} // namespace
+} // namespace rondix::test
