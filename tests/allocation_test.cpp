@@ -77,7 +77,7 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     const CompiledFlow& flow = *file.compiled;
     Runner runner(flow);
     std::mt19937 random(2);
-    std::size_t effects = 0, items = 0;
+    std::size_t effects = 0, items = 0, moves = 0;
     const std::size_t first = allocations;
     runner.start();
     for (int i = 0; i < 20'000; ++i) {
@@ -95,12 +95,19 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
         case 8: random() % 8 == 0 ? runner.load_failed(runner.ticket()) : false; break;
         default: runner.advance(0.3); break;
         }
+        if (i % 50 == 0) {
+            runner.resize(static_cast<float>(300 + random() % 2000),
+                          static_cast<float>(300 + random() % 2000));
+            runner.set_mirrored(random() % 2 == 0);
+        }
         effects += runner.take_effects().size();
         items += runner.view().size();
+        moves += runner.take_moves().size();
     }
     EXPECT_EQ(allocations, first);
     EXPECT_GT(effects, 1'000u);
     EXPECT_GT(items, 20'000u);
+    EXPECT_GT(moves, 1'000u);
 }
 
 } // namespace

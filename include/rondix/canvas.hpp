@@ -26,6 +26,7 @@ struct Canvas {
 /// Where one box came to stand.
 struct Placed {
     Rect rect;
+    Size text;            ///< its text in one line, at its style's size
     float text_scale = 1; ///< below 1 where the text had to be made smaller to fit
 };
 

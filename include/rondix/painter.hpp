@@ -34,6 +34,8 @@ class Painter {
 
     /// Fills all of `to`; what the canvas does not reach is black.
     void paint(const Canvas& canvas, std::span<const Item> items, const Pixels& to);
+    /// Draws over what is there: the game's own picture.
+    void paint_over(const Canvas& canvas, std::span<const Item> items, const Pixels& to);
 
     /// The same as the bytes of a file.
     std::string picture(PictureFormat format, const Canvas& canvas, std::span<const Item> items,

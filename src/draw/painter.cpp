@@ -69,6 +69,11 @@ struct Painter::Parts {
                bool as_shapes) {
         cairo_set_source_rgb(context, 0, 0, 0);
         cairo_paint(context);
+        paint_over(context, canvas, items, as_shapes);
+    }
+
+    void paint_over(cairo_t* context, const Canvas& canvas, std::span<const Item> items,
+                    bool as_shapes) {
         cairo_save(context);
         cairo_translate(context, canvas.origin.x, canvas.origin.y);
         cairo_scale(context, canvas.scale, canvas.scale);
@@ -126,12 +131,25 @@ void Painter::set_stand_in(std::string text) {
     parts_->stand_in = std::move(text);
 }
 
-void Painter::paint(const Canvas& canvas, std::span<const Item> items, const Pixels& to) {
+namespace {
+
+template <class Paint>
+void onto(const Pixels& to, Paint paint) {
     const Held<cairo_surface_t> surface(cairo_image_surface_create_for_data(
         static_cast<unsigned char*>(to.data), CAIRO_FORMAT_RGB24, to.width, to.height, to.stride));
     const Held<cairo_t> context(cairo_create(surface.get()));
-    parts_->paint(context.get(), canvas, items, false);
+    paint(context.get());
     cairo_surface_flush(surface.get());
+}
+
+} // namespace
+
+void Painter::paint(const Canvas& canvas, std::span<const Item> items, const Pixels& to) {
+    onto(to, [&](cairo_t* context) { parts_->paint(context, canvas, items, false); });
+}
+
+void Painter::paint_over(const Canvas& canvas, std::span<const Item> items, const Pixels& to) {
+    onto(to, [&](cairo_t* context) { parts_->paint_over(context, canvas, items, false); });
 }
 
 std::string Painter::picture(PictureFormat format, const Canvas& canvas,

@@ -83,17 +83,22 @@ class Arranger {
 
     float natural(std::size_t i, Axis axis) {
         const Span& own = span(i, axis);
-        if (own.extent == Extent::fixed) return own.size;
+        if (own.extent == Extent::fixed) {
+            if (axis == Axis::across) content(i, axis); // for fitting it in
+            return own.size;
+        }
         const Size least = flow_.looks[boxes_[i].style].least;
         const float inside = std::max(content(i, axis), held(i, axis)) + padding(i, axis).size;
         return std::max(inside, axis == Axis::across ? least.width : least.height);
     }
 
     /// Of its text or picture.
-    float content(std::size_t i, Axis axis) const {
+    float content(std::size_t i, Axis axis) {
         const Box& box = boxes_[i];
-        const float broken_at = axis == Axis::across ? 0 : room_for_text(i);
-        Size size = text_size(flow_, box, measures_, broken_at);
+        if (axis == Axis::across) out_[i].text = text_size(flow_, box, measures_, 0);
+        Size size = out_[i].text;
+        if (axis == Axis::down && size.width > room_for_text(i))
+            size = text_size(flow_, box, measures_, room_for_text(i));
         if (box.picture != no_picture && measures_.ruler.picture) {
             const Size own = measures_.ruler.picture(measures_.ruler.context, box.picture);
             size = {std::max(size.width, own.width), std::max(size.height, height_of(own, i))};
@@ -114,10 +119,13 @@ class Arranger {
 
     /// Of its children.
     float held(std::size_t i, Axis axis) {
+        if (boxes_[i].first_child == 0) return 0;
         const BoxForm& own = form(i);
         float largest = 0;
         float sum = 0;
+        std::uint32_t count = 0;
         each_child(i, [&](std::uint32_t child) {
+            ++count;
             const Span& place = span(child, axis);
             float size = size_on(axis, out_[child].rect);
             if (own.arrangement == Arrangement::overlay)
@@ -126,8 +134,6 @@ class Arranger {
             largest = std::max(largest, size);
             sum += size;
         });
-        const std::uint32_t count = children(i);
-        if (count == 0) return 0;
         if (own.arrangement == Arrangement::grid) {
             const std::uint32_t cells = lanes(own, count, axis);
             return largest * static_cast<float>(cells) +
@@ -264,6 +270,8 @@ class Arranger {
     float fit_text(std::size_t i) const {
         const float width = room_for_text(i);
         const float height = out_[i].rect.height + slack; // the padding may shrink, the text not
+        const Size whole = out_[i].text;
+        if (whole.width <= width && whole.height <= height) return 1;
         for (int tries = 0;; ++tries) {
             const float scale = 1 - step * static_cast<float>(tries);
             const Size size = text_size(flow_, boxes_[i], measures_, width, scale);
@@ -300,12 +308,12 @@ Size text_size(const CompiledFlow& flow, const Box& box, const Measures& measure
                float scale) {
     const Style& style = flow.looks[box.style];
     Size largest;
-    std::string_view last;
     for (std::size_t state = 0; state < look_state_count; ++state) {
+        // Hardly any style has texts of its own.
+        if (state > 0 && style.dresses[state].text == style.dresses[0].text) continue;
         const std::string_view text =
             text_of(flow, box, static_cast<LookState>(state), measures.wording);
-        if (text.empty() || text == last) continue;
-        last = text;
+        if (text.empty()) continue;
         const Size size = measures.ruler.text(measures.ruler.context,
                                               {text, flow.text(flow.looks.fonts[index(style.font)]),
                                                style.text_size * scale, style.bold, width});
