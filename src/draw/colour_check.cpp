@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <set>
 
@@ -29,14 +30,20 @@ class ColourCheck {
         : file_(file)
         , flow_(*file.compiled)
         , painter_(painter)
+        , options_(options)
         , findings_(findings)
         , ways_(ways_to_screens(flow_, options.check))
         , height_(width * flow_.design_height / flow_.design_width)
         , pixels_(static_cast<std::size_t>(width) * static_cast<std::size_t>(height_)) {}
 
     void check() {
-        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
+            const bool go_on = !options_.check.progress ||
+                               options_.check.progress({"looking at the screens", i,
+                                                        flow_.screens.size(), 0});
+            if (!go_on) return;
             if (ways_[i]) check_screen(ScreenId(i));
+        }
     }
 
   private:
@@ -54,6 +61,7 @@ class ColourCheck {
         items_.assign(runner.view().begin(), runner.view().end());
         for (Item& item : items_)
             if (item.control != no_control) put_on(item, LookState::rest);
+        take_stills();
         for (std::size_t k = 0; k < items_.size(); ++k) {
             if (items_[k].screen != screen) continue;
             if (!items_[k].text.empty()) check_text(k);
@@ -86,11 +94,13 @@ class ColourCheck {
         if (!place.known()) return;
         for (std::size_t state = 0; state < look_state_count; ++state) {
             if (!can_be(items_[k], LookState(state))) continue;
-            const double is = contrast_of(k, LookState(state));
             const Style& style = flow_.looks[items_[k].style];
             const bool large =
                 style.text_size >= (style.bold ? large_bold_text : large_text) * unit();
             const double wanted = large ? least_contrast_of_large : least_contrast;
+            if (contrast_on_own_ground(style, state) >= wanted) continue;
+            const double is = state == 0 && nothing_above(k) ? contrast_on_stills(k)
+                                                             : contrast_of(k, LookState(state));
             if (is >= wanted) continue;
             const std::string when =
                 has_states(items_[k]) ? fmt::format(", {}", state_names[state]) : "";
@@ -110,6 +120,47 @@ class ColourCheck {
         return static_cast<float>(std::min(flow_.design_width, flow_.design_height)) / 720;
     }
 
+    // Drawing a text's ground for each text and state takes a while. Three ways to know it, the
+    // quick ones first; each is exact where it is used.
+
+    /// From the style alone, where its ground hides what lies beneath. 0: not so.
+    static double contrast_on_own_ground(const Style& style, std::size_t state) {
+        const Look& look = style.looks[state];
+        const bool hides = look.fill.opacity >= 1 && look.fill_end.opacity >= 1 &&
+                           look.ink.opacity >= 1 && look.opacity >= 1 &&
+                           style.dresses[state].image == no_picture;
+        if (!hides) return 0;
+        return std::min(contrast(word_of(look.ink), word_of(look.fill)),
+                        contrast(word_of(look.ink), word_of(look.fill_end)));
+    }
+
+    /// All of the screen at rest, without its texts: once over a black game, once over a white one.
+    void take_stills() {
+        std::vector<Item> bare = items_;
+        for (Item& item : bare) item.text = {};
+        for (std::size_t i = 0; i < stills_.size(); ++i) {
+            paint(bare, games[i]);
+            stills_[i] = pixels_;
+        }
+    }
+
+    bool nothing_above(std::size_t k) const {
+        const Rect own = letters_of(items_[k]);
+        return std::none_of(items_.begin() + static_cast<std::ptrdiff_t>(k) + 1, items_.end(),
+                            [&](const Item& item) {
+                                const Rect& other = item.place;
+                                return own.x < other.right() && other.x < own.right() &&
+                                       own.y < other.bottom() && other.y < own.bottom();
+                            });
+    }
+
+    double contrast_on_stills(std::size_t k) {
+        double worst = 21;
+        for (const auto& still : stills_)
+            worst = std::min(worst, contrast_with(items_[k], region(letters_of(items_[k]), still)));
+        return worst;
+    }
+
     /// With what lies beneath and its own ground; at the worst of a black and a white game.
     double contrast_of(std::size_t k, LookState state) {
         std::vector<Item> beneath(items_.begin(),
@@ -118,20 +169,22 @@ class ColourCheck {
             if (item.control == items_[k].control && item.control != no_control)
                 put_on(item, state);
         Item& own = beneath.back();
-        const Colour ink = own.look.ink;
-        const bool outlined = own.look.outline_width >= 1 && own.look.outline.opacity > 0.6F;
         own.text = {};
         double worst = 21;
-        for (const std::uint32_t game : {0x000000U, 0xFFFFFFU}) {
+        for (const std::uint32_t game : games) {
             paint(beneath, game);
-            const auto ground = region(letters_of(items_[k]));
-            const double seen = ink.opacity * own.look.opacity;
-            const std::uint32_t letters = over(ink, seen, mean(ground));
-            double is = worst_contrast(letters, ground);
-            if (outlined) is = std::max(is, contrast(letters, word_of(own.look.outline)));
-            worst = std::min(worst, is);
+            worst = std::min(worst, contrast_with(own, region(letters_of(items_[k]), pixels_)));
         }
         return worst;
+    }
+
+    static double contrast_with(const Item& item, std::span<const std::uint32_t> ground) {
+        const Look& look = item.look;
+        const double seen = look.ink.opacity * look.opacity;
+        const std::uint32_t letters = over(look.ink, seen, mean(ground));
+        const double is = worst_contrast(letters, ground);
+        const bool outlined = look.outline_width >= 1 && look.outline.opacity > 0.6F;
+        return outlined ? std::max(is, contrast(letters, word_of(look.outline))) : is;
     }
 
     /// WCAG 2.4.13: what changes with the focus is as much as a line of two pixels round the
@@ -144,7 +197,7 @@ class ColourCheck {
             for (Item& item : items)
                 if (item.control == items_[k].control) put_on(item, state);
             paint(items, 0x808080);
-            return region(grown(items_[k].place));
+            return region(grown(items_[k].place), pixels_);
         };
         const auto rest = draw(LookState::rest);
         const auto focused = draw(LookState::focused);
@@ -171,7 +224,7 @@ class ColourCheck {
         Size size =
             ruler.text(ruler.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
                                        style.text_size * item.text_scale, style.bold, room + 1});
-        size.width = std::min(size.width, room);
+        size.width = std::min(size.width, std::max(room, 0.0F));
         const float spare = room - size.width;
         const float down =
             item.place.y + item.padding[1] +
@@ -198,7 +251,8 @@ class ColourCheck {
         painter_.paint(canvas_, all, {pixels_.data(), width, height_, width * 4});
     }
 
-    std::vector<std::uint32_t> region(const Rect& place) const {
+    std::vector<std::uint32_t> region(const Rect& place,
+                                      const std::vector<std::uint32_t>& picture) const {
         const Point first = canvas_.to_pixel({place.x, place.y});
         const Point last = canvas_.to_pixel({place.right(), place.bottom()});
         const auto clamped = [](float value, int most) {
@@ -207,8 +261,7 @@ class ColourCheck {
         std::vector<std::uint32_t> pixels;
         for (int y = clamped(first.y, height_); y < clamped(last.y, height_); ++y)
             for (int x = clamped(first.x, width); x < clamped(last.x, width); ++x)
-                pixels.push_back(
-                    pixels_[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
+                pixels.push_back(picture[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
                     0xFFFFFF);
         return pixels;
     }
@@ -247,10 +300,13 @@ class ColourCheck {
     const FlowFile& file_;
     const CompiledFlow& flow_;
     Painter& painter_;
+    const LookCheckOptions& options_;
     Findings& findings_;
     std::vector<std::optional<std::vector<Move>>> ways_;
     int height_;
+    static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
     std::vector<std::uint32_t> pixels_;
+    std::array<std::vector<std::uint32_t>, 2> stills_;
     Canvas canvas_;
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;

@@ -67,9 +67,7 @@ LookCheckOptions look_options(const Options& options) {
         read_size(text, least_side, most_side, size.width, size.height);
         looks.sizes.push_back(size);
     }
-    looks.check.most_heads = options.check.most_heads;
-    looks.check.most_megabytes = options.check.most_megabytes;
-    looks.check.most_seconds = options.check.most_seconds;
+    looks.check = options.check;
     return looks;
 }
 
@@ -79,8 +77,9 @@ int run(Options& options) {
     Onlooker onlooker;
     options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
     CheckResult result = check(file, options.check);
+    if (!options.no_looks && result.stop == Stop::nothing)
+        add_findings(result, check_looks(file, look_options(options)));
     onlooker.end();
-    if (!options.no_looks) add_findings(result, check_looks(file, look_options(options)));
     fmt::print("{}", in_format(options.format, file, result));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
