@@ -34,13 +34,19 @@ class ColourCheck {
         , findings_(findings)
         , ways_(ways_to_screens(flow_, options.check))
         , height_(width * flow_.design_height / flow_.design_width)
-        , pixels_(static_cast<std::size_t>(width) * static_cast<std::size_t>(height_)) {}
+        , pixels_(static_cast<std::size_t>(width) * static_cast<std::size_t>(height_))
+        , runner_(flow_) {
+        runner_.set_ruler(painter_.ruler());
+        runner_.resize(width, static_cast<float>(height_));
+        runner_.set_motion(false);
+        canvas_ = runner_.canvas();
+    }
 
     void check() {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-            const bool go_on = !options_.check.progress ||
-                               options_.check.progress({"looking at the screens", i,
-                                                        flow_.screens.size(), 0});
+            const bool go_on =
+                !options_.check.progress ||
+                options_.check.progress({"looking at the screens", i, flow_.screens.size(), 0});
             if (!go_on) return;
             if (ways_[i]) check_screen(ScreenId(i));
         }
@@ -48,17 +54,13 @@ class ColourCheck {
 
   private:
     void check_screen(ScreenId screen) {
-        Runner runner(flow_);
-        runner.set_ruler(painter_.ruler());
-        runner.resize(width, static_cast<float>(height_));
-        runner.set_motion(false);
-        runner.start();
+        runner_.start();
         for (const Move move : *ways_[index(screen)]) {
-            runner.replay(move);
-            runner.take_effects();
+            runner_.replay(move);
+            runner_.take_effects();
         }
-        canvas_ = runner.canvas();
-        items_.assign(runner.view().begin(), runner.view().end());
+        const auto view = runner_.view();
+        items_.assign(view.begin(), view.end());
         for (Item& item : items_)
             if (item.control != no_control) put_on(item, LookState::rest);
         take_stills();
@@ -261,7 +263,8 @@ class ColourCheck {
         std::vector<std::uint32_t> pixels;
         for (int y = clamped(first.y, height_); y < clamped(last.y, height_); ++y)
             for (int x = clamped(first.x, width); x < clamped(last.x, width); ++x)
-                pixels.push_back(picture[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
+                pixels.push_back(
+                    picture[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
                     0xFFFFFF);
         return pixels;
     }
@@ -307,6 +310,7 @@ class ColourCheck {
     static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
     std::vector<std::uint32_t> pixels_;
     std::array<std::vector<std::uint32_t>, 2> stills_;
+    Runner runner_;
     Canvas canvas_;
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;

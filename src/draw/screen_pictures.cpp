@@ -20,10 +20,12 @@ class ScreenDrawer {
         : options_(options)
         , flow_(*file.compiled)
         , painter_(flow_)
+        , runner_(flow_)
         , ways_(ways_to_screens(flow_, options.check)) {}
 
     std::vector<std::string> draw(const std::function<bool(const ScreenPicture&)>& take) {
         std::vector<std::string> missing;
+        std::vector<ScreenId> shown;
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
             const std::string name(flow_.text(flow_.screens[i].id));
             if (!wanted(name)) continue;
@@ -31,8 +33,12 @@ class ScreenDrawer {
                 missing.push_back(name);
                 continue;
             }
-            for (const PictureSize size : options_.sizes)
-                if (!take(draw_one(ScreenId(i), name, size))) return missing;
+            shown.push_back(ScreenId(i));
+        }
+        for (const PictureSize size : options_.sizes) {
+            prepare(size);
+            for (const ScreenId id : shown)
+                if (!take(draw_one(id, size))) return missing;
         }
         return missing;
     }
@@ -45,58 +51,55 @@ class ScreenDrawer {
                options_.screens.end();
     }
 
-    ScreenPicture draw_one(ScreenId id, const std::string& name, PictureSize size) {
+    ScreenPicture draw_one(ScreenId id, PictureSize size) {
+        const std::string name(flow_.text(flow_[id].id));
         const std::string ending =
             options_.sizes.size() > 1 ? fmt::format("-{}x{}", size.width, size.height) : "";
-        if (options_.states) return {name + "-states" + ending, draw_states(id, size)};
+        if (options_.states) return {name + "-states" + ending, draw_states(id)};
         if (!options_.times.empty()) return {name + "-enters" + ending, draw_times(id, size)};
-        Runner runner(flow_);
-        prepare(runner, size);
-        go(runner, id, 0);
-        return {name + ending, picture(runner, size)};
+        go(id, 0);
+        return {name + ending, picture(size)};
     }
 
-    void prepare(Runner& runner, PictureSize size) {
-        runner.set_ruler(painter_.ruler());
-        runner.resize(static_cast<float>(size.width), static_cast<float>(size.height));
-        runner.set_mirrored(options_.mirrored);
-        runner.set_motion(false);
-        runner.start();
+    void prepare(PictureSize size) {
+        runner_.set_ruler(painter_.ruler());
+        runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
+        runner_.set_mirrored(options_.mirrored);
     }
 
-    /// Goes the way to a screen but for its last moves.
-    void go(Runner& runner, ScreenId id, std::size_t but) {
+    /// Goes the way to a screen from the start, but for its last moves.
+    void go(ScreenId id, std::size_t but) {
+        runner_.set_motion(false);
+        runner_.start();
         const std::vector<Move>& way = *ways_[index(id)];
-        for (std::size_t i = 0; i + but < way.size(); ++i) step(runner, way[i]);
-        show_progress(runner);
+        for (std::size_t i = 0; i + but < way.size(); ++i) step(way[i]);
+        show_progress();
     }
 
-    void step(Runner& runner, Move move) const {
-        runner.replay(move);
-        runner.take_effects();
-        runner.advance(Runner::settling_time);
+    void step(Move move) {
+        runner_.replay(move);
+        runner_.take_effects();
+        runner_.advance(Runner::settling_time);
     }
 
     /// A load on its way is shown when it is half done.
-    static void show_progress(Runner& runner) { runner.load_progress(runner.ticket(), 0.5F); }
+    void show_progress() { runner_.load_progress(runner_.ticket(), 0.5F); }
 
-    void say_what_runs(const Runner& runner) {
-        const Situation& now = runner.situation();
+    void say_what_runs() {
+        const Situation& now = runner_.situation();
         const bool loaded = now.phase() == Phase::loaded;
         painter_.set_stand_in(
             loaded ? fmt::format("the game: {}", flow_.text(flow_[now.scene()].id)) : "");
     }
 
-    std::string picture(Runner& runner, PictureSize size) {
-        say_what_runs(runner);
-        return painter_.picture(options_.format, runner.canvas(), runner.view(), size.width,
+    std::string picture(PictureSize size) {
+        say_what_runs();
+        return painter_.picture(options_.format, runner_.canvas(), runner_.view(), size.width,
                                 size.height);
     }
 
-    std::string draw_states(ScreenId id, PictureSize size) {
-        Runner runner(flow_);
-        prepare(runner, size);
-        const draw::Sheet sheet = draw::state_sheet(runner, id, runner.canvas().scale);
+    std::string draw_states(ScreenId id) {
+        const draw::Sheet sheet = draw::state_sheet(runner_, id, runner_.canvas().scale);
         painter_.set_stand_in("");
         const auto pixels = [&](float units) {
             return static_cast<int>(std::ceil(units * sheet.canvas.scale));
@@ -109,18 +112,16 @@ class ScreenDrawer {
     std::string draw_times(ScreenId id, PictureSize size) {
         draw::Frames frames(size, options_.times.size());
         for (const double time : options_.times) {
-            Runner runner(flow_);
-            prepare(runner, size);
-            go(runner, id, 1);
-            runner.set_motion(true);
+            go(id, 1);
+            runner_.set_motion(true);
             if (!ways_[index(id)]->empty()) {
-                runner.replay(ways_[index(id)]->back());
-                runner.take_effects();
+                runner_.replay(ways_[index(id)]->back());
+                runner_.take_effects();
             }
-            show_progress(runner);
-            runner.advance(time);
-            say_what_runs(runner);
-            frames.add(painter_, runner, fmt::format("{:g} s", time));
+            show_progress();
+            runner_.advance(time);
+            say_what_runs();
+            frames.add(painter_, runner_, fmt::format("{:g} s", time));
         }
         return frames.finish();
     }
@@ -128,6 +129,7 @@ class ScreenDrawer {
     const ScreenPictureOptions& options_;
     const CompiledFlow& flow_;
     Painter painter_;
+    Runner runner_;
     std::vector<std::optional<std::vector<Move>>> ways_;
 };
 
