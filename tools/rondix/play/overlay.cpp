@@ -29,6 +29,19 @@ std::vector<std::string> lines_of(const std::string& text) {
     return lines;
 }
 
+const draw::Font fixed_font{.size = 13, .fixed = true};
+
+/// Breaks a line that is too long, between words where it can.
+void wrap(std::string text, std::size_t room, std::vector<std::string>& lines) {
+    while (text.size() > room) {
+        const std::size_t blank = text.rfind(' ', room);
+        const std::size_t end = blank == std::string::npos || blank < room / 2 ? room : blank;
+        lines.push_back(text.substr(0, end));
+        text = "    " + text.substr(end == blank ? end + 1 : end);
+    }
+    lines.push_back(std::move(text));
+}
+
 void draw_band(const Pixels& window, int width, const std::vector<std::string>& lines,
                draw::Colour ground, draw::Colour edge, draw::Colour ink, bool fixed) {
     Drawing drawing(window);
@@ -40,7 +53,7 @@ void draw_band(const Pixels& window, int width, const std::vector<std::string>& 
     drawing.frame(at, size, 8, edge, 2);
     double y = at.y + margin - 4;
     for (const std::string& text : lines) {
-        drawing.text({at.x + margin, y}, text, {.size = fixed ? 13.0 : 15.0, .fixed = fixed}, ink);
+        drawing.text({at.x + margin, y}, text, fixed ? fixed_font : draw::Font{.size = 15}, ink);
         y += line;
     }
 }
@@ -48,10 +61,11 @@ void draw_band(const Pixels& window, int width, const std::vector<std::string>& 
 } // namespace
 
 void draw_trouble(const Pixels& window, int width, const std::string& text) {
-    std::vector<std::string> lines = {
-        "The file as it was saved last cannot be used; this is the last "
-        "good one:"};
-    for (std::string& one : lines_of(text)) lines.push_back(std::move(one));
+    std::vector<std::string> lines;
+    const double letter = draw::measure("m", fixed_font).width;
+    const auto room = static_cast<std::size_t>(std::max((width - 4 * margin) / letter, 20.0));
+    wrap("The file as it was saved last cannot be used; this is the last good one:", room, lines);
+    for (const std::string& one : lines_of(text)) wrap(one, room, lines);
     draw_band(window, width, lines, draw::rgb(0x3A1512, 0.96), draw::rgb(0xE2735C),
               draw::rgb(0xFFEDE6), true);
 }
