@@ -6,7 +6,7 @@
 namespace rondix::test {
 namespace {
 
-const std::string menus = R"(
+const std::string sea = R"(
 rondix: 1
 starts-with: sea
 scenes: { sea: { file: sea.json, root: helm } }
@@ -27,7 +27,7 @@ screens:
 class AdapterTest : public testing::Test {
   protected:
     AdapterTest()
-        : file_(good_flow(menus))
+        : file_(good_flow(sea))
         , runner_(*file_.compiled) {
         SDL_SetHint(SDL_HINT_VIDEODRIVER, "dummy");
         SDL_SetHint(SDL_HINT_AUDIODRIVER, "dummy");
@@ -225,6 +225,91 @@ TEST_F(AdapterTest, SoundsWithoutFilesAreSilent) {
     EXPECT_TRUE(sounds.obey({EffectKind::cue, 0, {}}));
     EXPECT_TRUE(sounds.obey({EffectKind::cue, 99, {}}));
     EXPECT_FALSE(sounds.obey({EffectKind::load, 0, {}}));
+}
+
+TEST_F(AdapterTest, WordsForTheWindow) {
+    const FlowFile file =
+        good_flow("rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ button: a, press: tell "
+                  "window-800x450 }, { "
+                  "button: b, press: tell horn }, { button: c, press: quit }] } }\n");
+    const CompiledFlow& words = *file.compiled;
+    sdl2::Display display(words, window_);
+    const auto told = [&](std::string_view word) {
+        for (std::uint32_t i = 0; i < words.words.size(); ++i)
+            if (words.text(words.words[i]) == word) return display.obey({EffectKind::told, i, {}});
+        return false;
+    };
+    EXPECT_TRUE(told("window-800x450"));
+    int width = 0;
+    int height = 0;
+    SDL_GetWindowSize(window_, &width, &height);
+    EXPECT_EQ(width, 800);
+    EXPECT_EQ(height, 450);
+    EXPECT_FALSE(told("horn"));
+    EXPECT_FALSE(display.obey({EffectKind::quit, 0, {}}));
+    display.set_full_screen(true);
+    EXPECT_TRUE(display.full_screen());
+    display.set_size(640, 360);
+    EXPECT_FALSE(display.full_screen());
+}
+
+/// The demo from the title to the way out, with a pad alone.
+TEST_F(AdapterTest, AVoyageByPad) {
+    const FlowFile file = demo_flow();
+    const CompiledFlow& demo = *file.compiled;
+    Runner menus(demo);
+    menus.start();
+    sdl2::Input input(menus, window_);
+    const int device = SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, 6, 21, 0);
+    ASSERT_GE(device, 0) << SDL_GetError();
+    SDL_Joystick* pad = SDL_JoystickOpen(device);
+    bool quits = false;
+    const auto pass = [&] { // the game's part: every load succeeds
+        for (SDL_Event event; SDL_PollEvent(&event);) input.feed(event);
+        for (const Effect& effect : menus.take_effects()) {
+            if (effect.kind == EffectKind::load) menus.loaded(effect.ticket);
+            quits = quits || effect.kind == EffectKind::quit;
+        }
+        menus.advance(0.3);
+    };
+    const auto tap = [&](int which) {
+        for (const Uint8 down : {1, 0}) {
+            SDL_JoystickSetVirtualButton(pad, which, down);
+            SDL_JoystickUpdate();
+            pass();
+        }
+    };
+    const auto at = [&] { return demo.text(demo[menus.situation().current()].id); };
+    pass();
+    EXPECT_EQ(at(), "title");
+    tap(SDL_CONTROLLER_BUTTON_A); // cast off
+    tap(SDL_CONTROLLER_BUTTON_A); // round the harbour
+    EXPECT_EQ(at(), "bridge");
+    tap(SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(at(), "pause");
+    tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    tap(SDL_CONTROLLER_BUTTON_A);
+    EXPECT_EQ(at(), "options");
+    tap(SDL_CONTROLLER_BUTTON_B);
+    tap(SDL_CONTROLLER_BUTTON_START); // resume
+    menus.tell(demo.event("run-aground"));
+    menus.advance(1.3);
+    EXPECT_EQ(at(), "aground");
+    menus.advance(0.2);
+    tap(SDL_CONTROLLER_BUTTON_A); // start again
+    EXPECT_EQ(at(), "bridge");
+    tap(SDL_CONTROLLER_BUTTON_START);
+    tap(SDL_CONTROLLER_BUTTON_DPAD_UP); // round to the last: quit to pier
+    tap(SDL_CONTROLLER_BUTTON_A);
+    EXPECT_EQ(at(), "title");
+    tap(SDL_CONTROLLER_BUTTON_B); // back, on the title: ashore
+    EXPECT_EQ(at(), "ashore");
+    tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    tap(SDL_CONTROLLER_BUTTON_A);
+    EXPECT_TRUE(quits);
+    SDL_JoystickClose(pad);
+    SDL_JoystickDetachVirtual(device);
 }
 
 TEST_F(AdapterTest, WaitsWhileNothingMoves) {

@@ -109,6 +109,36 @@ TEST(Pictures, DrawingTwiceGivesTheSameBytes) {
     }
 }
 
+/// However wide a sliced image is drawn, its ends look the same.
+TEST(Pictures, SlicesKeepTheShapeOfTheEnds) {
+    const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // ends of 32
+    const auto row_of_pixels = [&](int width) {
+        const FlowFile file = good_flow(
+            "rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ panel: p, place: { at: "
+            "top-left, size: " +
+            std::to_string(width) + "x56 }, style: { fill: none, border: none, image: \"" + art +
+            "\", slices: 32 0 } }, { button: b, press: quit, place: { at: bottom } }] } }\n");
+        Painter painter(*file.compiled);
+        Runner runner(*file.compiled);
+        runner.start();
+        std::vector<std::uint32_t> pixels(1280 * 720);
+        painter.paint(runner.canvas(), runner.view(), {pixels.data(), 1280, 720, 1280 * 4});
+        return pixels;
+    };
+    const auto narrow = row_of_pixels(200);
+    for (const int width : {120, 333, 900}) {
+        const auto wide = row_of_pixels(width);
+        for (int y = 0; y < 56; ++y)
+            for (int x = 0; x < 31; ++x) {
+                const std::size_t row = static_cast<std::size_t>(y) * 1280;
+                ASSERT_EQ(narrow[row + x], wide[row + x]) << x << ", " << y << " of " << width;
+                ASSERT_EQ(narrow[row + 199 - x],
+                          wide[row + static_cast<std::size_t>(width) - 1 - x])
+                    << "right end, " << x << ", " << y << " of " << width;
+            }
+    }
+}
+
 TEST(Pictures, FontsArePinned) {
     EXPECT_EQ(draw::family_taken_for("Inter"), "Inter");
     EXPECT_EQ(draw::family_taken_for("DejaVu Serif"), "DejaVu Serif");

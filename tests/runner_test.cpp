@@ -70,8 +70,8 @@ class RunnerTest : public testing::Test {
 
     /// "load, told" ...
     std::string effects() {
-        const char* names[] = {"load", "unload", "pause", "unpause", "show",
-                               "hide", "cue",    "told",  "todo",    "quit"};
+        const char* names[] = {"load", "unload", "pause", "unpause", "show", "hide",
+                               "cue",  "music",  "told",  "todo",    "quit"};
         std::string text;
         for (const Effect& effect : runner_.take_effects())
             text += (text.empty() ? "" : " ") + std::string(names[static_cast<int>(effect.kind)]);
@@ -358,6 +358,60 @@ TEST_F(RunnerTest, TheViewShowsWhatIsSeenFromTheBottomUp) {
     EXPECT_EQ(runner_.view()[7].kind, ItemKind::shade);
     EXPECT_FLOAT_EQ(runner_.view()[7].amount, 0.5F);
     EXPECT_EQ(runner_.view()[8].kind, ItemKind::group);
+}
+
+TEST(Runner, MusicFollowsFromWhatIsOpen) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: pier
+scenes:
+  pier: { file: pier.json, root: title, music: shanty }
+  sea: { file: sea.json, root: helm, music: swell }
+loading: { give-up: 5s }
+screens:
+  title: { controls: [{ button: sail, press: load sea }, { button: crew, press: open crew }] }
+  crew: { music: none }
+  helm: { play: yes, menu: open pause }
+  pause: { music: hush, menu: open deep, controls: [{ button: home, press: load pier }] }
+  deep: { shade: 50% }
+)");
+    ASSERT_TRUE(file.compiled);
+    const CompiledFlow& flow = *file.compiled;
+    Runner runner(flow);
+    const auto music = [&] {
+        runner.advance(1);
+        std::string text;
+        for (const Effect& effect : runner.take_effects())
+            if (effect.kind == EffectKind::music)
+                text += TuneId(effect.subject) == silence
+                            ? "none "
+                            : std::string(flow.text(flow.looks.tunes[effect.subject].id)) + " ";
+        return text;
+    };
+    const auto tap = [&](Button button) {
+        runner.press(button);
+        runner.release(button);
+    };
+    runner.start();
+    EXPECT_EQ(music(), ""); // nothing is loaded yet
+    runner.loaded(runner.ticket());
+    EXPECT_EQ(music(), "shanty ");
+    tap(Button::down);
+    tap(Button::accept);
+    EXPECT_EQ(music(), "none ");
+    tap(Button::back);
+    EXPECT_EQ(music(), "shanty ");
+    tap(Button::up);
+    tap(Button::accept);
+    EXPECT_EQ(music(), "none "); // while the sea is loaded
+    runner.loaded(runner.ticket());
+    EXPECT_EQ(music(), "swell ");
+    tap(Button::menu);
+    EXPECT_EQ(music(), "hush ");
+    tap(Button::menu); // a screen that says nothing lets it play on
+    EXPECT_EQ(music(), "");
+    runner.start();
+    EXPECT_EQ(music(), "none ");
 }
 
 TEST_F(RunnerTest, StartsAgain) {

@@ -97,6 +97,7 @@ int main(int argc, char** argv) {
     menus.start();
     sdl2::Input input(menus, window);
     sdl2::Sounds sounds(*file.compiled, "");
+    sdl2::Display display(*file.compiled, window);
     while (running) {
         if (!voyage.under_way) input.wait(1.0 / 30); // the ship itself moves all the time
         const double seconds = input.seconds();
@@ -105,7 +106,7 @@ int main(int argc, char** argv) {
             if (!input.feed(event)) running = running && event.type != SDL_QUIT;
         loading.pass_on(menus);
         for (const Effect& effect : menus.take_effects()) {
-            if (input.obey(effect) || sounds.obey(effect)) continue;
+            if (input.obey(effect) || sounds.obey(effect) || display.obey(effect)) continue;
             if (effect.kind == EffectKind::load) loading.begin(effect.ticket), voyage = {};
             if (effect.kind == EffectKind::quit) running = false;
         }

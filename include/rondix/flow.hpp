@@ -72,6 +72,7 @@ struct FlowScene {
     Name id;
     std::string file;
     Name root;
+    std::optional<Name> music = {};
 };
 
 struct FlowFlag {
@@ -114,7 +115,7 @@ struct Flow {
 /// controls and events have no place.
 struct Origins {
     std::vector<Place> scenes, screens, controls, events, flags, actions, steps;
-    std::vector<Place> boxes, styles, pictures, fonts, cues; ///< of Looks
+    std::vector<Place> boxes, styles, pictures, fonts, cues, tunes; ///< of Looks
     Place starts_with;
 };
 

@@ -37,7 +37,7 @@ struct FlowStyle {
 struct Theme {
     std::vector<std::pair<Name, Name>> palette; ///< name and colour
     std::vector<FlowStyle> styles;
-    std::vector<std::pair<Name, Name>> cues; ///< name and file
+    std::vector<std::pair<Name, Name>> cues, tunes; ///< name and file
     std::optional<Passage> enters, leaves;
     float short_side = 720; ///< of the size that its lengths are meant for
     std::string folder;     ///< that its files are found in; ends in '/' where it is not empty
@@ -86,6 +86,7 @@ struct FlowScreenLooks {
     std::optional<FlowGroup> layout; ///< of the controls that say no place
     std::vector<FlowGroup> groups;
     std::optional<Passage> enters, leaves;
+    std::optional<Name> music;
 };
 
 // --- windows

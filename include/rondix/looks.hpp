@@ -23,8 +23,11 @@ enum class StyleId : std::uint16_t {};
 enum class PictureId : std::uint16_t {};
 enum class FontId : std::uint16_t {};
 enum class CueId : std::uint16_t {};
+enum class TuneId : std::uint16_t {};
 inline constexpr PictureId no_picture{0xFFFF};
 inline constexpr CueId no_cue{0xFFFF};
+inline constexpr TuneId no_tune{0xFFFF}; ///< nothing is said
+inline constexpr TuneId silence{0xFFFE}; ///< `music: none`
 
 // --- styles
 
@@ -139,6 +142,7 @@ struct Box {
 struct ScreenLooks {
     Range boxes;
     Passage enters, leaves;
+    TuneId tune = no_tune; ///< that plays while it is the highest open screen that says one
 };
 
 // --- windows
@@ -152,8 +156,8 @@ enum class WindowRule : std::uint8_t {
     keep_width,
 };
 
-/// A sound with a name.
-struct Cue {
+/// A cue or a tune: a sound with a name.
+struct Sound {
     Text id;
     Text file; ///< empty: the theme names none, and the game may know what is meant
 };
@@ -164,9 +168,11 @@ struct Looks {
     std::vector<Style> styles;
     std::vector<Text> pictures; ///< their files, as written in the flow or theme
     std::vector<Text> fonts;    ///< family names, or files
-    std::vector<Cue> cues;
-    std::array<Size, 2> design; ///< of each WindowShape
-    Size safe;                  ///< margin at each side, and at top and bottom
+    std::vector<Sound> cues;
+    std::vector<Sound> tunes;
+    std::vector<TuneId> scene_tunes; ///< of each scene
+    std::array<Size, 2> design;      ///< of each WindowShape
+    Size safe;                       ///< margin at each side, and at top and bottom
     WindowRule rule = WindowRule::grow;
 
     const Style& operator[](StyleId id) const { return styles[index(id)]; }

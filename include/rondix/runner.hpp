@@ -37,10 +37,11 @@ enum class EffectKind : std::uint8_t {
     unpause, ///< the game is not paused any longer
     show_pointer,
     hide_pointer,
-    cue,  ///< play the cue `subject` (Looks::cues)
-    told, ///< the flow tells the game word `subject` (CompiledFlow::words)
-    todo, ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
-    quit, ///< the player asks to leave; a game that declines does nothing
+    cue,   ///< play the cue `subject` (Looks::cues)
+    music, ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
+    told,  ///< the flow tells the game word `subject` (CompiledFlow::words)
+    todo,  ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
+    quit,  ///< the player asks to leave; a game that declines does nothing
 };
 
 struct Effect {
@@ -184,6 +185,8 @@ class Runner {
     void emit(EffectKind kind, std::uint32_t subject = 0, Ticket ticket = {});
     bool has_room() const;
     void update_pointer();
+    void update_music();
+    TuneId tune_of_now() const;
     void update_clocks(const Outcome& outcome, Move move);
 
     void update_focus();
@@ -242,6 +245,7 @@ class Runner {
     Micros loading_for_ = 0;
     Micros notice_left_ = 0;
     std::uint32_t notice_ = never;
+    TuneId tune_ = silence;
     float progress_ = 0;
     ControlId pressed_ = no_control; // by the pointer, while it is down
     Ticket ticket_{};

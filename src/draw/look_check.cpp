@@ -27,13 +27,17 @@ void check_files(const FlowFile& file, Painter& painter, Findings& findings) {
             tell("font", flow.looks.fonts[fault.number], file.origins.fonts[fault.number],
                  fault.why);
     }
-    for (std::size_t i = 0; i < flow.looks.cues.size(); ++i) {
-        const Cue& cue = flow.looks.cues[i];
-        const std::string path(flow.text(cue.file));
-        std::error_code unknown;
-        if (!path.empty() && !std::filesystem::exists(path, unknown))
-            tell("sound", cue.file, file.origins.cues[i], "there is no such file");
-    }
+    const auto check_sounds = [&](const std::vector<Sound>& sounds,
+                                  const std::vector<Place>& places) {
+        for (std::size_t i = 0; i < sounds.size(); ++i) {
+            const std::string path(flow.text(sounds[i].file));
+            std::error_code unknown;
+            if (!path.empty() && !std::filesystem::exists(path, unknown))
+                tell("sound", sounds[i].file, places[i], "there is no such file");
+        }
+    };
+    check_sounds(flow.looks.cues, file.origins.cues);
+    check_sounds(flow.looks.tunes, file.origins.tunes);
 }
 
 } // namespace

@@ -315,10 +315,13 @@ void compile_looks(const Flow& flow, Compiled& out, Findings& findings) {
     StyleBook styles(flow, out, findings);
     const Passage enters = passage_of(flow, &Theme::enters);
     const Passage leaves = passage_of(flow, &Theme::leaves);
+    for (const FlowScene& scene : flow.scenes)
+        looks.scene_tunes.push_back(styles.tune(scene.music));
     for (std::size_t i = 0; i < out.flow.screens.size(); ++i) {
         const FlowScreen* from = i < flow.screens.size() ? &flow.screens[i] : nullptr;
         ScreenBoxes boxes(out.flow, ScreenId(i), from, out, styles, findings);
-        ScreenLooks row{boxes.build(), enters, leaves};
+        ScreenLooks row{boxes.build(), enters, leaves, no_tune};
+        if (from) row.tune = styles.tune(from->looks.music);
         if (from) row.enters = from->looks.enters.value_or(enters);
         if (from) row.leaves = from->looks.leaves.value_or(leaves);
         looks.screens.push_back(row);

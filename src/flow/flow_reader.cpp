@@ -24,10 +24,10 @@ class FlowReader {
     bool read(const yaml::Node& root) {
         if (!is_flow(root)) return false;
         const MapReader map(root, "a flow",
-                            {"rondix", "game", "starts-with", "design-size", "portrait-size",
-                             "window", "safe-margin", "quit", "scenes", "loading", "flags",
-                             "events", "screens", "theme", "palette", "styles", "cues", "enters",
-                             "leaves"},
+                            {"rondix", "game",        "starts-with", "design-size", "portrait-size",
+                             "window", "safe-margin", "quit",        "scenes",      "loading",
+                             "flags",  "events",      "screens",     "theme",       "palette",
+                             "styles", "cues",        "tunes",       "enters",      "leaves"},
                             findings_, {"settings", "requests", "parts", "include"});
         flow_.game = map.text("game").value_or("");
         if (map.need("starts-with")) flow_.starts_with = map.name("starts-with").value_or(Name{});
@@ -123,8 +123,8 @@ class FlowReader {
     }
 
     void read_scene(const yaml::Node& key, const yaml::Node& node) {
-        const MapReader map(node, "a scene", {"file", "root"}, findings_);
-        FlowScene scene{Name{key.text, key.place}, {}, {}};
+        const MapReader map(node, "a scene", {"file", "root", "music"}, findings_);
+        FlowScene scene{Name{key.text, key.place}, {}, {}, {}};
         if (map.good() && !map.find("file"))
             add(findings_, Slug::missing_key, key.place,
                 "the scene '" + key.text + "' needs a 'file'");
@@ -134,6 +134,7 @@ class FlowReader {
                 .mend = "name the screen that is shown when it is loaded: 'root: title'";
         scene.file = map.text("file").value_or("");
         scene.root = map.name("root").value_or(Name{});
+        if (map.find("music")) scene.music = map.name("music");
         flow_.scenes.push_back(std::move(scene));
     }
 

@@ -70,6 +70,7 @@ class Likes {
         take(screen.looks.ground, from.looks.ground);
         take(screen.looks.heading, from.looks.heading);
         take(screen.looks.layout, from.looks.layout);
+        take(screen.looks.music, from.looks.music);
         take(screen.looks.enters, from.looks.enters);
         take(screen.looks.leaves, from.looks.leaves);
         take_groups(screen.looks, from.looks);

@@ -41,7 +41,7 @@ class ScreenReader {
             const MapReader map(
                 node, "a screen",
                 {"title", "play", "pauses", "shade", "back", "menu", "keys", "like", "drop",
-                 "controls", "style", "heading", "layout", "groups", "enters", "leaves"},
+                 "controls", "style", "heading", "layout", "groups", "enters", "leaves", "music"},
                 findings_, {"urgent", "closes-when", "moves-on", "idle", "focus", "pointer"});
             read_looks(map, screen.looks);
             screen.title = map.text("title");
@@ -62,6 +62,7 @@ class ScreenReader {
   private:
     void read_looks(const MapReader& map, FlowScreenLooks& looks) {
         looks.ground = read_style_use(map, "style", source_, findings_);
+        if (map.find("music")) looks.music = map.name("music");
         looks.enters = read_passage(map, "enters", source_, findings_);
         looks.leaves = read_passage(map, "leaves", source_, findings_);
         if (const yaml::Node* node = map.find("heading")) {

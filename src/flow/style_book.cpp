@@ -126,23 +126,33 @@ PictureId StyleBook::picture(const Name& file) {
     return PictureId(interned(out_.flow.looks.pictures, out_.origins.pictures, file));
 }
 
-/// With the file of the last theme that names one for it.
 CueId StyleBook::cue(const Name& name) {
-    std::vector<Cue>& cues = out_.flow.looks.cues;
-    for (std::size_t i = 0; i < cues.size(); ++i)
-        if (out_.flow.text(cues[i].id) == name.text) return CueId(i);
+    return CueId(sound(name, &Theme::cues, out_.flow.looks.cues, out_.origins.cues));
+}
+
+TuneId StyleBook::tune(const std::optional<Name>& name) {
+    if (!name) return no_tune;
+    if (name->text == "none") return silence;
+    return TuneId(sound(*name, &Theme::tunes, out_.flow.looks.tunes, out_.origins.tunes));
+}
+
+/// With the file of the last theme that names one for it.
+std::size_t StyleBook::sound(const Name& name, Files Theme::*files, std::vector<Sound>& sounds,
+                             std::vector<Place>& places) {
+    for (std::size_t i = 0; i < sounds.size(); ++i)
+        if (out_.flow.text(sounds[i].id) == name.text) return i;
     std::string file;
     Place place = name.place;
     for (const Theme& theme : flow_.themes)
-        for (const auto& [id, of_cue] : theme.cues)
+        for (const auto& [id, of_sound] : theme.*files)
             if (id.text == name.text) {
-                file = theme.folder + of_cue.text;
-                place = of_cue.place;
+                file = theme.folder + of_sound.text;
+                place = of_sound.place;
             }
     const Text id = text(name.text);
-    cues.push_back({id, text(file)});
-    out_.origins.cues.push_back(place);
-    return CueId(cues.size() - 1);
+    sounds.push_back({id, text(file)});
+    places.push_back(place);
+    return sounds.size() - 1;
 }
 
 Text StyleBook::text(std::string_view piece) {

@@ -21,6 +21,7 @@ class StyleBook {
     StyleId of(const std::optional<FlowStyleUse>& use, StandardStyle standard);
 
     PictureId picture(const Name& file);
+    TuneId tune(const std::optional<Name>& name);
     std::string own_folder() const { return flow_.themes.back().folder; }
     Text text(std::string_view piece);
 
@@ -43,6 +44,9 @@ class StyleBook {
     std::optional<std::size_t> find(const Name& name);
     const std::vector<Layer>& layers_of(std::size_t named);
     CueId cue(const Name& name);
+    using Files = std::vector<std::pair<Name, Name>>;
+    std::size_t sound(const Name& name, Files Theme::*files, std::vector<Sound>& sounds,
+                      std::vector<Place>& places);
     Style dressed(const std::vector<Layer>& layers);
     void wear(const Layer& layer, std::size_t state, Style& style);
     StyleId add(const std::vector<Layer>& layers, Place place);

@@ -125,6 +125,7 @@ void read_pairs(const MapReader& map, std::string_view key,
 void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, Findings& findings) {
     read_pairs(map, "palette", theme.palette, "a colour, such as \"#c9a24a\"",
                "'#' begins a comment, so a colour stands in quotes", findings);
+    read_pairs(map, "tunes", theme.tunes, "a file, such as sounds/sea.ogg", "", findings);
     read_pairs(map, "cues", theme.cues, "a file, such as sounds/bell.wav", "", findings);
     const yaml::Node* styles = map.find("styles");
     if (is_map(styles, "styles", findings))
@@ -144,7 +145,8 @@ void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
                      Findings& findings) {
     const MapReader map(
         root, "a theme",
-        {"rondix-theme", "design-size", "palette", "styles", "cues", "enters", "leaves"}, findings);
+        {"rondix-theme", "design-size", "palette", "styles", "cues", "tunes", "enters", "leaves"},
+        findings);
     if (!map.good()) return;
     const yaml::Node* version = map.find("rondix-theme");
     if (!version || version->text != "1") {

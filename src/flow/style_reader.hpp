@@ -6,8 +6,8 @@
 
 namespace rondix {
 
-/// What may stand in a theme file and in the flow itself: `palette`, `styles`, `cues`, `enters`,
-/// `leaves`.
+/// What may stand in a theme file and in the flow itself: `palette`, `styles`, `cues`, `tunes`,
+/// `enters`, `leaves`.
 void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, Findings& findings);
 
 /// A theme file: `rondix-theme: 1`, then the keys of a theme.

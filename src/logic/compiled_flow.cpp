@@ -154,6 +154,9 @@ class Verifier {
         const Looks& looks = flow_.looks;
         constexpr std::size_t most = 0xFFFF;
         expect(looks.screens.size() == flow_.screens.size(), "a screen has no looks");
+        expect(looks.scene_tunes.size() == flow_.scenes.size(), "a scene has no looks");
+        for (TuneId tune : looks.scene_tunes)
+            expect(has_or_silence(tune), "a tune is out of range");
         expect(looks.styles.size() >= standard_style_count && looks.styles.size() < most &&
                    looks.pictures.size() < most && !looks.fonts.empty() &&
                    looks.fonts.size() < most && looks.cues.size() < most,
@@ -162,9 +165,11 @@ class Verifier {
             expect(design.width > 0 && design.height > 0, "the design size is empty");
         for (Text row : looks.pictures) verify_text(row);
         for (Text row : looks.fonts) verify_text(row);
-        for (const Cue& row : looks.cues) verify_text(row.id), verify_text(row.file);
+        for (const Sound& row : looks.tunes) verify_text(row.id), verify_text(row.file);
+        for (const Sound& row : looks.cues) verify_text(row.id), verify_text(row.file);
         for (const Style& style : looks.styles) verify_style(style);
         for (const ScreenLooks& row : looks.screens) {
+            expect(has_or_silence(row.tune), "a tune is out of range");
             expect(row.boxes.count > 0 && within(row.boxes, looks.boxes.size()),
                    "boxes are out of range");
             if (!fault_.empty()) return;
@@ -174,6 +179,10 @@ class Verifier {
 
     bool has_or_none(PictureId id) const {
         return id == no_picture || index(id) < flow_.looks.pictures.size();
+    }
+
+    bool has_or_silence(TuneId id) const {
+        return id == no_tune || id == silence || index(id) < flow_.looks.tunes.size();
     }
 
     void verify_style(const Style& style) {

@@ -36,8 +36,8 @@ Runner::Runner(const CompiledFlow& flow)
     , focus_(flow.screens.size(), no_control)
     , until_due_(flow.events.size(), 0)
     , held_keys_(flow.keys.size(), false)
-    // unload, pause, pointer, load, quit, a cue, and what the steps tell
-    , most_effects_(6 + longest_list(flow))
+    // unload, pause, pointer, music, load, quit, a cue, and what the steps tell
+    , most_effects_(7 + longest_list(flow))
     , settling_(static_cast<Micros>(settling_time * 1e6)) {
     effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
     taken_.reserve(effects_.capacity());
@@ -65,6 +65,7 @@ void Runner::start() {
     if (was_paused) emit(EffectKind::unpause);
     pointer_shown_ = shows_pointer(flow_, now_) && !on_keys_;
     emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
+    update_music();
     update_clocks(outcome, {});
     if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
     before_ = now_;
@@ -112,6 +113,7 @@ void Runner::tell_changes(const Outcome& outcome) {
     if (was_paused != paused(flow_, now_))
         emit(was_paused ? EffectKind::unpause : EffectKind::pause);
     update_pointer();
+    update_music();
     if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
     if (outcome.quits) emit(EffectKind::quit);
 }
@@ -153,6 +155,26 @@ void Runner::update_pointer() {
     if (shown == pointer_shown_) return;
     pointer_shown_ = shown;
     emit(shown ? EffectKind::show_pointer : EffectKind::hide_pointer);
+}
+
+/// Derived, as pause is: the highest open screen that says a tune has it, else the scene.
+TuneId Runner::tune_of_now() const {
+    const Looks& looks = flow_.looks;
+    if (looks.screens.empty()) return silence;
+    for (std::size_t height = now_.depth(); height-- > 0;) {
+        const TuneId tune = looks.screens[index(now_.screen_at(height))].tune;
+        if (tune != no_tune) return tune;
+    }
+    const bool loaded = now_.phase() == Phase::loaded;
+    const TuneId tune = loaded ? looks.scene_tunes[index(now_.scene())] : no_tune;
+    return tune == no_tune ? silence : tune;
+}
+
+void Runner::update_music() {
+    const TuneId tune = tune_of_now();
+    if (tune == tune_) return;
+    tune_ = tune;
+    emit(EffectKind::music, static_cast<std::uint32_t>(tune));
 }
 
 bool Runner::replay(Move move) {

@@ -151,6 +151,10 @@ class WalkPlayer::Walker {
         case EffectKind::hide_pointer: return "hide pointer";
         case EffectKind::cue:
             return "cue " + std::string(flow_.text(flow_.looks.cues[effect.subject].id));
+        case EffectKind::music:
+            return "music " + (TuneId(effect.subject) == silence
+                                   ? "none"
+                                   : std::string(flow_.text(flow_.looks.tunes[effect.subject].id)));
         case EffectKind::told: return "told " + word();
         case EffectKind::todo: return "todo: " + word();
         case EffectKind::quit: return "quit";

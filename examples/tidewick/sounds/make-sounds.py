@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
-"""Makes the cues of the demo, as WAV files beside this script: a knock on wood, a small ship's bell."""
+"""Makes the cues and tunes of the demo, as WAV files beside this script: a knock on wood, a small ship's
+bell; a slow tune for the quay, and the swell of the sea."""
 
 import math
 import pathlib
@@ -8,7 +9,7 @@ import struct
 import wave
 
 here = pathlib.Path(__file__).parent
-rate = 22050
+rate = 11025
 random.seed(3)
 
 
@@ -27,3 +28,23 @@ def tone(hertz, t):
 
 write("knock.wav", 0.09, lambda t: 0.35 * math.exp(-55 * t) * (tone(210, t) + 0.5 * tone(333, t) + 0.3 * (random.random() - 0.5)))
 write("bell.wav", 0.5, lambda t: 0.22 * math.exp(-7 * t) * (tone(880, t) + 0.6 * tone(2430, t) * math.exp(-6 * t) + 0.3 * tone(1320, t)))
+
+
+def quay(t):
+    notes = (220.0, 277.2, 329.6, 277.2, 246.9, 293.7, 370.0, 293.7)
+    at, part = divmod(t, 0.5)
+    hertz = notes[int(at) % len(notes)]
+    return 0.16 * math.exp(-3 * part) * min(1, part * 60) * (tone(hertz, t) + 0.4 * tone(2 * hertz, t))
+
+
+level = 0.0
+
+
+def swell(t):
+    global level
+    level += 0.06 * ((random.random() - 0.5) - level)  # noise with its edge taken off
+    return 1.1 * level * (0.55 + 0.45 * math.sin(2 * math.pi * t / 4 - math.pi / 2))
+
+
+write("quay.wav", 4, quay)
+write("swell.wav", 4, swell)

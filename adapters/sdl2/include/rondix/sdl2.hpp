@@ -83,16 +83,37 @@ class Input {
     Uint64 last_time_ = 0;
 };
 
-/// Cues through SDL2_mixer. Without a device or without the file it is silent.
+/// What a flow may tell its window: the words `full-screen`, `in-a-window` and sizes such as
+/// `window-1280x720`, as steps: `tell full-screen`.
+class Display {
+  public:
+    Display(const CompiledFlow& flow, SDL_Window* window)
+        : flow_(flow)
+        , window_(window) {}
+
+    /// False for every effect that is none of these words.
+    bool obey(const Effect& effect);
+    void set_full_screen(bool full);
+    bool full_screen() const;
+    /// In a window of so many pixels.
+    void set_size(int width, int height);
+
+  private:
+    const CompiledFlow& flow_;
+    SDL_Window* window_;
+};
+
+/// Cues and music through SDL2_mixer. Without a device or without the file it is silent.
 class Sounds {
   public:
-    /// The files of the flow's cues are looked for from `folder`, which is empty or ends in '/'.
+    /// The files of the flow's cues and tunes are looked for from `folder`, which is empty or ends
+    /// in '/'.
     Sounds(const CompiledFlow& flow, const std::string& folder);
     ~Sounds();
     Sounds(const Sounds&) = delete;
     Sounds& operator=(const Sounds&) = delete;
 
-    /// Plays a cue; false for every other effect.
+    /// Plays a cue, lets another tune fade in; false for every other effect.
     bool obey(const Effect& effect);
     /// Why there is no sound at all; empty where there is.
     const std::string& fault() const;
