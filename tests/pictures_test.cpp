@@ -139,6 +139,36 @@ TEST(Pictures, SlicesKeepTheShapeOfTheEnds) {
     }
 }
 
+TEST(Pictures, TextStandsTrulyInTheMiddle) {
+    for (const char* font : {"Inter", "DejaVu Serif"}) {
+        const FlowFile file =
+            good_flow(std::string("rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ label: "
+                                  "h, text: HHH, place: { at: "
+                                  "top-left, offset: 100 100, size: 301x121 }, style: { font: ") +
+                      font +
+                      ", text-size: 60, ink: \"#ffffff\", padding: 0 } }, { button: b, press: "
+                      "quit, place: { at: bottom } }] } }\n");
+        Painter painter(*file.compiled);
+        Runner runner(*file.compiled);
+        runner.set_ruler(painter.ruler());
+        runner.start();
+        std::vector<std::uint32_t> pixels(1280 * 720);
+        painter.paint(runner.canvas(), runner.view(), {pixels.data(), 1280, 720, 1280 * 4});
+        int left = 1280, right = 0, top = 720, bottom = 0;
+        for (int y = 100; y < 221; ++y)
+            for (int x = 100; x < 401; ++x) {
+                if ((pixels[static_cast<std::size_t>(y) * 1280 + static_cast<std::size_t>(x)] &
+                     0xFF) < 0x90)
+                    continue;
+                left = std::min(left, x), right = std::max(right, x);
+                top = std::min(top, y), bottom = std::max(bottom, y);
+            }
+        EXPECT_NEAR((left + right) / 2.0, 250, 1.1) << font;
+        EXPECT_NEAR((top + bottom) / 2.0, 160, 1.1) << font;
+        EXPECT_GT(bottom - top, 30) << font;
+    }
+}
+
 TEST(Pictures, FontsArePinned) {
     EXPECT_EQ(draw::family_taken_for("Inter"), "Inter");
     EXPECT_EQ(draw::family_taken_for("DejaVu Serif"), "DejaVu Serif");

@@ -93,9 +93,10 @@ class WindowTest : public testing::Test {
 
     std::string path(const char* name) const { return (folder_ / name).string(); }
 
-    void play(const std::string& flow, std::vector<std::string> more = {}) {
+    void play(const std::string& flow, std::vector<std::string> more = {},
+              const std::string& size = "640x360") {
         std::vector<std::string> words = {RONDIX_TOOL, "play",     flow,
-                                          "--size",    "640x360",  "--load-time",
+                                          "--size",    size,       "--load-time",
                                           "0.2",       "--record", path("record.walk.yaml")};
         words.insert(words.end(), more.begin(), more.end());
         player_.emplace(words);
@@ -140,11 +141,18 @@ class WindowTest : public testing::Test {
         return all;
     }
     void expect_last(const std::string& move) {
+        if (HasFailure()) return; // the rest would only take time
         EXPECT_TRUE(until([&] {
             const auto all = moves();
             return !all.empty() && all.back() == move;
         })) << "waited for "
-            << move << ", the last is " << (moves().empty() ? "" : moves().back());
+            << move << " in:" << all_moves();
+    }
+
+    std::string all_moves() const {
+        std::string text;
+        for (const std::string& move : moves()) text += " · " + move;
+        return text;
     }
 
     /// The upper left corner of the server's screen.
@@ -256,6 +264,35 @@ TEST_F(WindowTest, AVoyageByKeysAndPointer) {
     const WalkReport report = replay(*file.compiled, walk);
     EXPECT_TRUE(report.passed); // what was recorded can be replayed
     EXPECT_GE(report.steps.size(), 18u);
+}
+
+TEST_F(WindowTest, ThePanelAndItsKeysStandInForTheGame) {
+    play(demo, {}, "640x700"); // high enough for the whole panel
+    expect_last("loaded");
+    click(640 + 80, 491); // the flag, in the panel
+    expect_last("game raises saved-voyage");
+    key("ctrl+shift+1");
+    expect_last("game lowers saved-voyage");
+    key("Return");
+    expect_last("press cast-off");
+    key("F3"); // loads fail
+    key("Return");
+    expect_last("load fails");
+    key("F3");     // they hang
+    key("Return"); // try again
+    expect_last("press retry");
+    std::this_thread::sleep_for(600ms);
+    expect_last("press retry");
+    key("F3"); // it is answered after all, and twice
+    expect_last("loaded");
+    const std::size_t before = moves().size();
+    std::this_thread::sleep_for(300ms);
+    EXPECT_EQ(moves().size(), before); // the second answer was ignored
+    click(640 + 70, 365);              // the event, in the panel
+    expect_last("due run-aground");
+    key("F5"); // start again
+    expect_last("loaded");
+    EXPECT_EQ(moves().size(), 1u);
 }
 
 TEST_F(WindowTest, TheWindowShowsWhatDrawDraws) {

@@ -99,7 +99,8 @@ class FormReader {
     void read_extent(std::string_view key, Span& span, bool& said) {
         auto value = values(key);
         if (!value) return;
-        const std::string_view word = value->count() == 1 ? value->words()[0].text : "";
+        const std::string_view word =
+            value->count() == 1 ? std::string_view(value->words()[0].text) : std::string_view();
         if (word == "all" || word == "content") {
             span.extent = word == "all" ? Extent::stretch : Extent::content;
             said = true;
