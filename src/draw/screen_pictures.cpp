@@ -33,7 +33,7 @@ class ScreenDrawer {
                 missing.push_back(name);
                 continue;
             }
-            shown.push_back(ScreenId(i));
+            if (!options_.states || has_buttons(ScreenId(i))) shown.push_back(ScreenId(i));
         }
         for (const PictureSize size : options_.sizes) {
             prepare(size);
@@ -49,6 +49,14 @@ class ScreenDrawer {
         if (options_.screens.empty()) return !built_in;
         return std::find(options_.screens.begin(), options_.screens.end(), name) !=
                options_.screens.end();
+    }
+
+    bool has_buttons(ScreenId id) const {
+        const Range controls = flow_[id].controls;
+        return std::any_of(flow_.controls.begin() + controls.begin,
+                           flow_.controls.begin() + controls.end(), [](const Control& control) {
+                               return control.kind == ControlKind::button;
+                           });
     }
 
     ScreenPicture draw_one(ScreenId id, PictureSize size) {
