@@ -53,10 +53,9 @@ class ScreenDrawer {
 
     bool has_buttons(ScreenId id) const {
         const Range controls = flow_[id].controls;
-        return std::any_of(flow_.controls.begin() + controls.begin,
-                           flow_.controls.begin() + controls.end(), [](const Control& control) {
-                               return control.kind == ControlKind::button;
-                           });
+        return std::any_of(
+            flow_.controls.begin() + controls.begin, flow_.controls.begin() + controls.end(),
+            [](const Control& control) { return control.kind == ControlKind::button; });
     }
 
     ScreenPicture draw_one(ScreenId id, PictureSize size) {
