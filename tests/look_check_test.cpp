@@ -1,7 +1,7 @@
 // check_looks(): each slip of looks is told, at its place, and what is in order is not.
 #include "support.hpp"
 
-#include "draw/contrast.hpp"
+#include "draw/checks/contrast.hpp"
 #include "rondix/look_check.hpp"
 
 #include <fmt/format.h>

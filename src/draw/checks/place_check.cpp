@@ -1,4 +1,4 @@
-#include "draw/place_check.hpp"
+#include "draw/checks/place_check.hpp"
 
 #include "place/turn.hpp"
 

@@ -1,4 +1,4 @@
-#include "draw/item_painter.hpp"
+#include "draw/screens/item_painter.hpp"
 
 #include "draw/text.hpp"
 

@@ -1,4 +1,4 @@
-#include "draw/picture_files.hpp"
+#include "draw/screens/picture_files.hpp"
 
 #include <librsvg/rsvg.h>
 

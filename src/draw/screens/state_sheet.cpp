@@ -1,4 +1,4 @@
-#include "draw/state_sheet.hpp"
+#include "draw/screens/state_sheet.hpp"
 
 #include "place/turn.hpp"
 

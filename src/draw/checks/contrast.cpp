@@ -1,4 +1,4 @@
-#include "draw/contrast.hpp"
+#include "draw/checks/contrast.hpp"
 
 #include <algorithm>
 #include <array>

@@ -1,4 +1,4 @@
-#include "draw/frames.hpp"
+#include "draw/screens/frames.hpp"
 
 #include "draw/cairo.hpp"
 #include "draw/png.hpp"

@@ -1,7 +1,7 @@
 #include "rondix/screen_pictures.hpp"
 
-#include "draw/frames.hpp"
-#include "draw/state_sheet.hpp"
+#include "draw/screens/frames.hpp"
+#include "draw/screens/state_sheet.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/ways.hpp"
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "draw/cairo.hpp"
-#include "draw/picture_files.hpp"
+#include "draw/screens/picture_files.hpp"
 #include "draw/shadows.hpp"
 #include "rondix/runner.hpp"
 

@@ -1,4 +1,4 @@
-#include "draw/child.hpp"
+#include "draw/map/child.hpp"
 
 #include <cerrno>
 #include <chrono>

@@ -1,6 +1,6 @@
-#include "draw/graph_layout.hpp"
+#include "draw/map/graph_layout.hpp"
 
-#include "draw/child.hpp"
+#include "draw/map/child.hpp"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>

@@ -1,4 +1,4 @@
-#include "draw/map_graph.hpp"
+#include "draw/map/map_graph.hpp"
 
 #include "check/links.hpp"
 

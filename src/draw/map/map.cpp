@@ -2,8 +2,8 @@
 #include "rondix/map.hpp"
 
 #include "draw/drawing.hpp"
-#include "draw/graph_layout.hpp"
-#include "draw/map_graph.hpp"
+#include "draw/map/graph_layout.hpp"
+#include "draw/map/map_graph.hpp"
 
 #include <algorithm>
 #include <cmath>

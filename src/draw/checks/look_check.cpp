@@ -1,7 +1,7 @@
 #include "rondix/look_check.hpp"
 
-#include "draw/colour_check.hpp"
-#include "draw/place_check.hpp"
+#include "draw/checks/colour_check.hpp"
+#include "draw/checks/place_check.hpp"
 
 #include <fmt/format.h>
 

@@ -1,6 +1,6 @@
-#include "draw/colour_check.hpp"
+#include "draw/checks/colour_check.hpp"
 
-#include "draw/contrast.hpp"
+#include "draw/checks/contrast.hpp"
 #include "rondix/ways.hpp"
 
 #include <fmt/format.h>

@@ -1,7 +1,7 @@
 #include "rondix/painter.hpp"
 
-#include "draw/item_painter.hpp"
 #include "draw/png.hpp"
+#include "draw/screens/item_painter.hpp"
 #include "draw/svg.hpp"
 #include "draw/text.hpp"
 
