@@ -13,8 +13,8 @@ constexpr std::size_t most_kept = 128;
 
 /// The mean over a window that slides along each line: three times over is close to a Gaussian
 /// (W. M. Wells, "Efficient synthesis of Gaussian filters by cascaded uniform filters", 1986).
-void blur_lines(std::uint8_t* data, int count, int length, int to_next, int to_next_line,
-                int radius, std::vector<std::uint8_t>& line) {
+void blur_lines(std::uint8_t* data, int count, int length, std::ptrdiff_t to_next,
+                std::ptrdiff_t to_next_line, int radius, std::vector<std::uint8_t>& line) {
     const int window = 2 * radius + 1;
     for (int i = 0; i < count; ++i, data += to_next_line) {
         for (int k = 0; k < length; ++k) line[static_cast<std::size_t>(k)] = data[k * to_next];

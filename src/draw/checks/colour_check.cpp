@@ -270,7 +270,9 @@ class ColourCheck {
     }
 
     static std::uint32_t word_of(const Colour& colour) {
-        const auto byte = [](float part) { return static_cast<std::uint32_t>(part * 255 + 0.5F); };
+        const auto byte = [](float part) {
+            return static_cast<std::uint32_t>(std::lround(part * 255));
+        };
         return byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
     }
 

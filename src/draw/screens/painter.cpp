@@ -92,7 +92,9 @@ struct Painter::Parts {
         cairo_set_source_rgb(context, 0.27, 0.345, 0.39);
         cairo_set_line_width(context, 14);
         const double reach = static_cast<double>(canvas.size.height);
-        for (double x = -reach; x < canvas.size.width; x += 44) {
+        const int lines = static_cast<int>((canvas.size.width + canvas.size.height) / 44) + 1;
+        for (int i = 0; i < lines; ++i) {
+            const double x = 44 * i - reach;
             cairo_move_to(context, x, canvas.size.height);
             cairo_line_to(context, x + reach, 0);
         }

@@ -2,6 +2,7 @@
 
 #include <librsvg/rsvg.h>
 
+#include <cmath>
 #include <filesystem>
 
 namespace rondix::draw {
@@ -99,7 +100,9 @@ Size PictureFiles::size(std::size_t picture) {
 namespace {
 
 std::uint32_t in_bytes(const Colour& tint) {
-    const auto byte = [](float part) { return static_cast<std::uint32_t>(part * 255 + 0.5F); };
+    const auto byte = [](float part) {
+        return static_cast<std::uint32_t>(std::lround(part * 255));
+    };
     return byte(tint.red) << 16 | byte(tint.green) << 8 | byte(tint.blue);
 }
 

@@ -87,7 +87,9 @@ class Panel::Page {
         for (std::size_t at = 0; at < text.size();) {
             const std::size_t end = std::min(text.find(' ', at), text.size());
             const std::string word = text.substr(at, end - at);
-            const std::string more = now.empty() ? word : now + " " + word;
+            std::string more = now;
+            more += now.empty() ? "" : " ";
+            more += word;
             if (!now.empty() && measure(more, {text_size}).width > room) {
                 put(now, indent, colour);
                 now = word;
@@ -121,7 +123,7 @@ std::string stack_of(const CompiledFlow& flow, const Situation& now) {
 
 std::string scene_of(const CompiledFlow& flow, const Situation& now) {
     if (now.scene() == no_scene) return "none";
-    const std::string name(flow.text(flow[now.scene()].id));
+    std::string name(flow.text(flow[now.scene()].id));
     switch (now.phase()) {
     case Phase::loading: return name + " (loading)";
     case Phase::failed: return name + " (failed)";
