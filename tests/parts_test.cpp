@@ -93,14 +93,13 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
         Watch watch(options);
         Frames frames(flow);
         const Heads heads(frames, flow, tracked, watch);
-        const HeadSet reached =
-            reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
-        const Leaving leaving(heads, Leaving::By::players_move, watch);
+        const HeadSet reached = reachable(heads, Leaving(heads, Leaving::any_move, watch), watch);
+        const Leaving leaving(heads, of_a_way_out, watch);
         HeadSet play(heads);
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (Values values = 0; values < heads.values(); ++values)
                 if (frames.in_play(frame)) play.add(frame, values);
-        const HeadSet goal = with_goal(heads, leaving, of_a_way_out, play, watch);
+        const HeadSet goal = with_goal(heads, leaving, {of_a_way_out}, play, watch);
         const auto way_out = ways_out(flow, listing, Backward(listing));
         HeadSet real(heads);
         Situation situation(flow);

@@ -53,7 +53,7 @@ class Comparison {
             const auto [known, is_new] = seen.try_emplace(heads_.head_of(situation), far);
             if (!is_new) known->second = std::min(known->second, far);
         }
-        const Leaving leaving(heads_, Leaving::By::any_move, watch_);
+        const Leaving leaving(heads_, Leaving::any_move, watch_);
         const HeadSet reached = reachable(heads_, leaving, watch_);
         const Paths paths(heads_, {heads_.start()}, {}, watch_);
         ASSERT_EQ(reached.count(), seen.size());
@@ -106,7 +106,10 @@ class Comparison {
             captive = captive || (kept && !lost);
         }
         ASSERT_EQ(stuck, stuck_head);
-        ASSERT_EQ(captive, captive_head);
+        // Where there are traps and requests, it may be told only once the traps are mended.
+        if (captive_head || !stuck || flow_.requests.empty()) {
+            ASSERT_EQ(captive, captive_head);
+        }
         tally.stuck += stuck;
         tally.captive += captive;
     }
@@ -148,6 +151,13 @@ TEST(Proof, AgreesWithTheListingWhereScreensOpenEachOtherInCircles) {
     const Tally tally = compare_random_flows(Shape::circles, how_many(500));
     EXPECT_GE(tally.stuck, 50u);
     EXPECT_GE(tally.reopenable, 5000u);
+}
+
+TEST(Proof, AgreesWithTheListingWhereEverythingIsUsed) {
+    const Tally tally = compare_random_flows(Shape::rich, how_many(1000) / 4);
+    EXPECT_GE(tally.stuck, 50u);
+    EXPECT_GE(tally.captive, 5u);
+    EXPECT_GE(tally.reopenable, 300u);
 }
 
 TEST(Proof, AgreesWithTheListingWhereThereAreTenFlags) {

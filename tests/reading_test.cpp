@@ -76,7 +76,7 @@ INSTANTIATE_TEST_SUITE_P(
         Slip{"back to", "10:16 bad-step"}, Slip{"back to nowhere", "10:24 unknown-name"},
         Slip{"quit now", "10:21 bad-step"}, Slip{"raise tide", "10:22 unknown-name"},
         Slip{"todo", "10:16 bad-step"}, Slip{"todo draw it", "5:3 scene-unused; 10:16 todo"},
-        Slip{"set music 4", "10:16 not-yet"}, Slip{"none", "10:16 empty-press"},
+        Slip{"set music 4", "10:20 unknown-name"}, Slip{"none", "10:16 empty-press"},
         Slip{"[]", "10:16 empty-press"}, Slip{"", "10:9 empty-press"},
         Slip{"[load sea, tell x]", "10:17 step-order"}, Slip{"[back, back]", "10:17 step-order"},
         Slip{"[quit, open title]", "10:17 step-order"}, Slip{"[[back]]", "10:17 wrong-type"},
@@ -91,7 +91,10 @@ INSTANTIATE_TEST_SUITE_P(
 
 TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "  x: { tittle: y }\n")), "13:8 unknown-key");
-    EXPECT_EQ(found(with("back", "  x: { urgent: yes }\n")), "13:8 not-yet");
+    EXPECT_EQ(found(with("back", "  x: { urgent: perhaps }\n")), "13:16 wrong-type");
+    EXPECT_EQ(found(with("back", "  x: { moves-on: { after: 2s } }\n")), "13:18 missing-key");
+    EXPECT_EQ(found(with("back", "  x: { idle: { after: 0s, do: back } }\n")), "13:23 wrong-type");
+    EXPECT_EQ(found(with("back", "  x: { closes-when: tide }\n")), "13:21 unknown-name");
     EXPECT_EQ(found(with("back", "  x: { pauses: maybe }\n")), "13:16 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { shade: 120% }\n")), "13:15 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { back: }\n")), "13:8 wrong-type");
@@ -101,8 +104,13 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "  2x: {}\n")), "13:3 bad-name");
     EXPECT_EQ(found(with("back", "  x: [a]\n")), "13:6 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ text: hi }] }\n")), "13:19 missing-key");
-    EXPECT_EQ(found(with("back", "  x: { controls: [{ slider: s }] }\n")),
-              "13:19 missing-key; 13:21 not-yet");
+    EXPECT_EQ(found(with("back", "  x: { controls: [{ slider: s }] }\n")), "13:29 missing-key");
+    EXPECT_EQ(found(with("back", "  x: { controls: [{ sliter: s }] }\n")),
+              "13:19 missing-key; 13:21 unknown-key");
+    EXPECT_EQ(found(with("back", "  x: { controls: [{ pages: p, show: [g] }] }\n")),
+              "13:38 unknown-name");
+    EXPECT_EQ(found(with("back", "  x: { controls: [{ toggle: t, setting: loud }] }\n")),
+              "13:41 unknown-name");
     EXPECT_EQ(found(with("back", "  x: { play: yes, menu: go title }\n")), "13:25 play-unbound");
     EXPECT_EQ(found(with("back", "events: { e: { after: soon, do: back } }\n")),
               "13:23 wrong-type");
@@ -115,7 +123,7 @@ TEST(Reading, KeysOfEveryPart) {
               "13:20 unknown-name; 13:38 wrong-type");
     EXPECT_EQ(found(with("back", "design-size: 0x0\n")), "13:14 wrong-type");
     EXPECT_EQ(found(with("quit", "quit: no\n")), "10:16 bad-step; 11:33 bad-step");
-    EXPECT_EQ(found(with("back", "settings: {}\n")), "13:1 not-yet");
+    EXPECT_EQ(found(with("back", "parts: {}\n")), "13:1 not-yet");
     EXPECT_EQ(found("rondix: 1\nscreens: {}\n"), "1:1 missing-key");
     EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"),
               "3:11 missing-key");

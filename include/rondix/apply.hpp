@@ -8,6 +8,8 @@
 #include "rondix/move.hpp"
 #include "rondix/situation.hpp"
 
+#include <optional>
+
 namespace rondix {
 
 /// What a move did, apart from the change of the situation.
@@ -16,7 +18,10 @@ struct Outcome {
     bool loads = false;    ///< a scene is to be loaded (afresh): the situation says which
     bool quits = false;    ///< the game is asked to leave; should it decline, nothing has changed
     bool reopens = false;  ///< an `open` or `go` met a screen that was open already
-    Range steps;           ///< the steps that were done, for those that tell the game something
+    bool leaves = false;   ///< the scene is left: by load, retry, home or quit
+    bool agreed = false;   ///< a question was answered
+    RequestId asks = no_request; ///< the game is asked for this, afresh
+    Range steps; ///< the steps that were done, for those that tell the game something
 };
 
 /// Puts `situation` to where the flow starts.
@@ -35,7 +40,7 @@ bool runs(const CompiledFlow& flow, const Situation& situation);
 /// A play screen is there, and some screen above it pauses the game.
 bool paused(const CompiledFlow& flow, const Situation& situation);
 
-/// The player is in play: the current screen is a play screen.
+/// The player is in play: the current screen is a play screen, and no question stands over it.
 bool in_play(const CompiledFlow& flow, const Situation& situation);
 
 /// The pointer is shown: on menus; a play screen hides it.
@@ -44,8 +49,21 @@ bool shows_pointer(const CompiledFlow& flow, const Situation& situation);
 /// Whether the condition holds with the flags as they are.
 bool is_true(const CompiledFlow& flow, const Situation& situation, ConditionId condition);
 
-/// Whether a control can be used: a button, on the current screen, whose condition holds.
+/// The page that is shown of pages on an open screen.
+std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, PagesId pages);
+
+/// Whether a control is to be seen on an open screen: it stands on no pages, or on those shown.
+bool shown(const CompiledFlow& flow, const Situation& situation, ControlId control);
+
+/// Whether a control can be used: it is on what is foremost (the current screen, or the question
+/// over it), it is shown, and its condition holds (that of a list asks for rows as well).
 bool usable(const CompiledFlow& flow, const Situation& situation, ControlId control);
+
+/// A move that uses a control, where it can be used at all: its first press or value.
+std::optional<Move> first_use(const CompiledFlow& flow, ControlId control);
+
+/// Whether an answer to a load would take effect now: no urgent screen is open.
+bool load_can_end(const CompiledFlow& flow, const Situation& situation);
 
 /// Whether an event would be answered now.
 bool allowed(const CompiledFlow& flow, const Situation& situation, During during);

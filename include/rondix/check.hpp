@@ -69,6 +69,7 @@ struct Figures {
     std::size_t scenes = 0;
     std::size_t screens = 0;
     std::size_t buttons = 0;
+    std::size_t controls = 0; ///< that can be used, the buttons among them
     std::size_t flags = 0;
     std::size_t tracked_flags = 0; ///< those that the proof had to look at
     std::size_t heads = 0;

@@ -3,7 +3,9 @@
 // Invariants, which compiling establishes and verify() re-checks:
 //   - every id and every range points into its table, or is the type's "none" value;
 //   - a play screen is the root of some scene, and no step opens one;
+//   - the screen of a request belongs to it alone, and only its request opens it;
 //   - in each alternative at most one step moves among screens, and it stands last;
+//   - an alternative that asks has a question of its own, which stands on no stack;
 //   - tests of a condition only lead forward, so that every condition ends;
 //   - the loading and the failure screen always exist (built-in ones where the flow names none).
 // The rows are trivially copyable and hold no pointers, so that a table can be written out as it
@@ -21,7 +23,7 @@
 
 namespace rondix {
 
-/// One question about one flag. Conditions are chains of these: an answer leads to the next test,
+/// One test of one flag. Conditions are chains of these: an answer leads to the next test,
 /// or to `holds` or `fails`.
 struct Test {
     FlagId flag{};
@@ -41,8 +43,12 @@ enum class StepKind : std::uint8_t {
     retry,
     home,
     quit,
+    request,
     raise,
     lower,
+    set,
+    reset,
+    turn,
     tell,
     todo,
 };
@@ -53,16 +59,20 @@ constexpr bool moves_among_screens(StepKind kind) {
 }
 
 /// One thing that a press does. `subject` is an index: of a screen (open, go, back_to), a scene
-/// (load), a flag (raise, lower), or a word (tell, todo); unused by the others.
+/// (load), a request, a flag (raise, lower), a setting (set, reset), pages (turn), or a word (tell,
+/// todo); unused by the others. `value` is what a setting is set to (reset: its first value) or
+/// where pages turn: a page by number, next_page or previous_page.
 struct Step {
     StepKind kind{};
+    std::uint16_t value = 0;
     std::uint32_t subject = 0;
 };
 
-/// Steps that are done as a whole when the condition holds.
+/// Steps that are done as a whole when the condition holds; after the question, where there is one.
 struct Alternative {
     ConditionId when = holds;
     Range steps;
+    ScreenId question = no_screen; ///< then the steps stand at its `yes`, and none here
 };
 
 /// What a press, a key or an event does: the first alternative whose condition holds. An action
@@ -90,28 +100,117 @@ struct Screen {
     Range keys;
     ActionId back = unsaid;
     ActionId menu = unsaid;
-    ActionId any = unsaid;     ///< `keys: { any: ... }`
+    ActionId any = unsaid;           ///< `keys: { any: ... }`
+    ConditionId closes_when = fails; ///< it closes by itself while this holds
+    ActionId moves_on = unsaid;      ///< what it does by itself after a time
+    ActionId idle = unsaid;          ///< the same, when the player does nothing for so long
+    std::uint32_t moves_on_ms = 0;
+    std::uint32_t idle_ms = 0;
+    std::uint16_t page_codes = 1;   ///< how many combinations of pages it has
+    RequestId request = no_request; ///< that is waited for while it is open; of a question: that
+                                    ///< was answered, and whose screen goes with it
     bool play = false;         ///< the game runs under it and takes the input
     bool pauses = true;        ///< above a play screen it pauses the game
+    bool urgent = false;       ///< while it is open, the answer to a load waits
+    bool question = false;     ///< of an `ask`: it stands over a screen, not on the stack
     std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
-enum class ControlKind : std::uint8_t { label, picture, panel, button };
+enum class ControlKind : std::uint8_t {
+    label,
+    picture,
+    panel,
+    pages, ///< shows one of several groups of controls
+    button,
+    toggle, ///< of a setting that is yes or no
+    slider, ///< of a setting that is a number
+    choice, ///< of a setting that is one of a list
+    entry,  ///< of a setting that is a text
+    list,   ///< rows that the game supplies
+};
+
+/// True for the controls that can have the focus.
+constexpr bool is_usable_kind(ControlKind kind) {
+    return kind >= ControlKind::button;
+}
+/// True for the controls that are pressed to have steps done.
+constexpr bool is_pressed_kind(ControlKind kind) {
+    return kind == ControlKind::button || kind == ControlKind::list;
+}
 
 struct Control {
     Text id;
     Text text;
     ConditionId when = holds;
-    ActionId press = unsaid;
+    ActionId press = unsaid;        ///< of a list: of its first kind of row;
+    std::uint16_t presses = 1;      ///< the actions of the others follow it
+    SettingId setting = no_setting; ///< that it changes, or shows
     ScreenId screen = no_screen;
+    PagesId pages = no_pages; ///< that it stands on, or itself is
+    std::uint16_t page = 0;   ///< on which of them
     ControlKind kind{};
+    bool hides = false;        ///< it is hidden, not disabled, while its condition fails
+    FlagId has_rows = no_flag; ///< of a list: the game has given it rows
+};
+
+/// Pages of a screen. Which one is shown is part of the situation, as long as the screen is open:
+/// the pages of one screen share a code, in which these count in steps of `unit`.
+struct Pages {
+    Text id;
+    ScreenId screen = no_screen;
+    ControlId control = no_control;
+    Range names; ///< in `words`: one for each page
+    std::uint16_t unit = 1;
+};
+
+/// How a flag comes to be raised.
+enum class FlagKind : std::uint8_t {
+    plain,   ///< by steps, or by the game
+    rows,    ///< it holds while the game has given a list rows
+    setting, ///< it holds while a setting has certain values; see SettingAsk
 };
 
 struct Flag {
     Text id;
     bool first = false;       ///< its value when the flow starts
     bool set_by_game = false; ///< the game may change it at any moment
+    bool warns = false;       ///< while it holds, leaving wants to be asked about first
+    FlagKind kind{};
+};
+
+enum class SettingKind : std::uint8_t { yes_no, number, choice, text };
+
+/// A value that the player changes and the game keeps. Values are counted from 0 on: no and yes,
+/// the steps of a number from its least on, the words of a choice. Rondix keeps those of all
+/// settings but knows nothing of what they mean.
+struct Setting {
+    Text id;
+    SettingKind kind{};
+    std::uint16_t values = 2; ///< how many; of a text: the most letters it may have
+    std::uint16_t first = 0;
+    float from = 0; ///< of a number: the value that counts as 0,
+    float by = 1;   ///< and how far they are apart
+    Range words;    ///< in `words`: each value as it is written; of a text: its first
+    ScreenId question = no_screen; ///< asked after a change, which is undone unless the answer is
+                                   ///< yes; it moves on by itself
+    Range asks;                    ///< what conditions ask about it
+    Range turns;                   ///< in `turns`: values at which answers change, the first always
+};
+
+/// A flag that says whether a setting lies between two values; apply() keeps it.
+struct SettingAsk {
+    FlagId flag{};
+    std::uint16_t least = 0, most = 0;
+};
+
+/// Something that the game is asked to do, and answers. Its screen is open while it is waited for.
+struct Request {
+    Text id;
+    ScreenId screen = no_screen;
+    ActionId done = unsaid; ///< what an answer does, besides closing the screen
+    ActionId failed = unsaid;
+    std::uint32_t give_up_ms = 0; ///< 0: it may take as long as it takes
 };
 
 /// When an event is answered: while the game runs, while it does not, or always.
@@ -122,6 +221,7 @@ struct Event {
     ActionId action = unsaid; ///< `unsaid` for an event that the flow does not answer
     std::uint32_t after_ms = 0;
     During during = During::play;
+    bool waits = false; ///< where it is not allowed it waits until it is (`else: wait`)
 };
 
 struct Loading {
@@ -139,6 +239,11 @@ struct CompiledFlow {
     Table<Control> controls;
     Table<Flag> flags;
     Table<Event> events;
+    Table<Request> requests;
+    Table<Pages> pages;
+    Table<Setting> settings;
+    Table<SettingAsk> setting_asks;
+    Table<std::uint16_t> turns;
     Table<Text> keys;
     Table<Text> words;
     Table<KeyAnswer> key_answers;
@@ -166,6 +271,9 @@ struct CompiledFlow {
     const Flag& operator[](FlagId id) const { return flags[index(id)]; }
     const Event& operator[](EventId id) const { return events[index(id)]; }
     const Action& operator[](ActionId id) const { return actions[index(id)]; }
+    const Request& operator[](RequestId id) const { return requests[index(id)]; }
+    const Pages& operator[](PagesId id) const { return pages[index(id)]; }
+    const Setting& operator[](SettingId id) const { return settings[index(id)]; }
 
     /// The id of a name, or the type's "none" value. Controls are named within their screen.
     SceneId scene(std::string_view name) const;
@@ -174,6 +282,9 @@ struct CompiledFlow {
     EventId event(std::string_view name) const;
     KeyId key(std::string_view name) const;
     ControlId control(ScreenId screen, std::string_view name) const;
+    RequestId request(std::string_view name) const;
+    SettingId setting(std::string_view name) const;
+    PagesId pages_named(ScreenId screen, std::string_view name) const;
 };
 
 /// Checks the invariants above. Returns what is wrong, or an empty text. Never reads out of bounds.
@@ -182,6 +293,8 @@ std::string_view verify(const CompiledFlow& flow);
 static_assert(std::is_trivially_copyable_v<Scene> && std::is_trivially_copyable_v<Screen> &&
               std::is_trivially_copyable_v<Control> && std::is_trivially_copyable_v<Step> &&
               std::is_trivially_copyable_v<Alternative> && std::is_trivially_copyable_v<Test> &&
-              std::is_trivially_copyable_v<Event> && std::is_trivially_copyable_v<Flag>);
+              std::is_trivially_copyable_v<Event> && std::is_trivially_copyable_v<Flag> &&
+              std::is_trivially_copyable_v<Request> && std::is_trivially_copyable_v<Pages> &&
+              std::is_trivially_copyable_v<Setting>);
 
 } // namespace rondix

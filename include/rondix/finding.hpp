@@ -45,9 +45,11 @@ enum class Slug : std::uint8_t {
     scene_not_listed,
     like_circle,
     play_unbound,
+    request_screen,
     empty_press,
     todo,
     scene_unused,
+    request_unused,
     missing_file,
     // how the flow behaves
     no_goal,
@@ -60,6 +62,7 @@ enum class Slug : std::uint8_t {
     nothing_usable,
     restless_back,
     endless_wait,
+    leaves_unasked,
     // how the flow looks
     off_canvas,
     outside_safe,

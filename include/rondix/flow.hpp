@@ -14,11 +14,12 @@
 
 namespace rondix {
 
-/// `saved-voyage`, `not x`, `x and y`, `x or y`.
+/// `saved-voyage`, `music above 50`, `voyages has rows`, `not x`, `x and y`, `x or y`.
 struct Condition {
-    enum class Kind : std::uint8_t { flag, negation, both, either };
+    enum class Kind : std::uint8_t { flag, is, above, below, has_rows, negation, both, either };
     Kind kind{};
-    Name flag;                    ///< of a flag
+    Name subject;                 ///< the flag (or a setting that is yes or no), setting, list
+    Name value;                   ///< of is, above and below
     std::vector<Condition> parts; ///< one of a negation, two of both and either
 };
 
@@ -26,11 +27,20 @@ struct FlowStep {
     StepKind kind{};
     Name subject; ///< the screen, scene, flag, word or text that it names; else empty
     Place place;
+    Name value = {};               ///< of `set` and `turn`
+    std::vector<Name> one_of = {}; ///< `load one-of [...]`: what the row of a list leads to
+};
+
+/// `ask: Leave without saving?`
+struct FlowAsk {
+    std::string text, yes, no; ///< what the answers say
+    Place place;
 };
 
 struct FlowAlternative {
     std::optional<Condition> when;
     std::vector<FlowStep> steps;
+    std::optional<FlowAsk> ask = {};
 };
 
 /// What a press, a key or an event does. No alternatives: nothing (`back: none`).
@@ -45,12 +55,22 @@ struct FlowControl {
     std::string text;
     std::optional<Condition> when;
     std::optional<FlowAction> press;
+    bool hides = false;          ///< `else: hidden`
+    std::optional<Name> setting; ///< that it changes, or shows
+    std::vector<Name> pages;     ///< of pages: the groups that they show
+    std::string hint;
     FlowBox box;
     std::vector<FlowPiece> pieces;
 };
 
 struct FlowKey {
     Name key;
+    FlowAction action;
+};
+
+/// `moves-on:` and `idle:`.
+struct FlowMovingOn {
+    std::uint32_t after_ms = 0;
     FlowAction action;
 };
 
@@ -64,6 +84,9 @@ struct FlowScreen {
     std::optional<FlowAction> back, menu;
     std::vector<FlowKey> keys;
     std::vector<FlowControl> controls;
+    std::optional<bool> urgent;
+    std::optional<Condition> closes_when;
+    std::optional<FlowMovingOn> moves_on, idle;
     Place play_place;
     FlowScreenLooks looks;
 };
@@ -79,6 +102,30 @@ struct FlowFlag {
     Name id;
     bool first = false;
     bool set_by_game = false;
+    bool warns = false; ///< `ask-before: leaving`
+};
+
+struct FlowSetting {
+    Name id;
+    SettingKind kind{};
+    double from = 0, by = 1;
+    std::vector<Name> values; ///< each as it is written; of a text: its first one
+    std::uint16_t first = 0;
+    std::uint16_t longest = 0; ///< of a text, in letters
+    std::uint32_t keep_within_ms = 0;
+};
+
+struct FlowRequest {
+    Name id;
+    std::optional<Name> screen;
+    std::optional<FlowAction> done, failed;
+    std::uint32_t give_up_ms = 0;
+};
+
+/// One of the places where a flow may start.
+struct FlowStart {
+    std::optional<Condition> when;
+    Name with; ///< a scene or a screen
 };
 
 struct FlowEvent {
@@ -86,6 +133,7 @@ struct FlowEvent {
     FlowAction action;
     std::uint32_t after_ms = 0;
     During during = During::play;
+    bool waits = false; ///< `else: wait`
 };
 
 struct FlowLoading {
@@ -96,7 +144,8 @@ struct FlowLoading {
 
 struct Flow {
     std::string game;
-    Name starts_with;
+    Name starts_with; ///< without text where it starts by condition:
+    std::vector<FlowStart> starts;
     FlowLoading loading;
     std::uint16_t design_width = 1280;
     std::uint16_t design_height = 720;
@@ -104,8 +153,11 @@ struct Flow {
     std::vector<FlowScene> scenes;
     std::vector<FlowFlag> flags;
     std::vector<FlowEvent> events;
+    std::vector<FlowRequest> requests;
+    std::vector<FlowSetting> settings;
     std::vector<FlowScreen> screens;
     Place scenes_place, flags_place, events_place, screens_place; ///< of the keys `scenes:` ...
+    Place requests_place, settings_place;
     FlowWindow window;
     std::optional<Name> theme_file;
     std::vector<Theme> themes; ///< the built-in one, the file's, the flow's own: later ones win
@@ -115,6 +167,7 @@ struct Flow {
 /// controls and events have no place.
 struct Origins {
     std::vector<Place> scenes, screens, controls, events, flags, actions, steps;
+    std::vector<Place> requests, settings;
     std::vector<Place> boxes, styles, pictures, fonts, cues, tunes; ///< of Looks
     Place starts_with;
 };

@@ -21,7 +21,7 @@ struct Name {
 // --- styles
 
 /// One line of a style: `fill: brass`. Its words are read when the palette is whole.
-struct FlowSetting {
+struct FlowStyleLine {
     Name key;
     std::vector<Name> words;
 };
@@ -30,7 +30,7 @@ struct FlowSetting {
 struct FlowStyle {
     Name id; ///< without text for one that is written where it is used
     std::optional<Name> like;
-    std::array<std::vector<FlowSetting>, look_state_count> states;
+    std::array<std::vector<FlowStyleLine>, look_state_count> states;
 };
 
 /// Named colours, styles and how screens come and go: of a theme file, or of the flow itself.

@@ -17,18 +17,17 @@
 #include "rondix/canvas.hpp"
 #include "rondix/motion.hpp"
 #include "rondix/ruler.hpp"
+#include "rondix/waiting.hpp"
 
 #include <cstdint>
 #include <optional>
+#include <string>
 #include <vector>
 
 namespace rondix {
 
 enum class Button : std::uint8_t { up, down, left, right, accept, back, menu };
 inline constexpr std::size_t button_count = 7;
-
-/// Names one load. An answer that carries another ticket than the newest is ignored.
-enum class Ticket : std::uint32_t {};
 
 enum class EffectKind : std::uint8_t {
     load,    ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
@@ -37,17 +36,21 @@ enum class EffectKind : std::uint8_t {
     unpause, ///< the game is not paused any longer
     show_pointer,
     hide_pointer,
-    cue,   ///< play the cue `subject` (Looks::cues)
-    music, ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
-    told,  ///< the flow tells the game word `subject` (CompiledFlow::words)
-    todo,  ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
-    quit,  ///< the player asks to leave; a game that declines does nothing
+    cue,     ///< play the cue `subject` (Looks::cues)
+    music,   ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
+    request, ///< do request `subject` (CompiledFlow::requests) and answer with `ticket`
+    off,     ///< request `subject` with this `ticket` is not waited for any longer
+    setting, ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
+    told,    ///< the flow tells the game word `subject` (CompiledFlow::words)
+    todo,    ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
+    quit,    ///< the player asks to leave; a game that declines does nothing
 };
 
 struct Effect {
     EffectKind kind{};
     std::uint32_t subject = 0;
     Ticket ticket{};
+    std::uint16_t value = 0;
 };
 
 enum class ItemKind : std::uint8_t {
@@ -119,8 +122,16 @@ class Runner {
     bool loaded(Ticket ticket);
     bool load_failed(Ticket ticket);
     bool load_progress(Ticket ticket, float share);
+    /// The answer to a request. One that comes while something stands over its screen takes effect
+    /// when it is current again, as does one to a load when no urgent screen is open any longer.
+    bool done(Ticket ticket);
+    bool failed(Ticket ticket);
     /// Only for flags that the flow leaves to the game (`set-by: game`).
     bool set_flag(FlagId flag, bool raised);
+    /// A setting, such as one that was kept: by the number of its value, or its text (cut where it
+    /// is too long). Before start() as well.
+    bool set_setting(SettingId setting, std::uint16_t value);
+    bool set_text(SettingId setting, std::string_view text);
 
     // --- the clock
     void advance(double seconds);
@@ -165,7 +176,11 @@ class Runner {
     const Situation& situation() const { return now_; }
     ControlId focus() const;
     bool pointer_shown() const { return pointer_shown_; }
-    Ticket ticket() const { return ticket_; }
+    Ticket ticket() const { return load_.ticket; }
+    /// Of a request that is waited for, or nothing.
+    std::optional<Ticket> ticket_of(RequestId request) const;
+    std::uint16_t value_of(SettingId setting) const { return values_[index(setting)]; }
+    std::string_view text_of(SettingId setting) const { return setting_texts_[index(setting)]; }
     Rect place_of(ControlId control) const;
     /// The places of a screen's boxes (Looks), whether it is open or not.
     std::span<const Placed> places_of(ScreenId screen) const;
@@ -178,11 +193,21 @@ class Runner {
     using Micros = std::int64_t;
     static constexpr std::uint32_t never = 0xFFFFFFFF;
     static constexpr std::size_t most_moves_kept = 64;
+    static constexpr int most_that_follow = 1000; // of one move; the rest at the next step of time
 
     bool perform(Move move);
+    bool perform_one(Move move);
+    bool answer_load(Ticket ticket, Wait::Answer answer);
+    bool answer_request(Ticket ticket, Wait::Answer answer);
+    void update_requests(const Outcome& outcome, Move move);
+    void change_setting(SettingId setting, std::uint16_t value);
+    void tell_setting_change(Move move);
+    void undo_unkept(Move move);
+    void note_input() { since_input_ = 0; }
     void tell_changes(const Outcome& outcome);
     void tell_steps(Range steps);
-    void emit(EffectKind kind, std::uint32_t subject = 0, Ticket ticket = {});
+    void emit(EffectKind kind, std::uint32_t subject = 0, Ticket ticket = {},
+              std::uint16_t value = 0);
     bool has_room() const;
     void update_pointer();
     void update_music();
@@ -202,6 +227,11 @@ class Runner {
     Micros next_deadline() const;
     void let_pass(Micros time);
     bool fire_one();
+    bool fire_answer();
+    bool fire_event();
+    bool fire_limit();
+    bool fire_screen();
+    bool is_shown(const Situation& situation, ScreenId screen) const;
     void repeat_direction();
 
     // looks
@@ -242,14 +272,20 @@ class Runner {
     Micros until_repeat_ = 0;
     Micros settling_ = 0;
     Micros since_change_ = 0;
-    Micros loading_for_ = 0;
+    Micros since_input_ = 0;
     Micros notice_left_ = 0;
     std::uint32_t notice_ = never;
     TuneId tune_ = silence;
     float progress_ = 0;
     ControlId pressed_ = no_control; // by the pointer, while it is down
-    Ticket ticket_{};
-    bool on_keys_ = false; // the player's last input was a key or a pad
+    Wait load_;
+    std::vector<Wait> requests_;
+    std::uint32_t tickets_ = 0;              // given out
+    std::vector<std::uint16_t> values_;      // of each setting
+    std::vector<std::string> setting_texts_; // of each setting that is a text
+    SettingId unkept_ = no_setting;          // whose change the player is asked to keep
+    std::uint16_t value_before_ = 0;         // the change
+    bool on_keys_ = false;                   // the player's last input was a key or a pad
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;

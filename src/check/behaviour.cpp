@@ -6,6 +6,7 @@
 #include "check/reopening.hpp"
 #include "check/standstills.hpp"
 #include "check/traps.hpp"
+#include "check/unasked.hpp"
 #include "check/unreached.hpp"
 
 namespace rondix {
@@ -21,6 +22,7 @@ void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckRes
     find_unreached(question, result.findings);
     find_reopening(question, result.findings);
     find_idle_steps(question, result.findings);
+    find_unasked(question, result.findings);
     find_nothing_usable(question, result.findings);
     find_restless_backs(question, result.findings);
     take_figures(question, options, result);

@@ -11,17 +11,25 @@ namespace {
 void count_what_is_written(const FlowFile& file, Figures& figures) {
     figures.scenes = file.flow.scenes.size();
     figures.screens = file.flow.screens.size();
-    figures.flags = file.flow.flags.size();
+    figures.flags = file.compiled ? file.compiled->flags.size() : file.flow.flags.size();
     for (const FlowScreen& screen : file.flow.screens)
-        figures.buttons += static_cast<std::size_t>(
-            std::count_if(screen.controls.begin(), screen.controls.end(),
-                          [](auto& control) { return control.kind == ControlKind::button; }));
+        for (const FlowControl& control : screen.controls) {
+            figures.buttons += control.kind == ControlKind::button ? 1 : 0;
+            figures.controls += is_usable_kind(control.kind) ? 1 : 0;
+        }
 }
 
 void put_in_order(Findings& findings) {
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
         return std::pair(a.place.file, a.place.begin) < std::pair(b.place.file, b.place.begin);
     });
+    // A step that stands once in the file may stand in several tables.
+    const auto last =
+        std::unique(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+            return a.place.known() && a.place.file == b.place.file &&
+                   a.place.begin == b.place.begin && a.slug == b.slug && a.text == b.text;
+        });
+    findings.erase(last, findings.end());
 }
 
 } // namespace

@@ -1,5 +1,7 @@
 #include "check/circles.hpp"
 
+#include <algorithm>
+
 namespace rondix {
 
 Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links)
@@ -15,9 +17,12 @@ Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links)
                               : static_cast<std::uint32_t>(link.from);
         next[from].push_back(static_cast<std::uint32_t>(link.to));
     }
+    // While a question stands over a play screen, the game does not run.
+    const bool asks = std::any_of(flow.screens.begin(), flow.screens.end(),
+                                  [](const Screen& row) { return row.question; });
     for (std::uint32_t screen = 0; screen < count; ++screen) {
         const Screen& row = flow.screens[screen];
-        const bool can[] = {row.play || !row.pauses, !row.play, true}; // as in During
+        const bool can[] = {row.play || !row.pauses, !row.play || asks, true}; // as in During
         for (std::uint32_t i = 0; i < 3; ++i)
             if (can[i] && !next[count + i].empty()) next[screen].push_back(count + i);
     }

@@ -9,6 +9,8 @@ namespace {
 std::string result_of(const CompiledFlow& flow, const Situation& before, const Situation& after) {
     const auto name = [&](ScreenId screen) { return std::string(flow.text(flow[screen].id)); };
     if (after == before) return " (changes nothing)";
+    if (after.foremost() != before.foremost() && after.question() != no_screen)
+        return " (asks first)";
     if (after.current() != before.current()) return " (leads to '" + name(after.current()) + "')";
     return " (stays on '" + name(before.current()) + "')";
 }
@@ -30,9 +32,9 @@ std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const 
 
 std::vector<std::string> disabled_buttons(const CompiledFlow& flow, const Situation& there) {
     std::vector<std::string> names;
-    const Range controls = flow[there.current()].controls;
+    const Range controls = flow[there.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (flow.controls[i].kind == ControlKind::button && !usable(flow, there, ControlId{i}))
+        if (is_usable_kind(flow.controls[i].kind) && !usable(flow, there, ControlId{i}))
             names.emplace_back(flow.text(flow.controls[i].id));
     return names;
 }

@@ -10,8 +10,8 @@ namespace {
 constexpr std::size_t most_cases = 4096; // of one move
 constexpr std::uint32_t not_yet = 0xFFFFFFFF;
 
-/// The flow with four screens more, which no step names, and with nothing that pauses but one of
-/// them: whether something beneath pauses is part of the frame, not of the screens that stand in
+/// The flow with five screens more, which no step names, and with nothing that pauses or is urgent
+/// but one of them each: what lies beneath is part of the frame, not of the screens that stand in
 /// for it.
 CompiledFlow lab_of(const CompiledFlow& flow) {
     CompiledFlow lab; // without texts: apply() reads none
@@ -20,6 +20,11 @@ CompiledFlow lab_of(const CompiledFlow& flow) {
     lab.controls = flow.controls;
     lab.flags = flow.flags;
     lab.events = flow.events;
+    lab.requests = flow.requests;
+    lab.pages = flow.pages;
+    lab.settings = flow.settings;
+    lab.setting_asks = flow.setting_asks;
+    lab.turns = flow.turns;
     lab.key_answers = flow.key_answers;
     lab.actions = flow.actions;
     lab.alternatives = flow.alternatives;
@@ -28,19 +33,22 @@ CompiledFlow lab_of(const CompiledFlow& flow) {
     lab.first_scene = flow.first_scene;
     lab.first_screen = flow.first_screen;
     lab.loading = flow.loading;
-    for (Screen& screen : lab.screens) screen.pauses = false;
+    for (Screen& screen : lab.screens) screen.pauses = screen.urgent = false;
     Screen extra;
     extra.pauses = false;
-    lab.screens.insert(lab.screens.end(), 4, extra);
+    lab.screens.insert(lab.screens.end(), 5, extra);
     lab.screens[flow.screens.size()].play = true;
     lab.screens[flow.screens.size() + 2].pauses = true;
+    lab.screens[flow.screens.size() + 3].urgent = true;
     return lab;
 }
 
 bool same_stack(const Situation& a, const Situation& b) {
     if (a.scene() != b.scene() || a.phase() != b.phase() || a.depth() != b.depth()) return false;
     for (std::size_t i = 0; i < a.depth(); ++i)
-        if (a.screen_at(i) != b.screen_at(i)) return false;
+        if (a.screen_at(i) != b.screen_at(i) || a.pages_at(i) != b.pages_at(i) ||
+            a.question_at(i) != b.question_at(i))
+            return false;
     return true;
 }
 
@@ -56,7 +64,8 @@ Frames::Frames(const CompiledFlow& flow, const std::vector<Link>& links)
     , play_bottom_(ScreenId(flow.screens.size()))
     , menu_bottom_(ScreenId(flow.screens.size() + 1))
     , halter_(ScreenId(flow.screens.size() + 2))
-    , beneath_(ScreenId(flow.screens.size() + 3))
+    , holder_(ScreenId(flow.screens.size() + 3))
+    , beneath_(ScreenId(flow.screens.size() + 4))
     , sets_(1)
     , before_(lab_)
     , after_(lab_)
@@ -105,10 +114,17 @@ Frame Frames::frame_at(const Situation& situation) {
     frame.phase = situation.phase();
     frame.screen = situation.current();
     frame.bottom = top == 0;
+    frame.pages = situation.pages_at(top);
+    frame.question = situation.question();
     std::vector<ScreenId> reopenable;
     for (std::size_t i = 0; i < top; ++i) {
         const ScreenId open = situation.screen_at(i);
-        if (i > 0 && pause_matters_ && over_play(frame) && flow_[open].pauses) frame.halted = true;
+        Frame beneath = frame;
+        beneath.screen = open;
+        beneath.bottom = i == 0;
+        beneath.question = situation.question_at(i);
+        frame.halted = pauses(beneath);
+        frame.held = holds_load(beneath);
         if (circles_.share(open, frame.screen)) reopenable.push_back(open);
     }
     frame.reopenable = set_number(std::move(reopenable));
@@ -116,16 +132,22 @@ Frame Frames::frame_at(const Situation& situation) {
 }
 
 FrameId Frames::number_of(const Frame& frame) {
-    const std::uint64_t key =
-        std::uint64_t{index(frame.scene)} | std::uint64_t{index(frame.screen)} << 16 |
-        static_cast<std::uint64_t>(frame.phase) << 32 | std::uint64_t{frame.bottom} << 34 |
-        std::uint64_t{frame.halted} << 35 | std::uint64_t{frame.reopenable} << 36;
-    const auto [found, is_new] = numbers_.try_emplace(key, static_cast<FrameId>(frames_.size()));
+    const auto [found, is_new] = numbers_.try_emplace(frame, static_cast<FrameId>(frames_.size()));
     if (is_new) {
         frames_.push_back(frame);
         explored_.push_back({not_yet, 0});
     }
     return found->second;
+}
+
+std::size_t Frames::HashOfFrame::operator()(const Frame& frame) const {
+    const std::uint64_t one =
+        std::uint64_t{index(frame.scene)} | std::uint64_t{index(frame.screen)} << 16 |
+        static_cast<std::uint64_t>(frame.phase) << 32 | std::uint64_t{frame.bottom} << 34 |
+        std::uint64_t{frame.halted} << 35 | std::uint64_t{frame.held} << 36 |
+        std::uint64_t{frame.pages} << 40;
+    const std::uint64_t two = std::uint64_t{index(frame.question)} << 32 | frame.reopenable;
+    return std::hash<std::uint64_t>()(one * 0x9E3779B97F4A7C15 ^ two);
 }
 
 std::uint32_t Frames::set_number(std::vector<ScreenId> screens) {
@@ -139,15 +161,25 @@ std::uint32_t Frames::set_number(std::vector<ScreenId> screens) {
 
 /// Whether something at or beneath this frame pauses the game.
 bool Frames::pauses(const Frame& frame) const {
-    if (!pause_matters_) return false;
-    return frame.halted || (!frame.bottom && over_play(frame) && flow_[frame.screen].pauses);
+    if (!pause_matters_ || !over_play(frame)) return false;
+    return frame.halted || frame.question != no_screen ||
+           (!frame.bottom && flow_[frame.screen].pauses);
+}
+
+/// Whether something at or beneath this frame makes the answer to a load wait.
+bool Frames::holds_load(const Frame& frame) const {
+    if (frame.phase != Phase::loading) return false;
+    return frame.held || (!frame.bottom && flow_[frame.screen].urgent);
 }
 
 Frame Frames::on_top_of(const Frame& frame, ScreenId screen) {
     Frame top = frame;
     top.screen = screen;
     top.bottom = false;
+    top.pages = 0;
+    top.question = no_screen;
     top.halted = pauses(frame);
+    top.held = holds_load(frame);
     std::vector<ScreenId> reopenable;
     for (const ScreenId open : sets_[frame.reopenable])
         if (circles_.share(open, screen)) reopenable.push_back(open);
@@ -176,31 +208,83 @@ std::span<const Branch> Frames::branches(FrameId id) {
 /// Tries whatever could be answered here; what cannot happen, apply() refuses.
 void Frames::explore(FrameId id) {
     const auto begin = static_cast<std::uint32_t>(branches_.size());
+    const ScreenId question = frames_[id].question;
     const Screen& screen = flow_[frames_[id].screen];
     stand_in(frames_[id]);
-    for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
-        if (flow_.controls[i].kind == ControlKind::button)
-            try_move(id, Move::press(ControlId{i}), flow_.controls[i].when,
-                     {flow_.controls[i].press});
-    try_move(id, Move::back(), holds, {screen.back, screen.any});
+    explore_controls(id, flow_[question == no_screen ? frames_[id].screen : question].controls);
+    if (question == no_screen) {
+        try_move(id, Move::back(), holds, {screen.back, screen.any});
+        explore_keys(id);
+    } else {
+        try_move(id, Move::back(), holds, {});
+    }
+    explore_waiting(id);
+    explore_game(id);
+    explored_[id] = {begin, static_cast<std::uint32_t>(branches_.size()) - begin};
+}
+
+void Frames::explore_controls(FrameId id, Range controls) {
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+        const Control& control = flow_.controls[i];
+        if (is_pressed_kind(control.kind))
+            for (std::uint16_t which = 0; which < control.presses; ++which)
+                try_move(
+                    id, Move::press(ControlId{i}, which), control.when,
+                    {control.press == unsaid ? unsaid : ActionId(index(control.press) + which)});
+        if (is_usable_kind(control.kind) && control.setting != no_setting) {
+            const Range turns = flow_[control.setting].turns;
+            for (std::uint32_t t = turns.begin; t < turns.end(); ++t)
+                try_move(id, Move::change(ControlId{i}, flow_.turns[t]), control.when, {});
+        }
+        if (control.kind != ControlKind::pages) continue;
+        try_move(id, Move::turn(control.pages, next_page), control.when, {});
+        try_move(id, Move::turn(control.pages, previous_page), control.when, {});
+    }
+}
+
+void Frames::explore_keys(FrameId id) {
+    const Screen& screen = flow_[frames_[id].screen];
     if (screen.menu != unsaid || screen.any != unsaid)
         try_move(id, Move::menu(), holds, {screen.menu, screen.any});
     for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
         try_move(id, Move::key(flow_.key_answers[i].key), holds, {flow_.key_answers[i].action});
     if (screen.any != unsaid) try_move(id, Move::other_key(), holds, {screen.any});
+}
+
+/// Answers, and what the screen does by itself. What is given up does the same as what fails.
+void Frames::explore_waiting(FrameId id) {
+    const Screen& screen = flow_[frames_[id].screen];
     if (frames_[id].phase == Phase::loading) {
         try_move(id, Move::loaded(), holds, {});
-        try_move(id, Move::load_failed(), holds, {}); // and a load that is given up does the same
+        try_move(id, Move::load_failed(), holds, {});
     }
+    if (screen.request != no_request) {
+        try_move(id, Move::done(screen.request), holds, {flow_[screen.request].done});
+        try_move(id, Move::failed(screen.request), holds, {flow_[screen.request].failed});
+    }
+    if (screen.closes_when != fails) try_move(id, Move::closes(), screen.closes_when, {});
+    const ScreenId question = frames_[id].question;
+    const ActionId moves_on = question == no_screen ? screen.moves_on : flow_[question].moves_on;
+    if (moves_on != unsaid) try_move(id, Move::moves_on(), holds, {moves_on});
+    if (screen.idle != unsaid) try_move(id, Move::idle(), holds, {screen.idle});
+}
+
+/// Events, and settings that conditions ask for. (Flags of the game are part of the heads.)
+void Frames::explore_game(FrameId id) {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (flow_.events[i].action != unsaid)
             try_move(id, Move::event(EventId(i)), holds, {flow_.events[i].action});
-    explored_[id] = {begin, static_cast<std::uint32_t>(branches_.size()) - begin};
+    for (std::size_t i = 0; i < flow_.settings.size(); ++i) {
+        const Setting& setting = flow_.settings[i];
+        if (setting.asks.count == 0) continue;
+        for (std::uint32_t t = setting.turns.begin; t < setting.turns.end(); ++t)
+            try_move(id, Move::set(SettingId(i), flow_.turns[t]), holds, {});
+    }
 }
 
 /// From the bottom: one that no flow names, the screens that a `back to` may look for and that are
-/// not known to be open or not, those that are known to be open, one that pauses (where something
-/// does), one more that no flow names, and the current screen.
+/// not known to be open or not, those that are known to be open, one that pauses and one that makes
+/// a load wait (where something does), one more that no flow names, and the current screen.
 void Frames::stand_in(const Frame& frame) {
     std::vector<ScreenId> stack;
     if (!frame.bottom) {
@@ -209,7 +293,10 @@ void Frames::stand_in(const Frame& frame) {
                      sought_[index(frame.screen)].end());
         const std::vector<ScreenId>& reopenable = sets_[frame.reopenable];
         stack.insert(stack.end(), reopenable.begin(), reopenable.end());
-        if (pauses(frame)) stack.push_back(halter_);
+        Frame unasked = frame; // the question itself is put on, below
+        unasked.question = no_screen;
+        if (pauses(unasked)) stack.push_back(halter_);
+        if (holds_load(frame)) stack.push_back(holder_);
         stack.push_back(beneath_);
     }
     stack.push_back(frame.screen);
@@ -217,6 +304,8 @@ void Frames::stand_in(const Frame& frame) {
     before_.drop_waiting();
     before_.set_scene(frame.scene, frame.phase);
     for (const ScreenId screen : stack) before_.push(screen);
+    if (!flow_.pages.empty()) before_.set_pages(frame.pages);
+    before_.ask(frame.question);
     const auto packed = before_.packed();
     stand_in_.assign(packed.begin(), packed.end());
 }
@@ -272,22 +361,29 @@ void Frames::ask(FrameId id, Move move, const Cube& cube) {
     branch.asks = keep(cube);
     Outcome outcome;
     const bool answered = run(move, cube, false, outcome);
-    if (move.kind == MoveKind::press) branch.usable = usable(lab_, before_, move.control());
+    if (move.kind == MoveKind::press || move.kind == MoveKind::change)
+        branch.usable = usable(lab_, before_, move.control());
     if (answered) {
         branch.delayed = is_delayed(flow_, move);
         branch.quits = outcome.quits;
         branch.reopens = outcome.reopens;
+        branch.leaves_unasked = outcome.leaves && !outcome.agreed && over_play(frames_[id]);
         if (outcome.steps.count > 0) branch.step = outcome.steps.end() - 1;
         compare(id, branch);
-        if (changes_flags(outcome.steps)) branch.writes = written(move, cube, outcome);
+        if (changes_flags(move, outcome.steps)) branch.writes = written(move, cube, outcome);
     }
     branches_.push_back(branch);
 }
 
-bool Frames::changes_flags(Range steps) const {
-    for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
-        if (flow_.steps[i].kind == StepKind::raise || flow_.steps[i].kind == StepKind::lower)
-            return true;
+bool Frames::changes_flags(Move move, Range steps) const {
+    if (move.kind == MoveKind::set) return true;
+    if (move.kind == MoveKind::change) return flow_[flow_[move.control()].setting].asks.count > 0;
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
+        const Step& step = flow_.steps[i];
+        if (step.kind == StepKind::raise || step.kind == StepKind::lower) return true;
+        const bool sets = step.kind == StepKind::set || step.kind == StepKind::reset;
+        if (sets && flow_.settings[step.subject].asks.count > 0) return true;
+    }
     return false;
 }
 
@@ -351,11 +447,18 @@ void Frames::compare(FrameId id, Branch& branch) {
         branch.frame = frame_of(after_);
     } else if (after_.depth() > before_.depth()) {
         branch.kind = Kind::pushes;
-        branch.frame = number_of(on_top_of(frame, current));
+        Frame under = frame;
+        under.pages = after_.pages_at(after_.depth() - 2);
+        under.question = after_.question_at(after_.depth() - 2);
+        branch.under = number_of(under);
+        branch.frame = number_of(on_top_of(under, current));
     } else if (after_.depth() == before_.depth()) {
         // At the bottom a load stays in its place: nothing lies beneath that it could close.
         branch.kind = Kind::stays;
-        branch.frame = frame.bottom ? frame_of(after_) : number_of(in_place_of(frame, current));
+        Frame other = in_place_of(frame, current);
+        other.pages = after_.pages_at(after_.depth() - 1);
+        other.question = after_.question();
+        branch.frame = frame.bottom ? frame_of(after_) : number_of(other);
     } else {
         branch.kind = Kind::leaves;
         const bool is_root = current == play_bottom_ || current == menu_bottom_;

@@ -2,10 +2,10 @@
 //
 // A menu is a stack machine: what a move does depends on the current screen and on the rest of the
 // situation, hardly ever on what lies beneath. A frame is the current screen with everything that
-// matters and cannot change while it is open: the scene and its phase (whatever changes them closes
-// every screen), whether the screen is at the bottom, whether something beneath it pauses, and
-// which of the screens beneath could be reopened from here. A frame with values of the flags is a
-// head, as the proof knows it (heads.hpp).
+// matters: its pages and the question over it, the scene and its phase (whatever changes them
+// closes every screen), whether the screen is at the bottom, whether something beneath it pauses or
+// makes the answer to a load wait, and which of the screens beneath could be reopened from here. A
+// frame with values of the flags is a head, as the proof knows it (heads.hpp).
 //
 // What a move does is asked of the real apply(), once for each case of the flags that its
 // conditions read: the screen is put on stand-ins that no flow can name, the move is applied with
@@ -13,9 +13,9 @@
 // were done change flags, it is applied again with all other flags raised: what comes out alike in
 // both runs is changed by the move, whatever it was.
 //
-// Delayed answers need no memory of their own. One falls due only where its event is allowed, and
-// there the event can be reported as well; so "the event, then its answer", two moves, at the place
-// where it falls due reaches everything, and no later than any other order of the two.
+// Answers to events that wait need no memory of their own. One falls due only where its event is
+// allowed, and there the event can be reported as well; so "the event, then its answer", two moves,
+// at the place where it falls due reaches everything, and no later than any other order of the two.
 #pragma once
 
 #include "check/circles.hpp"
@@ -34,8 +34,12 @@ struct Frame {
     Phase phase = Phase::none;
     ScreenId screen{};
     bool bottom = false;
-    bool halted = false;          ///< something beneath pauses the game
+    bool halted = false;     ///< something beneath pauses the game
+    bool held = false;       ///< something beneath makes the answer to a load wait
+    std::uint16_t pages = 0; ///< which of its pages are shown
+    ScreenId question = no_screen;
     std::uint32_t reopenable = 0; ///< which screens beneath could be reopened: see reopenable()
+    friend bool operator==(const Frame&, const Frame&) = default;
 };
 
 /// Where the screens close that a move closes.
@@ -67,8 +71,10 @@ struct Branch {
     bool usable = true; ///< of a press: the control can be used
     bool quits = false;
     bool reopens = false;
+    bool leaves_unasked = false; ///< play, or the game over it, is left without a question
     Landing landing;
     FrameId frame = 0;
+    FrameId under = 0;            ///< of what is pushed: the frame that is then beneath it
     Range asks;                   ///< literals: the case
     Range writes;                 ///< literals: the flags that are changed, and how
     std::uint32_t step = no_step; ///< the last step that is done
@@ -101,7 +107,20 @@ class Frames {
     const std::vector<ScreenId>& reopenable(FrameId id) const {
         return sets_[frames_[id].reopenable];
     }
-    bool in_play(FrameId id) const { return flow_[frames_[id].screen].play; }
+    bool in_play(FrameId id) const {
+        return flow_[frames_[id].screen].play && frames_[id].question == no_screen;
+    }
+    /// What is waited for at this frame: nothing, a load or another request.
+    bool waits(FrameId id) const {
+        return frames_[id].phase == Phase::loading || requested(id) != no_request;
+    }
+    /// The request that is waited for, if one is.
+    RequestId requested(FrameId id) const {
+        const RequestId request = flow_[frames_[id].screen].request;
+        const ScreenId question = frames_[id].question;
+        const bool answered = question != no_screen && flow_[question].request == request;
+        return answered ? no_request : request;
+    }
     /// A play screen is at the bottom.
     bool over_play(const Frame& frame) const {
         return frame.phase == Phase::loaded && flow_[flow_[frame.scene].root].play;
@@ -127,32 +146,40 @@ class Frames {
     FrameId number_of(const Frame& frame);
     std::uint32_t set_number(std::vector<ScreenId> screens);
     bool pauses(const Frame& frame) const;
+    bool holds_load(const Frame& frame) const;
     Frame on_top_of(const Frame& frame, ScreenId screen);
     Frame in_place_of(const Frame& frame, ScreenId screen);
     Frame frame_at(const Situation& situation);
 
     void explore(FrameId id);
+    void explore_controls(FrameId id, Range controls);
+    void explore_keys(FrameId id);
+    void explore_waiting(FrameId id);
+    void explore_game(FrameId id);
     void stand_in(const Frame& frame);
     void try_move(FrameId id, Move move, ConditionId when, std::initializer_list<ActionId> actions);
     void split(ConditionId at, Cube& cube, std::size_t later);
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
     void compare(FrameId id, Branch& branch);
-    bool changes_flags(Range steps) const;
+    bool changes_flags(Move move, Range steps) const;
     Range written(Move move, const Cube& cube, const Outcome& outcome);
     Range keep(const Cube& cube);
 
     const CompiledFlow& flow_;
     const Circles circles_;
     CompiledFlow lab_; // the flow with the stand-ins' screens
-    ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, beneath_{};
+    ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, holder_{}, beneath_{};
     bool pause_matters_ = false; // some event asks whether the game runs
     /// For each screen those that a `back to` of its own, or of an event, may look for and of which
     /// a frame does not know whether they are open. (It knows of those that it can lead to.)
     std::vector<std::vector<ScreenId>> sought_;
 
     std::vector<Frame> frames_;
-    std::unordered_map<std::uint64_t, FrameId> numbers_;
+    struct HashOfFrame {
+        std::size_t operator()(const Frame& frame) const;
+    };
+    std::unordered_map<Frame, FrameId, HashOfFrame> numbers_;
     std::vector<std::vector<ScreenId>> sets_; // of reopenable screens, in order; the first is empty
     std::map<std::vector<ScreenId>, std::uint32_t> set_numbers_;
 

@@ -49,7 +49,7 @@ class Reaching {
             if (rule.kind != Branch::Kind::pushes) continue;
             for (const Leaving::Exit& exit : leaving_.exits(rule.frame))
                 if (heads_.frames().lands_on(frame, exit.landing))
-                    resume(frame, leaving_.row(exit, rule.after(values)));
+                    resume(rule.under, leaving_.row(exit, rule.after(values)));
         }
         for (Values free = heads_.free(); free != 0; free &= free - 1)
             add(frame, values ^ (free & (~free + 1)));
@@ -74,15 +74,15 @@ class Reaching {
 /// Whether one of the player's moves leads on to a goal, as far as goals are known.
 class Towards {
   public:
-    Towards(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind))
+    Towards(const Heads& heads, const Leaving& leaving, Goal goal)
         : heads_(heads)
         , leaving_(leaving)
-        , counts_(counts) {}
+        , goal_(goal) {}
 
     bool leads(const HeadSet& goals, FrameId frame, Values values) const {
         for (const Rule& rule : heads_.sure(frame)) {
-            if (!rule.holds(values) || !counts_(rule.move)) continue;
-            if (rule.quits) return true;
+            if (!rule.holds(values) || !goal_.counts(rule.move)) continue;
+            if (rule.quits || (goal_.resets && rule.kind == Branch::Kind::resets)) return true;
             if (rule.kind == Branch::Kind::leaves) continue;
             const Values after = rule.after(values);
             if (goals.has(rule.frame, after)) return true;
@@ -95,7 +95,7 @@ class Towards {
   private:
     bool returns_to_goal(const HeadSet& goals, FrameId frame, const Rule& rule,
                          Values after) const {
-        const auto here = goals.of(frame);
+        const auto here = goals.of(rule.under);
         for (const Leaving::Exit& exit : leaving_.exits(rule.frame)) {
             if (!heads_.frames().lands_on(frame, exit.landing)) continue;
             const auto back = leaving_.row(exit, after);
@@ -107,7 +107,7 @@ class Towards {
 
     const Heads& heads_;
     const Leaving& leaving_;
-    bool (*counts_)(MoveKind);
+    Goal goal_;
 };
 
 } // namespace
@@ -134,8 +134,10 @@ void follow_changes(const Heads& heads, const Towards& towards, HeadSet& there, 
     Graph waiting_for(heads.frame_count());
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
         waiting_for[frame].push_back(frame); // its own values lead to each other as well
-        for (const Rule& rule : heads.sure(frame))
+        for (const Rule& rule : heads.sure(frame)) {
             if (rule.kind != Branch::Kind::leaves) waiting_for[rule.frame].push_back(frame);
+            if (rule.kind == Branch::Kind::pushes) waiting_for[rule.under].push_back(frame);
+        }
     }
     std::deque<FrameId> open(heads.order().begin(), heads.order().end());
     std::vector<bool> waits(heads.frame_count(), true);
@@ -156,9 +158,9 @@ void follow_changes(const Heads& heads, const Towards& towards, HeadSet& there, 
 } // namespace
 
 /// A few rounds over all frames settle nearly every flow; where they do not, changes are followed.
-HeadSet with_goal(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind),
-                  HeadSet there, Watch& watch) {
-    const Towards towards(heads, leaving, counts);
+HeadSet with_goal(const Heads& heads, const Leaving& leaving, Goal goal, HeadSet there,
+                  Watch& watch) {
+    const Towards towards(heads, leaving, goal);
     bool changed = true;
     for (int round = 0; changed && round < 4; ++round) {
         changed = false;

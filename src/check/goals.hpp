@@ -9,23 +9,29 @@ namespace rondix {
 /// Every head that could be reached, by any moves. `leaving` is by any move.
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch);
 
-/// The heads from which, by moves of these kinds that the player can count on, one of `there` or a
-/// press that quits is reached without the head being left: through screens that are pushed and
-/// left again as well. `leaving` is by the player's moves.
-HeadSet with_goal(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind),
-                  HeadSet there, Watch& watch);
+/// What a goal is reached by, besides the heads that have it.
+struct Goal {
+    bool (*counts)(MoveKind) = nullptr; ///< moves of these kinds
+    bool resets = false;                ///< whatever closes every screen has it as well
+};
 
-/// The moves of a way out: the player's, and any answer to a load.
+/// The heads from which, by moves that count and that the player can count on, one of `there` or a
+/// press that quits is reached without the head being left: through screens that are pushed and
+/// left again as well. `leaving` is by such moves.
+HeadSet with_goal(const Heads& heads, const Leaving& leaving, Goal goal, HeadSet there,
+                  Watch& watch);
+
+/// The moves of a way out: the player's, any answer, and the screen's moving on.
 constexpr bool of_a_way_out(MoveKind kind) {
-    return is_players(kind) || is_answer(kind);
+    return is_players(kind) || is_answer(kind) || is_moving_on(kind);
 }
-/// The moves of leaving the game when every load fails from now on.
+/// The moves of leaving the game when every load and every request fails from now on.
 constexpr bool of_leaving(MoveKind kind) {
-    return is_players(kind) || kind == MoveKind::load_failed;
+    return is_players(kind) || is_bad_answer(kind) || is_moving_on(kind);
 }
-/// The player's moves alone, when no answer ever comes.
+/// What happens when no answer ever comes.
 constexpr bool of_waiting(MoveKind kind) {
-    return is_players(kind);
+    return is_players(kind) || is_moving_on(kind);
 }
 
 } // namespace rondix

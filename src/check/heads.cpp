@@ -53,15 +53,17 @@ void Heads::make_rules(FrameId frame) {
     sure_.of.push_back({sure_begin, static_cast<std::uint32_t>(sure_.rules.size()) - sure_begin});
 }
 
-/// The cases that the player can count on: the player's moves and the answers, where what is known
-/// tells what they do.
+/// The cases that the player can count on: the player's moves, the answers and the screen's moving
+/// on, where what is known tells what they do.
 void Heads::add_sure(std::span<const Rule> cases) {
-    if (!is_players(cases[0].move) && !is_answer(cases[0].move)) return;
+    const MoveKind kind = cases[0].move;
+    if (!is_players(kind) && !is_answer(kind) && !is_moving_on(kind)) return;
     const auto same = [&](const Rule& other) {
         const Rule& first = cases[0];
         return other.kind == first.kind && other.frame == first.frame &&
-               other.landing == first.landing && other.quits == first.quits &&
-               other.clears == first.clears && other.sets == first.sets;
+               other.under == first.under && other.landing == first.landing &&
+               other.quits == first.quits && other.clears == first.clears &&
+               other.sets == first.sets;
     };
     const bool known = std::all_of(cases.begin(), cases.end(), [](auto& one) { return one.exact; });
     if (!known && std::all_of(cases.begin(), cases.end(), same)) {
@@ -83,6 +85,7 @@ Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) cons
     rule.quits = branch.quits;
     rule.landing = branch.landing;
     rule.frame = branch.frame;
+    rule.under = branch.under;
     for (const Literal& asked : frames_.literals(branch.asks)) {
         const Values bit = place_of(asked.flag);
         rule.care |= bit;
@@ -121,6 +124,8 @@ void Heads::put_in_order() {
             const bool within =
                 rule.kind == Branch::Kind::stays || rule.kind == Branch::Kind::pushes;
             if (within && rule.frame != frame) next[frame].push_back(rule.frame);
+            const bool pushes = rule.kind == Branch::Kind::pushes;
+            if (pushes && rule.under != frame) next[frame].push_back(rule.under);
         }
     const std::vector<std::uint32_t> group = components(next);
     order_.resize(next.size());

@@ -30,6 +30,7 @@ struct Rule {
     bool exact = true; ///< the case asks for tracked flags only
     Landing landing;
     FrameId frame = 0;
+    FrameId under = 0; ///< of what is pushed: the frame that is then beneath it
 
     bool holds(Values values) const { return (values & care) == asks; }
     Values after(Values values) const { return (values & ~clears) | sets; }
@@ -66,6 +67,10 @@ class Heads {
     std::span<const Rule> sure(FrameId frame) const { return rules(sure_, frame); }
     /// Whether the case of a branch could hold.
     bool could_hold(const Branch& branch, Values values) const;
+    /// Whether a flag could be raised: it is, or it is not tracked.
+    bool could_be_raised(FlagId flag, Values values) const {
+        return place_of(flag) == 0 || (values & place_of(flag)) != 0;
+    }
     /// The flags in the cases of a move that are not tracked.
     std::vector<FlagId> untracked(FrameId frame, Move move) const;
     /// The tracked flags that the game may change at any moment.
@@ -118,6 +123,10 @@ class HeadSet {
     std::span<std::uint64_t> of(FrameId frame) { return {bits_.data() + frame * words_, words_}; }
     std::span<const std::uint64_t> of(FrameId frame) const {
         return {bits_.data() + frame * words_, words_};
+    }
+    /// Leaves those that the other set has as well.
+    void keep(const HeadSet& other) {
+        for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= other.bits_[i];
     }
     bool any(FrameId frame) const {
         for (const std::uint64_t word : of(frame))

@@ -70,6 +70,13 @@ class IdleSteps {
         return question_.trails.shortest(heads_, target);
     }
 
+    /// A question that is answered, or a page that is turned, is none of this step's doing.
+    static bool alike(Frame a, const Frame& b) {
+        a.question = b.question;
+        a.pages = b.pages;
+        return a == b;
+    }
+
     bool can_be_idle(std::uint32_t step) const {
         switch (flow_.steps[step].kind) {
         case StepKind::back:
@@ -87,7 +94,7 @@ class IdleSteps {
             return frames_[frame].screen == screen || may_be_beneath(screen, frame);
         }
         if (step.kind == StepKind::retry) return frames_[frame].scene != no_scene;
-        return branch.kind != Branch::Kind::stays || branch.frame != frame;
+        return branch.kind != Branch::Kind::stays || !alike(frames_[branch.frame], frames_[frame]);
     }
 
     /// Whether some situation with this frame on top could have the screen open beneath.

@@ -4,9 +4,9 @@
 
 namespace rondix {
 
-Leaving::Leaving(const Heads& heads, By by, Watch& watch)
+Leaving::Leaving(const Heads& heads, Counts counts, Watch& watch)
     : heads_(heads)
-    , by_(by)
+    , counts_(counts)
     , watch_(watch)
     , words_((heads.values() + 63) / 64)
     , exits_(heads.frame_count()) {
@@ -33,7 +33,7 @@ void Leaving::settle(std::span<const FrameId> group) {
 }
 
 std::span<const Rule> Leaving::rules(FrameId frame) const {
-    return by_ == By::any_move ? heads_.may(frame) : heads_.sure(frame);
+    return counts_ == any_move ? heads_.may(frame) : heads_.sure(frame);
 }
 
 bool Leaving::can_be_left(FrameId frame, Values values) const {
@@ -56,7 +56,7 @@ bool Leaving::grow(FrameId frame) {
 bool Leaving::grow(FrameId frame, Values values) {
     bool changed = false;
     for (const Rule& rule : rules(frame)) {
-        if (!rule.holds(values)) continue;
+        if (!rule.holds(values) || (counts_ && !counts_(rule.move))) continue;
         const Values after = rule.after(values);
         switch (rule.kind) {
         case Branch::Kind::leaves: {
@@ -71,7 +71,7 @@ bool Leaving::grow(FrameId frame, Values values) {
         default: break; // a new bottom is no lower stack of this one
         }
     }
-    if (by_ == By::any_move)
+    if (counts_ == any_move)
         for (Values free = heads_.free(); free != 0; free &= free - 1)
             changed |= join(frame, values, frame, values ^ (free & (~free + 1)));
     return changed;
@@ -87,7 +87,7 @@ bool Leaving::pass_back(FrameId frame, Values values, const Rule& rule) {
             continue;
         }
         back_.assign(ways.begin(), ways.end()); // joining may move the bits
-        each_value(back_, [&](Values back) { changed |= join(frame, values, frame, back); });
+        each_value(back_, [&](Values back) { changed |= join(frame, values, rule.under, back); });
     }
     return changed;
 }

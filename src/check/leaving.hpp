@@ -17,11 +17,12 @@ namespace rondix {
 
 class Leaving {
   public:
-    enum class By : std::uint8_t {
-        any_move,     ///< what could happen, flags that the game changes included
-        players_move, ///< what the player can count on
-    };
-    Leaving(const Heads& heads, By by, Watch& watch);
+    using Counts = bool (*)(MoveKind);
+    /// What could happen, flags that the game changes included.
+    static constexpr Counts any_move = nullptr;
+
+    /// By any move, or by what the player can count on, as far as it is of the kinds that count.
+    Leaving(const Heads& heads, Counts counts, Watch& watch);
 
     /// One landing of one frame, with the rows of values.
     struct Exit {
@@ -45,7 +46,7 @@ class Leaving {
     bool pass_back(FrameId frame, Values values, const Rule& rule);
 
     const Heads& heads_;
-    By by_;
+    Counts counts_;
     Watch& watch_;
     std::size_t words_;
     std::vector<std::vector<Exit>> exits_;

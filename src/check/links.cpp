@@ -10,7 +10,8 @@ class Linker {
         : flow_(flow) {}
 
     std::vector<Link> link() {
-        for (std::size_t i = 0; i < flow_.screens.size(); ++i) link_screen(ScreenId(i));
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            if (!flow_.screens[i].question) link_screen(ScreenId(i)); // they count for who asks
         for (std::size_t i = 0; i < flow_.events.size(); ++i)
             follow(no_screen, flow_.events[i].action, Move::event(EventId(i)));
         return std::move(links_);
@@ -19,12 +20,26 @@ class Linker {
   private:
     void link_screen(ScreenId id) {
         const Screen& screen = flow_[id];
-        for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
-            follow(id, flow_.controls[i].press, Move::press(ControlId{i}));
+        for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
+            const Control& control = flow_.controls[i];
+            for (std::uint16_t which = 0; control.press != unsaid && which < control.presses;
+                 ++which)
+                follow(id, ActionId(index(control.press) + which),
+                       Move::press(ControlId{i}, which));
+        }
         for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
             follow(id, flow_.key_answers[i].action, Move::key(flow_.key_answers[i].key));
         follow(id, screen.any, Move::other_key());
         follow(id, screen.menu, Move::menu());
+        follow(id, screen.moves_on, Move::moves_on());
+        follow(id, screen.idle, Move::idle());
+        if (screen.closes_when != fails)
+            links_.push_back(
+                {id, no_screen, LinkKind::back, StepKind::back, no_scene, Move::closes()});
+        if (screen.request != no_request) {
+            follow(id, flow_[screen.request].done, Move::done(screen.request));
+            follow(id, flow_[screen.request].failed, Move::failed(screen.request));
+        }
         if (screen.back == unsaid && screen.any == unsaid)
             links_.push_back(
                 {id, no_screen, LinkKind::back, StepKind::back, no_scene, Move::back()});
@@ -36,10 +51,18 @@ class Linker {
         if (action == unsaid) return;
         const Range range = flow_[action].alternatives;
         for (std::uint32_t i = range.begin; i < range.end(); ++i) {
-            const Range steps = flow_.alternatives[i].steps;
+            const Alternative& alternative = flow_.alternatives[i];
+            if (alternative.question != no_screen)
+                follow(from, agreement(alternative.question), by);
+            const Range steps = alternative.steps;
             if (steps.count > 0)
                 add(from, flow_.steps[steps.end() - 1], by); // only the last can move
         }
+    }
+
+    /// What is done when a question is answered with yes: its last control.
+    ActionId agreement(ScreenId question) const {
+        return flow_.controls[flow_[question].controls.end() - 1].press;
     }
 
     void add(ScreenId from, const Step& step, Move by) {
@@ -61,6 +84,7 @@ class Linker {
             }
             break;
         case StepKind::quit: link.kind = LinkKind::quit; break;
+        case StepKind::request: link.to = flow_.requests[step.subject].screen; break;
         default: return;
         }
         links_.push_back(link);

@@ -22,7 +22,7 @@ struct Link {
     LinkKind kind{};
     StepKind step{};
     SceneId scene = no_scene; ///< of a load
-    Move by;                  ///< press, back, menu, key or event
+    Move by; ///< press, back, menu, key, event, an answer, or the screen's moving on
 };
 
 /// All links, in the order of the screens and of what stands on them, then those of the events.

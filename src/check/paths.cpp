@@ -39,7 +39,7 @@ void Paths::enter(HeadId head) {
 void Paths::explore(HeadId head) {
     const FrameId frame = heads_.frame(head);
     const Values values = heads_.values(head);
-    const bool any = options_.by == Leaving::By::any_move;
+    const bool any = options_.counts == Leaving::any_move;
     for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
         if (rule.holds(values) && (any || options_.counts(rule.move))) take(head, rule);
     if (!any) return;
@@ -68,13 +68,13 @@ void Paths::take(HeadId head, const Rule& rule) {
     if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, turn, no_item});
     enter(to);
     if (rule.kind == Branch::Kind::resets) {
-        node.resets.push_back({to, turn, length});
+        node.resets.push_back({to, rule.under, turn, length});
         return;
     }
-    node.pushes.push_back({to, turn, length});
-    nodes_[to].openers.push_back({head, turn, length});
+    node.pushes.push_back({to, rule.under, turn, length});
+    nodes_[to].openers.push_back({head, rule.under, turn, length});
     const std::vector<Item> ways = nodes_[to].ways;
-    for (const Item item : ways) pass_back({head, turn, length}, item);
+    for (const Item item : ways) pass_back({head, rule.under, turn, length}, item);
 }
 
 void Paths::offer(HeadId head, Landing landing, Values values, Length length, Origin origin) {
@@ -105,7 +105,7 @@ void Paths::pass_back(const Opener& opener, Item item) {
     const Length length = way.length + opener.length;
     const FrameId frame = heads_.frame(opener.head);
     if (heads_.frames().lands_on(frame, way.landing))
-        add_edge(opener.head, {heads_.head(frame, way.values), length, opener.turn, item});
+        add_edge(opener.head, {heads_.head(opener.under, way.values), length, opener.turn, item});
     else
         offer(opener.head, way.landing, way.values, length, {opener.turn, item, no_item});
 }
@@ -194,9 +194,9 @@ std::vector<HeadId> Paths::in_place(HeadId head) const {
     return heads;
 }
 
-std::vector<HeadId> Paths::on_top(HeadId head) const {
-    std::vector<HeadId> heads;
-    for (const Opener& push : nodes_[head].pushes) heads.push_back(push.head);
+std::vector<Paths::OnTop> Paths::on_top(HeadId head) const {
+    std::vector<OnTop> heads;
+    for (const Opener& push : nodes_[head].pushes) heads.push_back({push.head, push.under});
     return heads;
 }
 

@@ -42,8 +42,7 @@ void append(Turn turn, std::vector<Move>& moves);
 class Paths {
   public:
     struct Options {
-        Leaving::By by = Leaving::By::any_move;
-        bool (*counts)(MoveKind) = nullptr; ///< by the player's moves: those of these kinds
+        Leaving::Counts counts = Leaving::any_move; ///< as there
         Weigh weigh = by_moves;
     };
 
@@ -65,7 +64,11 @@ class Paths {
     std::vector<Step> steps(HeadId head) const;
     /// Of where it leads, what is in the same place of the stack, and what is on top of it.
     std::vector<HeadId> in_place(HeadId head) const;
-    std::vector<HeadId> on_top(HeadId head) const;
+    struct OnTop {
+        HeadId head = 0;
+        FrameId under = 0; ///< the frame that is then beneath it
+    };
+    std::vector<OnTop> on_top(HeadId head) const;
 
     /// A way to leave a head, and its length.
     struct WayOut {
@@ -107,6 +110,7 @@ class Paths {
     };
     struct Opener {
         HeadId head = 0; // which pushes, or which is pushed
+        FrameId under = 0;
         Turn turn;
         Length length = 1;
     };

@@ -47,7 +47,8 @@ class Blame {
             if (rule.kind != Branch::Kind::pushes) continue;
             for (const Leaving::Exit& exit : leaving_.exits(rule.frame))
                 if (heads_.frames().lands_on(frame, exit.landing))
-                    each_value(leaving_.row(exit, after), [&](Values back) { add(frame, back); });
+                    each_value(leaving_.row(exit, after),
+                               [&](Values back) { add(rule.under, back); });
         }
     }
 
@@ -92,41 +93,74 @@ bool Proof::try_out() {
     reach_is_exact_ = asks_only_for_known_flags();
     leaving_.reset();
     {
-        const Leaving any(*heads_, Leaving::By::any_move, watch_);
+        const Leaving any(*heads_, Leaving::any_move, watch_);
         reached_ = reachable(*heads_, any, watch_);
     }
-    leaving_.emplace(*heads_, Leaving::By::players_move, watch_);
+    leaving_.emplace(*heads_, of_a_way_out, watch_);
     HeadSet in_play(*heads_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (frames_.in_play(frame))
             for (Values values = 0; values < heads_->values(); ++values) in_play.add(frame, values);
-    const HeadSet out = with_goal(*heads_, *leaving_, of_a_way_out, std::move(in_play), watch_);
-    stuck_ = without(out);
-    if (is_in_doubt(stuck_, of_a_way_out)) return false;
-    // A trap is told as one; what it does to leaving is asked once it is mended.
+    way_out_ = with_goal(*heads_, *leaving_, {of_a_way_out}, std::move(in_play), watch_);
+    stuck_ = without(way_out_, *leaving_);
+    if (is_in_doubt(stuck_, *leaving_, of_a_way_out)) return false;
+    return look_at_leaving() && look_at_waiting();
+}
+
+/// A trap is told as one; what it does to leaving is asked once it is mended. Where there are
+/// traps, a head whose only way out is to be left may stand on one.
+bool Proof::look_at_leaving() {
     captive_ = HeadSet(*heads_);
-    if (flow_.can_quit) {
-        captive_ = without(with_goal(*heads_, *leaving_, of_leaving, stuck_, watch_));
-        if (is_in_doubt(captive_, of_leaving)) return false;
+    if (!flow_.can_quit) return true;
+    std::optional<Leaving> own; // only requests have answers by which a screen is left
+    if (!flow_.requests.empty()) own.emplace(*heads_, of_leaving, watch_);
+    const Leaving& leaving = own ? *own : *leaving_;
+    captive_ = without(with_goal(*heads_, leaving, {of_leaving}, stuck_, watch_), leaving);
+    if (own && stuck_.count() > 0) captive_.keep(way_out_);
+    return !is_in_doubt(captive_, leaving, of_leaving);
+}
+
+bool Proof::look_at_waiting() {
+    endless_waits_ = HeadSet(*heads_);
+    bool some = false;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        some = some || can_wait_for_ever(frame);
+    if (!some) return true;
+    const Leaving leaving(*heads_, of_waiting, watch_);
+    // A load that is begun anew is waited for as well; another request is off then.
+    for (const bool load : {true, false}) {
+        const HeadSet lost = without(
+            with_goal(*heads_, leaving, {of_waiting, !load}, HeadSet(*heads_), watch_), leaving);
+        for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+            if (can_wait_for_ever(frame) && load == frames_[frame].bottom)
+                each_value(lost.of(frame),
+                           [&](Values values) { endless_waits_.add(frame, values); });
     }
-    endless_waits_ = endless_waits();
-    return !is_in_doubt(endless_waits_, of_waiting);
+    return !is_in_doubt(endless_waits_, leaving, of_waiting);
+}
+
+/// No time limit: of a load, at its own screen; of another request likewise.
+bool Proof::can_wait_for_ever(FrameId frame) const {
+    const Frame& row = frames_[frame];
+    if (row.bottom) return row.phase == Phase::loading && flow_.loading.give_up_ms == 0;
+    const RequestId request = frames_.requested(frame);
+    return request != no_request && flow_[request].give_up_ms == 0;
 }
 
 /// The reachable heads that have no goal and cannot be left.
-HeadSet Proof::without(const HeadSet& goal) const {
+HeadSet Proof::without(const HeadSet& goal, const Leaving& leaving) const {
     HeadSet lost(*heads_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         each_value(reached_.of(frame), [&](Values values) {
-            if (!goal.has(frame, values) && !leaving_->can_be_left(frame, values))
+            if (!goal.has(frame, values) && !leaving.can_be_left(frame, values))
                 lost.add(frame, values);
         });
     return lost;
 }
 
 /// Whether more flags have to be tracked before it is known whether these heads are lost.
-bool Proof::is_in_doubt(const HeadSet& lost, bool (*counts)(MoveKind)) {
-    const std::set<FlagId> more = Blame(*heads_, *leaving_, counts).find(lost);
+bool Proof::is_in_doubt(const HeadSet& lost, const Leaving& leaving, Leaving::Counts counts) {
+    const std::set<FlagId> more = Blame(*heads_, leaving, counts).find(lost);
     return track({more.begin(), more.end()}) || is_out_of_reach(lost);
 }
 
@@ -169,17 +203,6 @@ bool Proof::asks_only_for_known_flags() const {
             for (const Literal& one : frames_.literals(branch.asks))
                 if (!heads_->is_tracked(one.flag) && !flow_[one.flag].set_by_game) return false;
     return true;
-}
-
-HeadSet Proof::endless_waits() {
-    HeadSet waits(*heads_);
-    if (flow_.loading.give_up_ms > 0 || flow_.scenes.empty()) return waits;
-    const HeadSet lost =
-        without(with_goal(*heads_, *leaving_, of_waiting, HeadSet(*heads_), watch_));
-    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-        if (frames_[frame].phase == Phase::loading && frames_[frame].bottom)
-            each_value(lost.of(frame), [&](Values values) { waits.add(frame, values); });
-    return waits;
 }
 
 } // namespace rondix

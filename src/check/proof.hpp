@@ -32,17 +32,20 @@ class Proof {
     const HeadSet& stuck() const { return stuck_; }
     /// The game cannot be left from here while loads fail, though the player is not stuck.
     const HeadSet& captive() const { return captive_; }
-    /// Loads that can be waited for without end: no time limit, and no way out by presses alone.
+    /// Loads and requests that can be waited for without end: no time limit, and no way out without
+    /// an answer.
     const HeadSet& endless() const { return endless_waits_; }
 
   private:
     bool try_out();
-    HeadSet without(const HeadSet& goal) const;
-    bool is_in_doubt(const HeadSet& lost, bool (*counts)(MoveKind));
+    HeadSet without(const HeadSet& goal, const Leaving& leaving) const;
+    bool look_at_leaving();
+    bool look_at_waiting();
+    bool is_in_doubt(const HeadSet& lost, const Leaving& leaving, Leaving::Counts counts);
     bool is_out_of_reach(const HeadSet& lost);
     bool can_be_met(const HeadSet& set, ScreenId screen);
     bool track(const std::vector<FlagId>& flags);
-    HeadSet endless_waits();
+    bool can_wait_for_ever(FrameId frame) const;
     bool asks_only_for_known_flags() const;
 
     const CompiledFlow& flow_;
@@ -51,8 +54,8 @@ class Proof {
     Watch& watch_;
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;
-    std::optional<Leaving> leaving_; // by the player's moves
-    HeadSet reached_, stuck_, captive_, endless_waits_;
+    std::optional<Leaving> leaving_; // by the moves of a way out
+    HeadSet reached_, way_out_, stuck_, captive_, endless_waits_;
     bool reach_is_exact_ = false;
 };
 

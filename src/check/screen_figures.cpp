@@ -34,7 +34,7 @@ class Pausing {
             const FrameId frame = open.back();
             open.pop_back();
             for (const Rule& rule : heads.may(frame)) {
-                if (rule.kind == Branch::Kind::pushes) spread(rule.frame, at(frame), open);
+                if (rule.kind == Branch::Kind::pushes) spread(rule.frame, at(rule.under), open);
                 if (rule.kind == Branch::Kind::stays) spread(rule.frame, beneath_[frame], open);
             }
         }
@@ -43,7 +43,7 @@ class Pausing {
     Can at(FrameId frame) const {
         const Frame& row = heads_.frames()[frame];
         Can can = beneath_[frame];
-        if (row.bottom || !flow_[row.screen].pauses) return can;
+        if (row.question == no_screen && (row.bottom || !flow_[row.screen].pauses)) return can;
         return {can.pause || can.run, false};
     }
 
@@ -115,10 +115,10 @@ class Measuring {
             if (!rule.holds(values) || rule.kind == Branch::Kind::leaves) continue;
             const ScreenId to = frames_[rule.frame].screen;
             const Move move = branches[rule.branch].move;
-            const bool is_players_own = is_players(rule.move);
+            const bool is_screens_own = is_players(rule.move) || is_moving_on(rule.move);
             if (to == frames_[frame].screen) continue;
             ways_in_[index(to)].insert(
-                {is_players_own ? frames_[frame].screen : no_screen, move.kind, move.subject});
+                {is_screens_own ? frames_[frame].screen : no_screen, move.kind, move.subject});
         }
     }
 

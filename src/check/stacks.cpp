@@ -32,9 +32,8 @@ std::vector<ScreenId> stack_of(Number top, const std::vector<std::size_t>& depth
 Stacks::Stacks(const Heads& heads, Weigh weigh, Watch& watch)
     : heads_(heads)
     , watch_(watch)
-    , paths_(heads, {heads.start()}, {Leaving::By::any_move, nullptr, weigh}, watch)
-    , ways_(heads, reached_heads(heads, paths_), {Leaving::By::players_move, of_a_way_out, weigh},
-            watch)
+    , paths_(heads, {heads.start()}, {Leaving::any_move, weigh}, watch)
+    , ways_(heads, reached_heads(heads, paths_), {of_a_way_out, weigh}, watch)
     , to_goal_(ways_.lengths_to_goal(
           [&](HeadId head) { return heads.frames().in_play(heads.frame(head)); }))
     , beneath_(heads.size())
@@ -53,7 +52,7 @@ void Stacks::find_beneath() {
         if (beneath_[head].insert(beneath).second) open.push_back(head);
     };
     for (const HeadId head : reached_heads(heads_, paths_))
-        for (const HeadId top : paths_.on_top(head)) add(top, heads_.frame(head));
+        for (const Paths::OnTop& top : paths_.on_top(head)) add(top.head, top.under);
     while (!open.empty()) {
         const HeadId head = open.back();
         open.pop_back();
@@ -79,7 +78,7 @@ void Stacks::find_depths() {
         const HeadId head = open.back();
         open.pop_back();
         for (const HeadId next : paths_.in_place(head)) raise(next, depth_[head], under_[head]);
-        for (const HeadId next : paths_.on_top(head)) raise(next, depth_[head] + 1, head);
+        for (const Paths::OnTop& top : paths_.on_top(head)) raise(top.head, depth_[head] + 1, head);
     }
 }
 

@@ -39,12 +39,17 @@ void look_closely(Question& question, Suspect suspect, Good good, Reads reads, T
     }
 }
 
+/// A control is used.
+bool is_use(MoveKind kind) {
+    return kind == MoveKind::press || kind == MoveKind::change;
+}
+
 /// A back that changes nothing but flags leads nowhere.
 bool goes_back(const CompiledFlow& flow, const Situation& there) {
     Situation after = there;
     const Outcome outcome = apply(flow, after, Move::back());
     return outcome.quits || outcome.loads || after.depth() != there.depth() ||
-           after.current() != there.current() || after.phase() != there.phase();
+           after.foremost() != there.foremost() || after.phase() != there.phase();
 }
 
 /// Whether back, again and again, comes to rest where it may, or leaves the screen for a lower
@@ -53,6 +58,7 @@ bool comes_to_rest(const CompiledFlow& flow, const Situation& there, std::set<Sc
     Situation now = there;
     std::vector<std::vector<Situation::Word>> seen;
     while (now.depth() > 1 && now.depth() >= there.depth()) {
+        if (now.question() != no_screen) return true; // the player is asked
         const ActionId back = flow[now.current()].back;
         if (back != unsaid && flow[back].alternatives.count == 0) return true;
         passed.insert(now.current());
@@ -75,28 +81,33 @@ void find_nothing_usable(Question& question, Findings& findings) {
     const CompiledFlow& flow = question.flow;
     Frames& frames = question.heads().frames();
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
-        if (frames[frame].phase == Phase::loading || frames.in_play(frame)) return false;
+        if (frames.waits(frame) || frames.in_play(frame)) return false;
         const auto branches = frames.branches(frame);
         for (const Rule& rule : heads.sure(frame)) {
-            if (rule.move != MoveKind::press && rule.move != MoveKind::back) continue;
+            if (!rule.holds(values)) continue;
+            if (is_use(rule.move) || is_moving_on(rule.move)) return false;
             const Branch& branch = branches[rule.branch];
             const bool moves =
                 branch.kind != Branch::Kind::stays || branch.frame != frame || branch.quits;
-            if (rule.holds(values) && (rule.move == MoveKind::press || moves)) return false;
+            if (rule.move == MoveKind::back && moves) return false;
         }
         return true;
     };
     const auto good = [&](const Situation& there, const Outcome&) {
-        const Range controls = flow[there.current()].controls;
+        const Range controls = flow[there.foremost()].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow, there, ControlId{i})) return false;
+        for (const Move move : {Move::closes(), Move::moves_on(), Move::idle()}) {
+            Situation after = there;
+            if (apply(flow, after, move).answered) return false;
+        }
         return !goes_back(flow, there);
     };
     const auto reads = [&](ScreenId screen) {
-        std::vector<Move> moves{Move::back()};
+        std::vector<Move> moves{Move::back(), Move::closes(), Move::moves_on(), Move::idle()};
         const Range controls = flow[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-            moves.push_back(Move::press(ControlId{i}));
+            if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
         return moves;
     };
     look_closely(question, suspect, good, reads, [&](ScreenId screen, const Trail& trail) {
@@ -113,14 +124,14 @@ void find_restless_backs(Question& question, Findings& findings) {
     const CompiledFlow& flow = question.flow;
     Frames& frames = question.heads().frames();
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
-        if (frames[frame].bottom) return false;
+        if (frames[frame].bottom || frames[frame].question != no_screen) return false;
         const ActionId back = flow[frames[frame].screen].back;
         if (back != unsaid && flow[back].alternatives.count == 0) return false;
         const auto branches = frames.branches(frame);
         for (const Rule& rule : heads.sure(frame))
             if (branches[rule.branch].move == Move::back() && rule.holds(values))
                 return rule.kind != Branch::Kind::leaves && rule.kind != Branch::Kind::resets &&
-                       !rule.quits;
+                       !rule.quits && frames[rule.frame].question == no_screen;
         return true;
     };
     const auto good = [&](const Situation& there, const Outcome&) {

@@ -10,6 +10,8 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     std::vector<FlagId> own;
     std::vector<FlagId>& tracked = needed ? *needed : own;
     tracked = heads.tracked();
+    for (const FlagId flag : target.knows)
+        if (!heads.is_tracked(flag)) tracked.push_back(flag);
     std::vector<HeadId> rejected;
     for (;;) {
         const Map& map = map_of(tracked);

@@ -35,8 +35,9 @@ class Trails {
         std::optional<Move> last = {}; ///< a delayed answer to an event falls due as well
         /// Whether the situation and what the last move did there are what is looked for.
         std::function<bool(const Situation& there, const Outcome& outcome)> good = {};
-        /// Further moves whose conditions `good` depends on.
+        /// Further moves whose conditions `good` depends on, and flags.
         std::vector<Move> reads = {};
+        std::vector<FlagId> knows = {};
     };
     /// The shortest moves, the last one included; nothing when there are none. `heads` tells which
     /// flags are tracked to begin with; `needed` gets those that were in the end.

@@ -79,7 +79,15 @@ class Traps {
 
     void find_endless_wait() {
         if (question_.proof.endless().count() == 0) return;
-        const auto trail = shortest(question_.proof.endless(), no_screen);
+        for (std::size_t i = 0; i < flow_.requests.size(); ++i)
+            if (const auto trail = shortest(question_.proof.endless(), flow_.requests[i].screen))
+                report_endless_request(RequestId(i), *trail);
+        HeadSet loads(heads_);
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+            if (frames_[frame].bottom)
+                each_value(question_.proof.endless().of(frame),
+                           [&](Values values) { loads.add(frame, values); });
+        const auto trail = shortest(loads, no_screen);
         if (!trail) return;
         const Place declared = question_.file.flow.loading.place;
         Finding& finding = add(findings_, Slug::endless_wait,
@@ -92,6 +100,17 @@ class Traps {
     }
 
   private:
+    void report_endless_request(RequestId request, const Trail& trail) {
+        const std::string name(flow_.text(flow_[request].id));
+        Finding& finding =
+            add(findings_, Slug::endless_wait, question_.file.origins.requests[index(request)],
+                "the request '" + name +
+                    "', when it is never answered, keeps the player waiting for ever");
+        show(flow_, trail, finding);
+        finding.mend = "say how long it may take: 'give-up: 20s', or let the player leave '" +
+                       question_.name_of(flow_[request].screen) + "'";
+    }
+
     bool is_goal_met(ScreenId screen) {
         Trails::Target target;
         target.screen = screen;
@@ -100,7 +119,7 @@ class Traps {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
             if (frames_[frame].screen == screen)
                 for (const Branch& branch : frames_.branches(frame))
-                    if (branch.quits && is_players(branch.move.kind))
+                    if (branch.quits && of_a_way_out(branch.move.kind))
                         target.reads.push_back(branch.move);
         target.good = [&](const Situation& there, const Outcome&) {
             return std::any_of(target.reads.begin(), target.reads.end(), [&](Move move) {

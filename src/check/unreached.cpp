@@ -50,7 +50,7 @@ class Unreached {
         for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
             const Control& control = flow_.controls[i];
             const Place place = file_.origins.controls[i];
-            if (control.kind != ControlKind::button || !place.known()) continue;
+            if (!is_usable_kind(control.kind) || !place.known()) continue;
             if (!shown_[index(control.screen)]) continue;
             if (!witness_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
                 tell_control(i, place, "' can never be pressed: its condition never holds");
@@ -68,7 +68,13 @@ class Unreached {
     }
 
     bool can_be_pressed(ControlId control, bool answered) {
-        const Move press = Move::press(control);
+        Move use = *first_use(flow_, control);
+        for (; use.kind == MoveKind::press && use.value + 1 < flow_[control].presses; ++use.value)
+            if (can_be_used(control, use, answered)) return true;
+        return can_be_used(control, use, answered);
+    }
+
+    bool can_be_used(ControlId control, Move use, bool answered) {
         const ScreenId screen = flow_[control].screen;
         Frames& frames = question_.heads().frames();
         Trails::Target target;
@@ -76,10 +82,10 @@ class Unreached {
             const auto branches = frames.branches(frame);
             return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
                 const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
-                return branch.move == press && good && heads.could_hold(branch, values);
+                return branch.move == use && good && heads.could_hold(branch, values);
             });
         };
-        target.last = press;
+        target.last = use;
         if (!answered)
             target.good = [&](const Situation& there, const Outcome&) {
                 return usable(flow_, there, control);

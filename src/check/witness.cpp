@@ -48,7 +48,7 @@ void Witness::follow(FrameId frame, std::span<const Situation::Word> packed) {
     here_.unpack(packed);
     for (const Branch& branch : frames_.branches(frame)) {
         if (!can_arrange(branch)) continue;
-        if (branch.move.kind == MoveKind::press) {
+        if (branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change) {
             if (branch.usable) usable_[branch.move.subject] = true;
             if (branch.kind != Branch::Kind::refused) answered_[branch.move.subject] = true;
         }

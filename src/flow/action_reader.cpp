@@ -12,7 +12,7 @@ namespace rondix {
 
 namespace {
 
-enum class Subject : std::uint8_t { nothing, name, text };
+enum class Subject : std::uint8_t { nothing, name, name_and_value, text };
 
 struct StepForm {
     std::string_view name;
@@ -21,7 +21,8 @@ struct StepForm {
     std::string_view example;
 };
 
-constexpr std::array<StepForm, 13> forms = {{
+// In the order of StepKind.
+constexpr std::array<StepForm, 17> forms = {{
     {"open", StepKind::open, Subject::name, "open options"},
     {"go", StepKind::go, Subject::name, "go options"},
     {"back", StepKind::back, Subject::nothing, "back"},
@@ -31,14 +32,15 @@ constexpr std::array<StepForm, 13> forms = {{
     {"retry", StepKind::retry, Subject::nothing, "retry"},
     {"home", StepKind::home, Subject::nothing, "home"},
     {"quit", StepKind::quit, Subject::nothing, "quit"},
+    {"request", StepKind::request, Subject::name, "request save"},
     {"raise", StepKind::raise, Subject::name, "raise seen-chart"},
     {"lower", StepKind::lower, Subject::name, "lower seen-chart"},
+    {"set", StepKind::set, Subject::name_and_value, "set music 70"},
+    {"reset", StepKind::reset, Subject::name, "reset music"},
+    {"turn", StepKind::turn, Subject::name_and_value, "turn sections next"},
     {"tell", StepKind::tell, Subject::name, "tell horn"},
     {"todo", StepKind::todo, Subject::text, "todo show the chart"},
 }};
-
-/// Steps of the design that a later version brings.
-constexpr std::array<std::string_view, 5> later = {"set", "reset", "turn", "request", "ask"};
 
 const StepForm* form_of(const std::vector<Name>& words) {
     const bool to = words.size() > 1 && words[0].text == "back" && words[1].text == "to";
@@ -70,17 +72,34 @@ class ActionReader {
 
   private:
     void add_alternative(const yaml::Node& node, FlowAction& action) {
-        MapReader map(node, "an alternative", {"when", "do"}, findings_);
+        MapReader map(node, "an alternative", {"when", "ask", "do"}, findings_);
         if (!map.good()) return;
         FlowAlternative alternative;
         if (const yaml::Node* when = map.find("when")) {
             alternative.when = read_condition(*when, source_, findings_);
             if (!alternative.when) return;
         }
+        if (const yaml::Node* ask = map.find("ask")) alternative.ask = read_ask(*ask);
         const yaml::Node* steps = map.need("do");
         if (!steps) return;
         alternative.steps = read_steps(*steps);
         action.alternatives.push_back(std::move(alternative));
+    }
+
+    /// A text, or one with what its answers say: `{ text: Leave?, yes: Leave, no: Stay }`.
+    FlowAsk read_ask(const yaml::Node& node) {
+        FlowAsk ask{"", "Yes", "No", node.place};
+        if (node.kind == yaml::Kind::text && !node.says_nothing()) {
+            ask.text = node.text;
+            return ask;
+        }
+        const MapReader map(node, "a question", {"text", "yes", "no"}, findings_);
+        if (!map.good()) return ask;
+        map.need("text");
+        ask.text = map.text("text").value_or("");
+        ask.yes = map.text("yes").value_or(ask.yes);
+        ask.no = map.text("no").value_or(ask.no);
+        return ask;
     }
 
     std::vector<FlowStep> read_steps(const yaml::Node& node) {
@@ -104,7 +123,7 @@ class ActionReader {
     }
 
     void add_step(const yaml::Node& node, std::vector<FlowStep>& steps) {
-        const std::vector<Name> words = words_of(node, source_);
+        const std::vector<Name> words = words_and_marks_of(node, source_);
         if (words.empty()) {
             add(findings_, Slug::bad_step, node.place, "a step is missing here").mend =
                 "write a step, such as 'open options', or 'todo ...' while it is not wired yet";
@@ -116,11 +135,6 @@ class ActionReader {
     }
 
     void report_unknown(const Name& word) {
-        if (std::find(later.begin(), later.end(), word.text) != later.end()) {
-            add(findings_, Slug::not_yet, word.place,
-                "the step '" + word.text + "' is not supported by this version yet");
-            return;
-        }
         std::vector<std::string_view> names;
         names.reserve(forms.size());
         for (const StepForm& form : forms) names.push_back(form.name);
@@ -148,10 +162,31 @@ class ActionReader {
             step.subject = {node.text.substr(begin), words[own].place};
             return step;
         }
-        if (words.size() > own + 1)
-            return fail(words[own + 1].place, quoted + " takes one word only");
+        if (form.kind == StepKind::load && words[own].text == "one-of") {
+            if (read_one_of(words, own + 1, step)) return step;
+            return fail(words[own].place, "'one-of' wants scenes in brackets");
+        }
+        const std::size_t all = own + (form.subject == Subject::name_and_value ? 2 : 1);
+        if (words.size() < all)
+            return fail(words[own].place, quoted + " wants a name and what it becomes");
+        if (words.size() > all)
+            return fail(words[all].place, quoted + (all == own + 1 ? " takes one word only"
+                                                                   : " takes two words only"));
         step.subject = words[own];
+        if (form.subject == Subject::name_and_value) step.value = words[own + 1];
         return step;
+    }
+
+    /// `[harbour, fog]`, from `at` on.
+    static bool read_one_of(const std::vector<Name>& words, std::size_t at, FlowStep& step) {
+        if (at + 2 >= words.size() || words[at].text != "[" || words.back().text != "]")
+            return false;
+        for (std::size_t i = at + 1; i + 1 < words.size(); ++i) {
+            const bool mark = words[i].text == ",";
+            if (mark != ((i - at) % 2 == 0)) return false;
+            if (!mark) step.one_of.push_back(words[i]);
+        }
+        return step.one_of.size() * 2 == words.size() - at - 1;
     }
 
     /// At most one step moves among screens, and it stands last: what the proof rests on.

@@ -1,9 +1,8 @@
 #include "flow/compile.hpp"
 
-#include "flow/directory.hpp"
+#include "flow/action_compiler.hpp"
 
 #include <algorithm>
-#include <unordered_map>
 
 namespace rondix {
 
@@ -13,17 +12,16 @@ class Compiler {
   public:
     explicit Compiler(const Flow& flow)
         : flow_(flow)
-        , names_(flow) {}
+        , names_(flow)
+        , actions_(flow, result_) {}
 
     Compiled compile() {
         out_.game = text(flow_.game);
         out_.design_width = flow_.design_width;
         out_.design_height = flow_.design_height;
         out_.can_quit = flow_.can_quit;
-        for (const FlowFlag& flag : flow_.flags) {
-            out_.flags.push_back({text(flag.id.text), flag.first, flag.set_by_game});
-            result_.origins.flags.push_back(flag.id.place);
-        }
+        for (const FlowSetting& setting : flow_.settings) add_setting(setting);
+        add_requests();
         for (const FlowScreen& screen : flow_.screens) add_screen(screen);
         for (const FlowScene& scene : flow_.scenes) {
             out_.scenes.push_back({text(scene.id.text), text(scene.file), screen(scene.root)});
@@ -32,35 +30,28 @@ class Compiler {
         for (const FlowEvent& event : flow_.events) add_event(event);
         for (std::string_view event : built_in_events)
             if (!names_.events.has(event)) {
-                out_.events.push_back({text(event), unsaid, 0, During::any});
+                out_.events.push_back({text(event), unsaid, 0, During::any, false});
                 result_.origins.events.emplace_back();
             }
         set_start();
         set_loading();
+        finish_requests();
+        add_questions();
+        actions_.finish_settings();
         result_.fault = verify(out_);
         return std::move(result_);
     }
 
   private:
-    Text text(std::string_view piece) {
-        const auto begin = static_cast<std::uint32_t>(out_.texts.size());
-        out_.texts += piece;
-        return {begin, static_cast<std::uint32_t>(piece.size())};
-    }
+    Text text(std::string_view piece) { return actions_.text(piece); }
+    ActionId action(const FlowAction& from) { return actions_.action(from); }
+    ConditionId condition(const Condition& from) { return actions_.condition(from); }
 
     ScreenId screen(const Name& name) const { return ScreenId(names_.screens.find(name.text)); }
 
-    /// The place of a piece of text in a table of texts; added when it is new.
-    std::uint32_t interned(std::string_view piece, CompiledFlow::Table<Text>& table,
-                           std::unordered_map<std::string, std::uint32_t>& known) {
-        const auto [found, is_new] =
-            known.try_emplace(std::string(piece), static_cast<std::uint32_t>(table.size()));
-        if (is_new) table.push_back(text(piece));
-        return found->second;
-    }
-
     void add_screen(const FlowScreen& from) {
         const ScreenId id = ScreenId(out_.screens.size());
+        actions_.begin(&from);
         Screen row;
         row.id = text(from.id.text);
         row.title = text(from.title.value_or(""));
@@ -69,17 +60,34 @@ class Compiler {
         row.shade = from.shade.value_or(covers);
         if (from.back) row.back = action(*from.back);
         if (from.menu) row.menu = action(*from.menu);
+        row.urgent = from.urgent.value_or(false);
+        if (from.closes_when) row.closes_when = condition(*from.closes_when);
+        if (from.moves_on) {
+            row.moves_on = action(from.moves_on->action);
+            row.moves_on_ms = from.moves_on->after_ms;
+        }
+        if (from.idle) {
+            row.idle = action(from.idle->action);
+            row.idle_ms = from.idle->after_ms;
+        }
+        for (std::size_t i = 0; i < out_.requests.size(); ++i)
+            if (out_.requests[i].screen == id) row.request = RequestId(i);
         row.keys.begin = static_cast<std::uint32_t>(out_.key_answers.size());
         for (const FlowKey& key : from.keys) {
             if (key.key.text == "any")
                 row.any = action(key.action);
             else
-                out_.key_answers.push_back(
-                    {KeyId(interned(key.key.text, out_.keys, keys_)), action(key.action)});
+                out_.key_answers.push_back({actions_.key(key.key.text), action(key.action)});
         }
         row.keys.count = static_cast<std::uint32_t>(out_.key_answers.size()) - row.keys.begin;
         row.controls.begin = static_cast<std::uint32_t>(out_.controls.size());
-        for (const FlowControl& control : from.controls) add_control(control, id);
+        for (const FlowControl& control : from.controls) {
+            add_control(control, id);
+            place_on_page(from, control, out_.controls.back());
+            if (control.kind == ControlKind::pages)
+                row.page_codes = static_cast<std::uint16_t>(row.page_codes * control.pages.size());
+        }
+        actions_.begin(nullptr);
         row.controls.count = static_cast<std::uint32_t>(out_.controls.size()) - row.controls.begin;
         out_.screens.push_back(row);
         result_.origins.screens.push_back(from.id.place);
@@ -91,90 +99,188 @@ class Compiler {
         row.text = text(from.text);
         row.kind = from.kind;
         row.screen = screen;
+        row.hides = from.hides;
         if (from.when) row.when = condition(*from.when);
-        if (from.press) row.press = action(*from.press);
+        if (from.kind == ControlKind::list) {
+            row.has_rows = actions_.rows_of(from);
+            row.when = actions_.both(row.has_rows, row.when);
+        }
+        if (from.press) add_press(*from.press, row);
+        if (from.setting) row.setting = SettingId(names_.settings.find(from.setting->text));
         out_.controls.push_back(row);
         result_.origins.controls.push_back(from.id.place);
     }
 
+    /// The press of a list may depend on the row: an action for each of what stands behind
+    /// `one-of`.
+    void add_press(const FlowAction& from, Control& row) {
+        std::size_t most = 1;
+        for (const FlowAlternative& alternative : from.alternatives)
+            for (const FlowStep& step : alternative.steps)
+                most = std::max(most, step.one_of.size());
+        row.presses = static_cast<std::uint16_t>(std::min<std::size_t>(most, 0xFFFF));
+        std::vector<ActionId> actions;
+        for (std::size_t which = 0; which < row.presses; ++which) {
+            FlowAction one = from;
+            for (FlowAlternative& alternative : one.alternatives)
+                for (FlowStep& step : alternative.steps)
+                    if (!step.one_of.empty())
+                        step.subject = step.one_of[std::min(which, step.one_of.size() - 1)];
+            actions.push_back(action(one));
+        }
+        row.press = actions.front();
+    }
+
+    // --- pages and lists
+
+    void place_on_page(const FlowScreen& screen, const FlowControl& from, Control& row) {
+        if (from.kind == ControlKind::pages) {
+            row.pages = actions_.pages_of(from);
+            out_.pages[index(row.pages)].control = ControlId(out_.controls.size() - 1);
+            return;
+        }
+        const std::optional<Name>* group = &from.box.group;
+        for (std::size_t i = 0; *group && i <= screen.looks.groups.size(); ++i) {
+            const std::string& name = (*group)->text;
+            for (const FlowControl& pages : screen.controls)
+                for (std::size_t page = 0; page < pages.pages.size(); ++page)
+                    if (pages.pages[page].text == name) {
+                        row.pages = actions_.pages_of(pages);
+                        row.page = static_cast<std::uint16_t>(page);
+                        return;
+                    }
+            const auto& groups = screen.looks.groups;
+            const auto found = std::find_if(groups.begin(), groups.end(),
+                                            [&](auto& one) { return one.id.text == name; });
+            if (found == groups.end()) return;
+            group = &found->box.group;
+        }
+    }
+
+    // --- settings
+
+    void add_setting(const FlowSetting& from) {
+        Setting row;
+        row.id = text(from.id.text);
+        row.kind = from.kind;
+        row.values = static_cast<std::uint16_t>(from.values.size());
+        if (from.kind == SettingKind::text) row.values = from.longest;
+        row.first = from.first;
+        row.from = static_cast<float>(from.from);
+        row.by = static_cast<float>(from.by);
+        row.words = actions_.words(from.values);
+        out_.settings.push_back(row);
+        result_.origins.settings.push_back(from.id.place);
+    }
+
+    // --- requests
+
+    void add_requests() {
+        for (const FlowRequest& from : flow_.requests) {
+            Request row;
+            row.id = text(from.id.text);
+            row.give_up_ms = from.give_up_ms;
+            if (from.screen) row.screen = screen(*from.screen);
+            out_.requests.push_back(row);
+            result_.origins.requests.push_back(from.id.place);
+        }
+    }
+
+    /// Their own screens, where they name none, and what their answers do.
+    void finish_requests() {
+        for (std::size_t i = 0; i < flow_.requests.size(); ++i) {
+            const FlowRequest& from = flow_.requests[i];
+            actions_.begin(nullptr, RequestId(i));
+            if (from.done) out_.requests[i].done = action(*from.done);
+            if (from.failed) out_.requests[i].failed = action(*from.failed);
+            actions_.begin(nullptr);
+            if (from.screen) continue;
+            const std::size_t id =
+                add_built_in(std::string(built_in_request) + from.id.text, "One moment, please");
+            out_.requests[i].screen = ScreenId(id);
+            out_.screens[id].request = RequestId(i);
+            out_.screens[id].shade = 60;
+        }
+    }
+
+    // --- questions
+
+    /// Of alternatives that ask: their steps may ask further questions, so the list grows while it
+    /// is gone through. And of settings: whether a change is to be kept.
+    void add_questions() {
+        for (std::size_t i = 0; i < actions_.questions().size(); ++i) {
+            const ActionCompiler::Question question = actions_.questions()[i];
+            actions_.begin(question.own);
+            const ScreenId id =
+                add_question(std::to_string(i + 1), *question.from->ask, question.from->steps);
+            out_.alternatives[question.alternative].question = id;
+            out_.screens[index(id)].request = question.request;
+        }
+        actions_.begin(nullptr);
+        for (std::size_t i = 0; i < flow_.settings.size(); ++i) {
+            const FlowSetting& from = flow_.settings[i];
+            if (from.keep_within_ms == 0) continue;
+            const ScreenId id = add_question(
+                "keep/" + from.id.text, {"Keep this?", "Keep it", "As it was", from.id.place}, {});
+            out_.settings[i].question = id;
+            FlowAction nothing;
+            nothing.place = from.id.place;
+            nothing.alternatives.emplace_back();
+            out_.screens[index(id)].moves_on = action(nothing);
+            out_.screens[index(id)].moves_on_ms = from.keep_within_ms;
+        }
+    }
+
+    /// A question is a screen of its own, with the safe answer first.
+    ScreenId add_question(const std::string& name, const FlowAsk& ask,
+                          const std::vector<FlowStep>& steps) {
+        const std::size_t id = add_built_in(std::string(built_in_question) + name, ask.text);
+        out_.screens[id].question = true;
+        out_.screens[id].shade = 60;
+        const auto answer = [&](const char* word, const std::string& label,
+                                const std::vector<FlowStep>& does) {
+            FlowControl control;
+            control.kind = ControlKind::button;
+            control.id.text = word;
+            control.text = label;
+            control.press = FlowAction{ask.place, {}};
+            control.press->alternatives.push_back({std::nullopt, does, {}});
+            add_control(control, ScreenId(id));
+            ++out_.screens[id].controls.count;
+        };
+        answer("no", ask.no, {});
+        answer("yes", ask.yes, steps);
+        return ScreenId(id);
+    }
+
     void add_event(const FlowEvent& from) {
         out_.events.push_back(
-            {text(from.id.text), action(from.action), from.after_ms, from.during});
+            {text(from.id.text), action(from.action), from.after_ms, from.during, from.waits});
         result_.origins.events.push_back(from.id.place);
-    }
-
-    ActionId action(const FlowAction& from) {
-        // The alternatives of one action stand together, and so do the steps of one alternative.
-        std::vector<Alternative> rows;
-        for (const FlowAlternative& alternative : from.alternatives) {
-            const auto begin = static_cast<std::uint32_t>(out_.steps.size());
-            for (const FlowStep& step : alternative.steps) add_step(step);
-            rows.push_back({alternative.when ? condition(*alternative.when) : holds,
-                            {begin, static_cast<std::uint32_t>(out_.steps.size()) - begin}});
-        }
-        const auto begin = static_cast<std::uint32_t>(out_.alternatives.size());
-        out_.alternatives.insert(out_.alternatives.end(), rows.begin(), rows.end());
-        out_.actions.push_back({{begin, static_cast<std::uint32_t>(rows.size())}});
-        result_.origins.actions.push_back(from.place);
-        return ActionId(out_.actions.size() - 1);
-    }
-
-    void add_step(const FlowStep& from) {
-        Step row{from.kind, 0};
-        const auto place = [&](const NameTable& table) {
-            return static_cast<std::uint32_t>(table.find(from.subject.text));
-        };
-        switch (from.kind) {
-        case StepKind::open:
-        case StepKind::go:
-        case StepKind::back_to: row.subject = place(names_.screens); break;
-        case StepKind::load: row.subject = place(names_.scenes); break;
-        case StepKind::raise:
-        case StepKind::lower: row.subject = place(names_.flags); break;
-        case StepKind::tell:
-        case StepKind::todo: row.subject = interned(from.subject.text, out_.words, words_); break;
-        default: break;
-        }
-        out_.steps.push_back(row);
-        result_.origins.steps.push_back(from.place);
-    }
-
-    /// A condition becomes a chain of tests. Its last test is made first, since each test has to
-    /// know where its answers lead; turned round, all of them lead forward.
-    ConditionId condition(const Condition& from) {
-        std::vector<Test> made;
-        const ConditionId first = chain(from, holds, fails, made);
-        const auto base = static_cast<std::uint32_t>(out_.tests.size());
-        const auto count = static_cast<std::uint32_t>(made.size());
-        const auto placed = [&](ConditionId id) {
-            return id >= holds ? id : ConditionId(base + count - 1 - index(id));
-        };
-        std::reverse(made.begin(), made.end());
-        for (const Test& test : made)
-            out_.tests.push_back({test.flag, placed(test.if_raised), placed(test.if_lowered)});
-        return placed(first);
-    }
-
-    ConditionId chain(const Condition& from, ConditionId yes, ConditionId no,
-                      std::vector<Test>& made) const {
-        switch (from.kind) {
-        case Condition::Kind::negation: return chain(from.parts[0], no, yes, made);
-        case Condition::Kind::both:
-            return chain(from.parts[0], chain(from.parts[1], yes, no, made), no, made);
-        case Condition::Kind::either:
-            return chain(from.parts[0], yes, chain(from.parts[1], yes, no, made), made);
-        case Condition::Kind::flag: break;
-        }
-        made.push_back({FlagId(names_.flags.find(from.flag.text)), yes, no});
-        return ConditionId(made.size() - 1);
     }
 
     void set_start() {
         result_.origins.starts_with = flow_.starts_with.place;
+        if (!flow_.starts.empty()) return set_start_by_condition();
         if (names_.scenes.has(flow_.starts_with.text))
             out_.first_scene = SceneId(names_.scenes.find(flow_.starts_with.text));
         else
             out_.first_screen = screen(flow_.starts_with);
+    }
+
+    /// It starts with a screen that moves on at once.
+    void set_start_by_condition() {
+        result_.origins.starts_with = flow_.starts[0].with.place;
+        FlowAction first;
+        first.place = flow_.starts[0].with.place;
+        for (const FlowStart& start : flow_.starts) {
+            const StepKind kind =
+                names_.scenes.has(start.with.text) ? StepKind::load : StepKind::go;
+            first.alternatives.push_back({start.when, {{kind, start.with, start.with.place}}, {}});
+        }
+        const std::size_t id = add_built_in(built_in_start, "");
+        out_.screens[id].moves_on = action(first);
+        out_.first_screen = ScreenId(id);
     }
 
     void set_loading() {
@@ -204,7 +310,7 @@ class Compiler {
             control.kind = ControlKind::button;
             control.id.text = name;
             control.text = label;
-            control.press = FlowAction{{}, {{std::nullopt, {{step, {}, {}}}}}};
+            control.press = FlowAction{{}, {{std::nullopt, {{step, {}, {}}}, {}}}};
             add_control(control, ScreenId(id));
             ++out_.screens[id].controls.count;
         };
@@ -218,7 +324,7 @@ class Compiler {
     const Directory names_;
     Compiled result_;
     CompiledFlow& out_ = result_.flow;
-    std::unordered_map<std::string, std::uint32_t> keys_, words_;
+    ActionCompiler actions_;
 };
 
 } // namespace

@@ -54,8 +54,8 @@ class Parser {
 
     std::nullopt_t fail(Place place, std::string text) {
         add(findings_, Slug::bad_condition, place, std::move(text)).mend =
-            "write flags with 'and', 'or', 'not' and brackets: 'saved-voyage and not (fog or "
-            "night)'";
+            "write flags with 'and', 'or', 'not' and brackets, and settings with 'is', 'above' and "
+            "'below': 'saved-voyage and not (fog or music above 50)'";
         return std::nullopt;
     }
 
@@ -99,9 +99,24 @@ class Parser {
         }
         if (!is_name(token.text) || token.text == "and" || token.text == "or")
             return fail(token.place, "'" + token.text + "' stands where a flag should");
-        Condition flag;
-        flag.flag = token;
-        return flag;
+        Condition one;
+        one.subject = token;
+        if (accept("has")) {
+            if (!accept("rows"))
+                return fail(token.place,
+                            "'has' goes on with 'rows': '" + token.text + " has rows'");
+            one.kind = Condition::Kind::has_rows;
+            return one;
+        }
+        one.kind = accept("is")      ? Condition::Kind::is
+                   : accept("above") ? Condition::Kind::above
+                   : accept("below") ? Condition::Kind::below
+                                     : Condition::Kind::flag;
+        if (one.kind == Condition::Kind::flag) return one;
+        if (next_ >= tokens_.size())
+            return fail(token.place, "what '" + token.text + "' should be is missing");
+        one.value = tokens_[next_++];
+        return one;
     }
 
     const yaml::Node& node_;

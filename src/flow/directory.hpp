@@ -34,12 +34,33 @@ class NameTable {
 
 /// Holds views into `flow`, which must stay as it is meanwhile.
 struct Directory {
-    NameTable scenes, screens, flags, events;
+    NameTable scenes, screens, flags, events, requests, settings;
     explicit Directory(const Flow& flow)
         : scenes(flow.scenes)
         , screens(flow.screens)
         , flags(flow.flags)
-        , events(flow.events) {}
+        , events(flow.events)
+        , requests(flow.requests)
+        , settings(flow.settings) {}
 };
+
+/// The control of a kind that a name means: on the screen itself, else the only one in the flow.
+/// Null where there is none, or where several others bear the name.
+inline const FlowControl* control_named(const Flow& flow, const FlowScreen* own, ControlKind kind,
+                                        std::string_view name) {
+    const auto in = [&](const FlowScreen& screen) -> const FlowControl* {
+        for (const FlowControl& control : screen.controls)
+            if (control.kind == kind && control.id.text == name) return &control;
+        return nullptr;
+    };
+    if (const FlowControl* control = own ? in(*own) : nullptr) return control;
+    const FlowControl* found = nullptr;
+    for (const FlowScreen& screen : flow.screens) {
+        const FlowControl* control = in(screen);
+        if (control && found) return nullptr;
+        if (control) found = control;
+    }
+    return found;
+}
 
 } // namespace rondix

@@ -2,8 +2,10 @@
 #include "flow/flow_reader.hpp"
 
 #include "flow/action_reader.hpp"
+#include "flow/condition.hpp"
 #include "flow/map_reader.hpp"
 #include "flow/screen_reader.hpp"
+#include "flow/setting_reader.hpp"
 #include "flow/style_reader.hpp"
 #include "flow/values.hpp"
 #include "rondix/names.hpp"
@@ -23,14 +25,15 @@ class FlowReader {
 
     bool read(const yaml::Node& root) {
         if (!is_flow(root)) return false;
-        const MapReader map(root, "a flow",
-                            {"rondix", "game",        "starts-with", "design-size", "portrait-size",
-                             "window", "safe-margin", "quit",        "scenes",      "loading",
-                             "flags",  "events",      "screens",     "theme",       "palette",
-                             "styles", "cues",        "tunes",       "enters",      "leaves"},
-                            findings_, {"settings", "requests", "parts", "include"});
+        const MapReader map(
+            root, "a flow",
+            {"rondix",      "game",   "starts-with", "design-size", "portrait-size", "window",
+             "safe-margin", "quit",   "scenes",      "loading",     "flags",         "events",
+             "screens",     "theme",  "palette",     "styles",      "cues",          "tunes",
+             "enters",      "leaves", "settings",    "requests"},
+            findings_, {"parts", "include"});
         flow_.game = map.text("game").value_or("");
-        if (map.need("starts-with")) flow_.starts_with = map.name("starts-with").value_or(Name{});
+        if (const yaml::Node* start = map.need("starts-with")) read_start(map, *start);
         read_window(map);
         if (map.find("theme")) flow_.theme_file = map.name("theme");
         Theme own;
@@ -44,6 +47,9 @@ class FlowReader {
         each(map, "scenes", flow_.scenes_place, [&](auto& k, auto& v) { read_scene(k, v); });
         each(map, "flags", flow_.flags_place, [&](auto& k, auto& v) { read_flag(k, v); });
         each(map, "events", flow_.events_place, [&](auto& k, auto& v) { read_event(k, v); });
+        each(map, "settings", flow_.settings_place,
+             [&](auto& k, auto& v) { flow_.settings.push_back(read_setting(k, v, findings_)); });
+        each(map, "requests", flow_.requests_place, [&](auto& k, auto& v) { read_request(k, v); });
         if (map.need("screens"))
             each(map, "screens", flow_.screens_place, [&](auto& k, auto& v) {
                 flow_.screens.push_back(read_screen(k, v, source_, findings_));
@@ -122,6 +128,44 @@ class FlowReader {
         flow_.loading.give_up_ms = map.duration_ms("give-up").value_or(0);
     }
 
+    /// A scene or screen; or alternatives, of which the first whose condition holds.
+    void read_start(const MapReader& map, const yaml::Node& node) {
+        if (node.kind != yaml::Kind::list) {
+            flow_.starts_with = map.name("starts-with").value_or(Name{});
+            return;
+        }
+        for (const yaml::Node& child : node.children) {
+            const MapReader one(child, "a start", {"when", "with"}, findings_);
+            if (!one.good() || !one.need("with")) continue;
+            FlowStart start;
+            start.with = one.name("with").value_or(Name{});
+            if (const yaml::Node* when = one.find("when"))
+                start.when = read_condition(*when, source_, findings_);
+            flow_.starts.push_back(std::move(start));
+        }
+        if (flow_.starts.empty() || flow_.starts.back().when)
+            add(findings_, Slug::missing_key, node.place, "there may be no place to start with")
+                .mend = "let the last of them stand without a condition: '- { with: title }'";
+        for (std::size_t i = 0; i + 1 < flow_.starts.size(); ++i)
+            if (!flow_.starts[i].when)
+                add(findings_, Slug::missing_key, flow_.starts[i].with.place,
+                    "those after this one are never asked, since it needs no condition");
+    }
+
+    void read_request(const yaml::Node& key, const yaml::Node& node) {
+        FlowRequest request;
+        request.id = {key.text, key.place};
+        if (!node.says_nothing()) {
+            const MapReader map(node, "a request", {"screen", "give-up", "done", "failed"},
+                                findings_);
+            request.screen = map.name("screen");
+            request.give_up_ms = map.duration_ms("give-up").value_or(0);
+            request.done = read_action_key(map, "done", source_, findings_);
+            request.failed = read_action_key(map, "failed", source_, findings_);
+        }
+        flow_.requests.push_back(std::move(request));
+    }
+
     void read_scene(const yaml::Node& key, const yaml::Node& node) {
         const MapReader map(node, "a scene", {"file", "root", "music"}, findings_);
         FlowScene scene{Name{key.text, key.place}, {}, {}, {}};
@@ -139,21 +183,24 @@ class FlowReader {
     }
 
     void read_flag(const yaml::Node& key, const yaml::Node& node) {
-        FlowFlag flag{Name{key.text, key.place}, false, false};
+        FlowFlag flag;
+        flag.id = {key.text, key.place};
         if (!node.says_nothing()) {
-            const MapReader map(node, "a flag", {"set-by", "first"}, findings_, {"ask-before"});
+            const MapReader map(node, "a flag", {"set-by", "first", "ask-before"}, findings_);
             flag.set_by_game = map.one_of("set-by", {"flow", "game"}).value_or(0) == 1;
             flag.first = map.yes_no("first").value_or(false);
+            flag.warns = map.one_of("ask-before", {"leaving"}).has_value();
         }
         flow_.flags.push_back(std::move(flag));
     }
 
     void read_event(const yaml::Node& key, const yaml::Node& node) {
-        const MapReader map(node, "an event", {"during", "after", "do"}, findings_, {"else"});
+        const MapReader map(node, "an event", {"during", "after", "do", "else"}, findings_);
         FlowEvent event;
         event.id = Name{key.text, key.place};
         event.during = During(map.one_of("during", {"play", "menu", "any"}).value_or(0));
         event.after_ms = map.duration_ms("after").value_or(0);
+        event.waits = map.one_of("else", {"ignore", "wait"}).value_or(0) == 1;
         if (map.good() && !map.find("do"))
             add(findings_, Slug::missing_key, key.place,
                 "the event '" + key.text + "' needs a 'do'");

@@ -67,6 +67,10 @@ class Likes {
         take(screen.shade, from.shade);
         take(screen.back, from.back);
         take(screen.menu, from.menu);
+        take(screen.urgent, from.urgent);
+        take(screen.closes_when, from.closes_when);
+        take(screen.moves_on, from.moves_on);
+        take(screen.idle, from.idle);
         take(screen.looks.ground, from.looks.ground);
         take(screen.looks.heading, from.looks.heading);
         take(screen.looks.layout, from.looks.layout);

@@ -15,8 +15,8 @@ std::string quoted(std::string_view word) {
 } // namespace
 
 MapReader::MapReader(const yaml::Node& node, std::string_view what,
-                     std::initializer_list<std::string_view> keys, Findings& findings,
-                     std::initializer_list<std::string_view> later)
+                     const std::vector<std::string_view>& known, Findings& findings,
+                     const std::vector<std::string_view>& later)
     : node_(node)
     , what_(what)
     , findings_(findings) {
@@ -25,7 +25,6 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
             std::string(what) + " is written as a map: 'key: value'");
         return;
     }
-    const std::vector<std::string_view> known(keys);
     for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
         const yaml::Node& key = node.children[i];
         if (std::find(known.begin(), known.end(), key.text) != known.end()) continue;
@@ -57,8 +56,7 @@ const yaml::Node* MapReader::find(std::string_view key) const {
 const yaml::Node* MapReader::need(std::string_view key) const {
     const yaml::Node* node = find(key);
     if (!node && good())
-        add(findings_, Slug::missing_key, node_.place,
-            std::string(what_) + " needs " + quoted(key));
+        add(findings_, Slug::missing_key, node_.place, what_ + " needs " + quoted(key));
     return node;
 }
 

@@ -4,7 +4,6 @@
 #include "flow/yaml_tree.hpp"
 #include "rondix/flow.hpp"
 
-#include <initializer_list>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -18,8 +17,8 @@ class MapReader {
     /// those that a later version of Rondix brings. Reports a node that is no map, and unknown
     /// keys.
     MapReader(const yaml::Node& node, std::string_view what,
-              std::initializer_list<std::string_view> keys, Findings& findings,
-              std::initializer_list<std::string_view> later = {});
+              const std::vector<std::string_view>& keys, Findings& findings,
+              const std::vector<std::string_view>& later = {});
 
     bool good() const { return node_.kind == yaml::Kind::map; }
 
@@ -43,7 +42,7 @@ class MapReader {
     const yaml::Node* text_node(std::string_view key, std::string_view wanted) const;
 
     const yaml::Node& node_;
-    std::string_view what_;
+    std::string what_;
     Findings& findings_;
 };
 

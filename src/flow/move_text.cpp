@@ -8,7 +8,18 @@ namespace rondix {
 
 namespace {
 
-enum class Subject : std::uint8_t { nothing, control, key, event, flag };
+enum class Subject : std::uint8_t {
+    nothing,
+    control,
+    row,     ///< a control, and of a list with several kinds of rows which: `voyages row 2`
+    setting, ///< of a control, and its value: `volume to 70`
+    own,     ///< a setting and its value
+    pages,   ///< and where they turn: `sections next`
+    key,
+    event,
+    request,
+    flag
+};
 
 struct Form {
     MoveKind kind;
@@ -17,19 +28,28 @@ struct Form {
 };
 
 // In the order of MoveKind.
-constexpr std::array<Form, 12> forms = {{
-    {MoveKind::press, "press", Subject::control},
+constexpr std::array<Form, 21> forms = {{
+    {MoveKind::press, "press", Subject::row},
+    {MoveKind::change, "change", Subject::setting},
+    {MoveKind::turn, "turn", Subject::pages},
     {MoveKind::back, "back", Subject::nothing},
     {MoveKind::menu, "menu", Subject::nothing},
     {MoveKind::key, "key", Subject::key},
     {MoveKind::other_key, "any key", Subject::nothing},
     {MoveKind::loaded, "loaded", Subject::nothing},
     {MoveKind::load_failed, "load fails", Subject::nothing},
+    {MoveKind::done, "done", Subject::request},
+    {MoveKind::failed, "fails", Subject::request},
+    {MoveKind::closes, "closes by itself", Subject::nothing},
+    {MoveKind::moves_on, "moves on", Subject::nothing},
+    {MoveKind::idle, "idle", Subject::nothing},
     {MoveKind::give_up, "load given up", Subject::nothing},
-    {MoveKind::event, "event", Subject::event},
+    {MoveKind::gives_up, "given up", Subject::request},
     {MoveKind::due, "due", Subject::event},
+    {MoveKind::event, "event", Subject::event},
     {MoveKind::raise, "game raises", Subject::flag},
     {MoveKind::lower, "game lowers", Subject::flag},
+    {MoveKind::set, "game sets", Subject::own},
 }};
 
 const Form* form_of(std::string_view text) {
@@ -41,12 +61,37 @@ const Form* form_of(std::string_view text) {
     return nullptr;
 }
 
-std::string_view subject_text(const CompiledFlow& flow, Move move, Subject subject) {
+std::string value_text(const CompiledFlow& flow, SettingId setting, std::uint16_t value) {
+    if (flow[setting].kind == SettingKind::text) return "a text";
+    return std::string(flow.text(flow.words[flow[setting].words.begin + value]));
+}
+
+std::string turn_text(const CompiledFlow& flow, Move move) {
+    if (move.value == next_page) return "next";
+    if (move.value == previous_page) return "previous";
+    return std::string(flow.text(flow.words[flow[move.pages()].names.begin + move.value]));
+}
+
+std::string subject_text(const CompiledFlow& flow, Move move, Subject subject) {
+    const auto name = [&](Text text) { return std::string(flow.text(text)); };
     switch (subject) {
-    case Subject::control: return flow.text(flow[move.control()].id);
-    case Subject::key: return flow.text(flow.keys[move.subject]);
-    case Subject::event: return flow.text(flow[move.as_event()].id);
-    case Subject::flag: return flow.text(flow[move.flag()].id);
+    case Subject::control: return name(flow[move.control()].id);
+    case Subject::row: {
+        const Control& row = flow[move.control()];
+        const bool several = row.presses > 1;
+        return name(row.id) + (several ? " row " + std::to_string(move.value + 1) : "");
+    }
+    case Subject::setting:
+        return name(flow[move.control()].id) + " to " +
+               value_text(flow, flow[move.control()].setting, move.value);
+    case Subject::own:
+        return name(flow[move.setting()].id) + " to " +
+               value_text(flow, move.setting(), move.value);
+    case Subject::pages: return name(flow[move.pages()].id) + " " + turn_text(flow, move);
+    case Subject::key: return name(flow.keys[move.subject]);
+    case Subject::event: return name(flow[move.as_event()].id);
+    case Subject::request: return name(flow[move.request()].id);
+    case Subject::flag: return name(flow[move.flag()].id);
     case Subject::nothing: break;
     }
     return {};
@@ -61,23 +106,74 @@ struct Candidates {
 
 Candidates candidates(const CompiledFlow& flow, const Situation& situation, Subject subject) {
     Candidates all;
-    if (subject == Subject::control) {
-        const Screen& screen = flow[situation.current()];
+    const auto add = [&](const auto& rows, const char* where) {
+        all.where = where;
+        for (const auto& row : rows) all.names.push_back(flow.text(row.id));
+    };
+    switch (subject) {
+    case Subject::control:
+    case Subject::row:
+    case Subject::setting: {
+        const Screen& screen = flow[situation.foremost()];
         all.first = screen.controls.begin;
         all.where = "a control of '" + std::string(flow.text(screen.id)) + "'";
         for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
             all.names.push_back(flow.text(flow.controls[i].id));
-    } else if (subject == Subject::key) {
+        break;
+    }
+    case Subject::pages:
+        all.where = "pages of '" + std::string(flow.text(flow[situation.current()].id)) + "'";
+        for (const Pages& row : flow.pages)
+            all.names.push_back(row.screen == situation.current() ? flow.text(row.id)
+                                                                  : std::string_view());
+        break;
+    case Subject::key:
         all.where = "a key of this flow";
         for (Text key : flow.keys) all.names.push_back(flow.text(key));
-    } else if (subject == Subject::event) {
-        all.where = "an event of this flow";
-        for (const Event& event : flow.events) all.names.push_back(flow.text(event.id));
-    } else {
-        all.where = "a flag of this flow";
-        for (const Flag& flag : flow.flags) all.names.push_back(flow.text(flag.id));
+        break;
+    case Subject::event: add(flow.events, "an event of this flow"); break;
+    case Subject::request: add(flow.requests, "a request of this flow"); break;
+    case Subject::own: add(flow.settings, "a setting of this flow"); break;
+    default: add(flow.flags, "a flag of this flow");
     }
     return all;
+}
+
+/// What stands behind the name, from `rest` on. False: it cannot be.
+bool read_value(const CompiledFlow& flow, Subject subject, std::string_view rest, Move& move,
+                std::string& fault) {
+    const std::string quoted = "'" + std::string(rest) + "'";
+    std::vector<std::string_view> words;
+    const auto find = [&](std::string_view word) {
+        for (std::size_t i = 0; i < words.size(); ++i)
+            if (words[i] == word) return move.value = static_cast<std::uint16_t>(i), true;
+        fault = "'" + std::string(word) + "' is not one of its values" + suggestion(word, words);
+        return false;
+    };
+    if (subject == Subject::row) {
+        if (rest.empty()) return true;
+        if (!rest.starts_with("row ")) return fault = quoted + " is not expected here", false;
+        std::vector<std::string> numbers;
+        for (int i = 1; i <= flow[move.control()].presses; ++i)
+            numbers.push_back(std::to_string(i));
+        words.assign(numbers.begin(), numbers.end());
+        return find(rest.substr(4));
+    }
+    if (subject == Subject::pages) {
+        if (rest == "next") return move.value = next_page, true;
+        if (rest == "previous") return move.value = previous_page, true;
+        return fault = "pages turn 'next' or 'previous'", false;
+    }
+    const SettingId setting =
+        subject == Subject::own ? move.setting() : flow[move.control()].setting;
+    if (setting == no_setting) return fault = "this control changes no setting", false;
+    if (!rest.starts_with("to "))
+        return fault = "what it changes to is missing: '... to 70'", false;
+    if (flow[setting].kind == SettingKind::text) return true;
+    const Range values = flow[setting].words;
+    for (std::uint32_t i = values.begin; i < values.end(); ++i)
+        words.push_back(flow.text(flow.words[i]));
+    return find(rest.substr(3));
 }
 
 } // namespace
@@ -105,16 +201,26 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
                 suggestion(text.substr(0, text.find(' ')), words);
         return std::nullopt;
     }
-    if (form->subject == Subject::nothing) return Move{form->kind, 0};
+    if (form->subject == Subject::nothing) return Move{form->kind};
     if (text.size() == form->words.size()) {
         fault = "'" + std::string(text) + "' of what? A name is missing";
         return std::nullopt;
     }
-    const std::string_view name = text.substr(form->words.size() + 1);
+    std::string_view name = text.substr(form->words.size() + 1);
+    std::string_view rest;
+    const bool has_value = form->subject == Subject::row || form->subject == Subject::setting ||
+                           form->subject == Subject::own || form->subject == Subject::pages;
+    if (const std::size_t space = name.find(' '); has_value && space != name.npos) {
+        rest = name.substr(space + 1);
+        name = name.substr(0, space);
+    }
     const Candidates all = candidates(flow, situation, form->subject);
-    for (std::size_t i = 0; i < all.names.size(); ++i)
-        if (all.names[i] == name)
-            return Move{form->kind, all.first + static_cast<std::uint32_t>(i)};
+    for (std::size_t i = 0; i < all.names.size(); ++i) {
+        if (all.names[i] != name) continue;
+        Move move{form->kind, 0, all.first + static_cast<std::uint32_t>(i)};
+        if (has_value && !read_value(flow, form->subject, rest, move, fault)) return std::nullopt;
+        return move;
+    }
     fault = "'" + std::string(name) + "' is not " + all.where + suggestion(name, all.names);
     return std::nullopt;
 }

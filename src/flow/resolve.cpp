@@ -1,7 +1,8 @@
 #include "flow/resolve.hpp"
 
-#include "flow/action_reader.hpp"
+#include "flow/actions_of.hpp"
 #include "flow/directory.hpp"
+#include "flow/setting_values.hpp"
 #include "rondix/names.hpp"
 
 #include <algorithm>
@@ -20,12 +21,26 @@ class Resolver {
         , names_(flow) {}
 
     void resolve() {
-        resolve_start();
+        resolve_start(flow_.starts_with);
+        for (const FlowStart& start : flow_.starts) {
+            resolve_start(start.with);
+            if (start.when) resolve_condition(*start.when);
+        }
+        for (const FlowSetting& setting : flow_.settings)
+            if (names_.flags.has(setting.id.text))
+                add(findings_, Slug::given_twice, setting.id.place,
+                    "'" + setting.id.text + "' is a flag as well; conditions could mean either")
+                    .mend = "give one of them another name";
         for (const FlowScene& scene : flow_.scenes)
             if (!scene.root.text.empty()) need_screen(scene.root);
         if (flow_.loading.screen) need_menu(*flow_.loading.screen, "a loading screen");
         if (flow_.loading.failed) need_menu(*flow_.loading.failed, "a failure screen");
         for (const FlowEvent& event : flow_.events) resolve_action(event.action);
+        for (const FlowRequest& request : flow_.requests) {
+            if (request.screen) need_screen(*request.screen);
+            if (request.done) resolve_action(*request.done);
+            if (request.failed) resolve_action(*request.failed);
+        }
         for (const FlowScreen& screen : flow_.screens) resolve_screen(screen);
     }
 
@@ -34,11 +49,14 @@ class Resolver {
             if (!loaded_.contains(scene.id.text))
                 add(findings_, Slug::scene_unused, scene.id.place,
                     "nothing loads the scene '" + scene.id.text + "'");
+        for (const FlowRequest& request : flow_.requests)
+            if (!requested_.contains(request.id.text))
+                add(findings_, Slug::request_unused, request.id.place,
+                    "nothing makes the request '" + request.id.text + "'");
     }
 
   private:
-    void resolve_start() {
-        const Name& name = flow_.starts_with;
+    void resolve_start(const Name& name) {
         if (name.text.empty()) return;
         const bool scene = names_.scenes.has(name.text);
         const bool screen = names_.screens.has(name.text);
@@ -61,6 +79,9 @@ class Resolver {
         if (screen.like) need_screen(*screen.like);
         if (screen.back) resolve_action(*screen.back);
         if (screen.menu) resolve_action(*screen.menu);
+        if (screen.moves_on) resolve_action(screen.moves_on->action);
+        if (screen.idle) resolve_action(screen.idle->action);
+        if (screen.closes_when) resolve_condition(*screen.closes_when);
         for (const FlowKey& key : screen.keys) resolve_action(key.action);
         std::unordered_map<std::string_view, Place> seen;
         for (const FlowControl& control : screen.controls) {
@@ -86,7 +107,13 @@ class Resolver {
         case StepKind::open: need_menu(step.subject, "what 'open' leads to"); break;
         case StepKind::go: need_menu(step.subject, "what 'go' leads to"); break;
         case StepKind::back_to: need_screen(step.subject); break;
-        case StepKind::load: need_scene(step.subject); break;
+        case StepKind::load:
+            if (step.one_of.empty()) need_scene(step.subject);
+            for (const Name& scene : step.one_of) need_scene(scene);
+            break;
+        case StepKind::request: need_request(step.subject); break;
+        case StepKind::set:
+        case StepKind::reset: resolve_set(step); break;
         case StepKind::raise:
         case StepKind::lower: need_flag(step.subject); break;
         case StepKind::quit:
@@ -102,8 +129,73 @@ class Resolver {
     }
 
     void resolve_condition(const Condition& condition) {
-        if (condition.kind == Condition::Kind::flag) need_flag(condition.flag);
         for (const Condition& part : condition.parts) resolve_condition(part);
+        if (!condition.parts.empty() || condition.kind == Condition::Kind::has_rows) return;
+        const bool plain = condition.kind == Condition::Kind::flag;
+        if (plain && names_.flags.has(condition.subject.text)) return;
+        if (const FlowSetting* setting = find_setting(condition.subject.text))
+            return check_asked(*setting, condition);
+        if (plain)
+            need_flag(condition.subject);
+        else
+            need_setting(condition.subject);
+    }
+
+    const FlowSetting* find_setting(const std::string& name) const {
+        return names_.settings.has(name) ? &flow_.settings[names_.settings.find(name)] : nullptr;
+    }
+
+    void check_asked(const FlowSetting& setting, const Condition& condition) {
+        const auto asked = asked_values(setting, condition);
+        if (asked && !asked->never()) return;
+        const Place place =
+            condition.value.text.empty() ? condition.subject.place : condition.value.place;
+        Finding& finding =
+            add(findings_, Slug::bad_condition, place,
+                asked ? "this is never so: the values of '" + setting.id.text + "' " +
+                            values_of(setting)
+                      : "'" + setting.id.text + "' cannot be asked this: its values " +
+                            values_of(setting));
+        finding.also.push_back({setting.id.place, "it is declared here"});
+    }
+
+    static std::string values_of(const FlowSetting& setting) {
+        switch (setting.kind) {
+        case SettingKind::yes_no: return "are yes and no";
+        case SettingKind::text: return "are texts, which no condition asks about";
+        case SettingKind::number:
+            if (setting.values.empty()) return "are numbers";
+            return "lead from " + setting.values.front().text + " to " + setting.values.back().text;
+        case SettingKind::choice: break;
+        }
+        std::string all;
+        for (const Name& value : setting.values) all += (all.empty() ? "" : ", ") + value.text;
+        return "are " + all;
+    }
+
+    void resolve_set(const FlowStep& step) {
+        const FlowSetting* setting = find_setting(step.subject.text);
+        if (!setting) return need_setting(step.subject);
+        if (step.kind == StepKind::reset || value_of(*setting, step.value.text)) return;
+        std::vector<std::string_view> words;
+        for (const Name& value : setting->values) words.push_back(value.text);
+        add(findings_, Slug::bad_step, step.value.place,
+            "'" + setting->id.text + "' cannot be '" + step.value.text + "': its values " +
+                values_of(*setting) +
+                (setting->kind == SettingKind::choice ? suggestion(step.value.text, words) : ""))
+            .also.push_back({setting->id.place, "it is declared here"});
+    }
+
+    void need_setting(const Name& name) {
+        unknown(Slug::unknown_name, name, "setting", names_.settings.names(), flow_.settings_place,
+                "settings");
+    }
+
+    void need_request(const Name& name) {
+        requested_.insert(name.text);
+        if (names_.requests.has(name.text)) return;
+        unknown(Slug::unknown_name, name, "request", names_.requests.names(), flow_.requests_place,
+                "requests");
     }
 
     bool need_screen(const Name& name) {
@@ -158,26 +250,21 @@ class Resolver {
     const Flow& flow_;
     Findings& findings_;
     const Directory names_;
-    std::unordered_set<std::string_view> loaded_;
+    std::unordered_set<std::string_view> loaded_, requested_;
 };
 
 /// After `like` is expanded: a play screen stays at the bottom, so nothing of its own may swap it.
 void check_play_screens(const Flow& flow, Findings& findings) {
-    const auto check = [&](const FlowScreen& screen, const FlowAction& action) {
-        for (const FlowAlternative& alternative : action.alternatives)
-            for (const FlowStep& step : alternative.steps)
-                if (step.kind == StepKind::go)
-                    add(findings, Slug::play_unbound, step.place,
-                        "'go' never swaps a play screen, and '" + screen.id.text + "' is one")
-                        .mend = "write 'open " + step.subject.text + "'";
-    };
     for (const FlowScreen& screen : flow.screens) {
         if (!screen.play.value_or(false)) continue;
-        if (screen.back) check(screen, *screen.back);
-        if (screen.menu) check(screen, *screen.menu);
-        for (const FlowKey& key : screen.keys) check(screen, key.action);
-        for (const FlowControl& control : screen.controls)
-            if (control.press) check(screen, *control.press);
+        each_action_of(screen, [&](const FlowAction& action, const FlowControl*) {
+            for (const FlowAlternative& alternative : action.alternatives)
+                for (const FlowStep& step : alternative.steps)
+                    if (step.kind == StepKind::go)
+                        add(findings, Slug::play_unbound, step.place,
+                            "'go' never swaps a play screen, and '" + screen.id.text + "' is one")
+                            .mend = "write 'open " + step.subject.text + "'";
+        });
     }
 }
 
@@ -188,6 +275,7 @@ void resolve(Flow& flow, Findings& findings) {
     resolver.resolve();
     expand_likes(flow, findings);
     check_play_screens(flow, findings);
+    resolve_controls(flow, findings);
     // With a wrong name somewhere, what seems unused may be what that name meant.
     if (!has_errors(findings)) resolver.report_unused_scenes();
 }

@@ -12,4 +12,8 @@ void resolve(Flow& flow, Findings& findings);
 /// Controls of the same name are replaced where they stand; those under `drop` are left out.
 void expand_likes(Flow& flow, Findings& findings);
 
+/// After `like` is expanded: what hangs on the controls that a screen has then (pages, lists,
+/// settings), and where the screens of requests stand.
+void resolve_controls(const Flow& flow, Findings& findings);
+
 } // namespace rondix

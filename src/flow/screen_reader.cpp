@@ -2,6 +2,7 @@
 
 #include "flow/action_reader.hpp"
 #include "flow/condition.hpp"
+#include "flow/control_reader.hpp"
 #include "flow/place_reader.hpp"
 #include "flow/style_reader.hpp"
 #include "rondix/names.hpp"
@@ -40,9 +41,10 @@ class ScreenReader {
         if (!node.says_nothing()) {
             const MapReader map(
                 node, "a screen",
-                {"title", "play", "pauses", "shade", "back", "menu", "keys", "like", "drop",
-                 "controls", "style", "heading", "layout", "groups", "enters", "leaves", "music"},
-                findings_, {"urgent", "closes-when", "moves-on", "idle", "focus", "pointer"});
+                {"title",  "play",   "pauses",   "shade",  "back",        "menu",     "keys",
+                 "like",   "drop",   "controls", "style",  "heading",     "layout",   "groups",
+                 "enters", "leaves", "music",    "urgent", "closes-when", "moves-on", "idle"},
+                findings_, {"focus", "pointer"});
             read_looks(map, screen.looks);
             screen.title = map.text("title");
             screen.play = map.yes_no("play");
@@ -51,6 +53,11 @@ class ScreenReader {
             screen.shade = map.percent("shade");
             screen.back = read_action_key(map, "back", source_, findings_);
             screen.menu = read_action_key(map, "menu", source_, findings_);
+            screen.urgent = map.yes_no("urgent");
+            if (const yaml::Node* when = map.find("closes-when"))
+                screen.closes_when = read_condition(*when, source_, findings_);
+            screen.moves_on = read_moving_on(map, "moves-on");
+            screen.idle = read_moving_on(map, "idle");
             screen.like = map.name("like");
             if (const yaml::Node* keys = map.find("keys")) read_keys(*keys, screen);
             if (const yaml::Node* drop = map.find("drop")) read_drop(*drop, screen);
@@ -92,6 +99,20 @@ class ScreenReader {
         }
     }
 
+    std::optional<FlowMovingOn> read_moving_on(const MapReader& screen, std::string_view key) {
+        const yaml::Node* node = screen.find(key);
+        if (!node) return std::nullopt;
+        const MapReader map(*node, "'" + std::string(key) + "'", {"after", "do"}, findings_);
+        if (!map.good() || !map.need("after") || !map.need("do")) return std::nullopt;
+        const auto after = map.duration_ms("after");
+        auto action = read_action_key(map, "do", source_, findings_);
+        if (!after || !action) return std::nullopt;
+        if (*after < 100)
+            add(findings_, Slug::wrong_type, map.find("after")->place,
+                "a screen stays for a tenth of a second at least");
+        return FlowMovingOn{*after, std::move(*action)};
+    }
+
     void read_keys(const yaml::Node& node, FlowScreen& screen) {
         if (node.kind != yaml::Kind::map) {
             add(findings_, Slug::wrong_type, node.place,
@@ -128,103 +149,9 @@ class ScreenReader {
                 "'controls' is written as a list: '- button: play'");
             return;
         }
-        for (const yaml::Node& child : node.children) read_control(child, screen);
-    }
-
-    void read_control(const yaml::Node& node, FlowScreen& screen) {
-        const auto has = [&](std::string_view key) {
-            for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
-                if (node.kind == yaml::Kind::map && node.children[i].text == key) return true;
-            return false;
-        };
-        if (has("button")) return read_button(node, screen);
-        if (has("label")) return read_still(node, "a label", "label", ControlKind::label, screen);
-        if (has("picture"))
-            return read_still(node, "a picture", "picture", ControlKind::picture, screen);
-        if (has("panel")) return read_still(node, "a panel", "panel", ControlKind::panel, screen);
-        const MapReader map(
-            node, "a control", {"button", "label", "picture", "panel", "text", "press", "when"},
-            findings_, {"toggle", "slider", "choice", "list", "entry", "pages", "part"});
-        if (map.good())
-            add(findings_, Slug::missing_key, node.place,
-                "a control says first what it is and its name")
-                .mend = "begin it with '- button: name', '- label: name', '- picture: name' or "
-                        "'- panel: name'";
-    }
-
-    bool begin_control(const MapReader& map, std::string_view key, FlowControl& control) {
-        const std::optional<Name> id = map.name(key);
-        if (!id || !check_name(*map.find(key), findings_)) return false;
-        control.id = *id;
-        control.text = map.text("text").value_or("");
-        read_box_keys(map, source_, control.box, findings_);
-        if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
-        return true;
-    }
-
-    /// What is not pressed.
-    void read_still(const yaml::Node& node, std::string_view what, std::string_view key,
-                    ControlKind kind, FlowScreen& screen) {
-        const MapReader map(node, what,
-                            {key, "text", "file", "style", "place", "in", "bleed", "pieces"},
-                            findings_);
-        FlowControl control;
-        control.kind = kind;
-        if (!begin_control(map, key, control)) return;
-        if (kind == ControlKind::picture && !control.box.picture)
-            add(findings_, Slug::missing_key, control.id.place,
-                "the picture '" + control.id.text + "' needs a 'file'");
-        screen.controls.push_back(std::move(control));
-    }
-
-    void read_button(const yaml::Node& node, FlowScreen& screen) {
-        const MapReader map(
-            node, "a button",
-            {"button", "text", "press", "when", "file", "style", "place", "in", "bleed", "pieces"},
-            findings_, {"hint", "routes"});
-        FlowControl button;
-        button.kind = ControlKind::button;
-        if (!begin_control(map, "button", button)) return;
-        if (const yaml::Node* when = map.find("when"))
-            button.when = read_condition(*when, source_, findings_);
-        read_press(map, button);
-        screen.controls.push_back(std::move(button));
-    }
-
-    void read_pieces(const yaml::Node& node, FlowControl& control) {
-        if (node.kind != yaml::Kind::list) {
-            add(findings_, Slug::wrong_type, node.place,
-                "'pieces' is written as a list: '- { file: anchor.svg, place: { at: left } }'");
-            return;
-        }
-        for (const yaml::Node& child : node.children) {
-            const MapReader map(child, "a piece", {"text", "file", "style", "place"}, findings_);
-            if (!map.good()) continue;
-            FlowPiece piece;
-            piece.place = child.place;
-            piece.text = map.text("text").value_or("");
-            read_box_keys(map, source_, piece.box, findings_);
-            control.pieces.push_back(std::move(piece));
-        }
-    }
-
-    /// A press that does nothing is a slip of wiring: it is told where it stands.
-    void read_press(const MapReader& map, FlowControl& button) {
-        const yaml::Node* node = map.find("press");
-        Place place = button.id.place;
-        if (node && !node->says_nothing()) {
-            const std::size_t before = findings_.size();
-            button.press = read_action(*node, source_, findings_);
-            bool does_something = false;
-            for (const FlowAlternative& alternative : button.press->alternatives)
-                does_something = does_something || !alternative.steps.empty();
-            if (does_something || findings_.size() > before) return;
-            place = node->place;
-        } else if (node) {
-            place = map.key_node("press")->place;
-        }
-        add(findings_, Slug::empty_press, place, "pressing '" + button.id.text + "' does nothing")
-            .mend = "write 'press: open ...', or 'press: todo ...' while it is not wired yet";
+        for (const yaml::Node& child : node.children)
+            if (auto control = read_control(child, source_, findings_))
+                screen.controls.push_back(std::move(*control));
     }
 
     const Source& source_;

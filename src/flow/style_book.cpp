@@ -96,7 +96,7 @@ Style StyleBook::dressed(const std::vector<Layer>& layers) {
 
 void StyleBook::wear(const Layer& layer, std::size_t state, Style& style) {
     const StyleTables tables = tables_for(*layer.theme);
-    for (const FlowSetting& setting : layer.style->states[state]) {
+    for (const FlowStyleLine& setting : layer.style->states[state]) {
         Place place = setting.key.place;
         if (!setting.words.empty()) {
             place = setting.words.front().place;

@@ -60,7 +60,7 @@ class StyleReader {
                 .mend = "write it beside the states, not in one of them";
             return;
         }
-        FlowSetting setting{{key.text, key.place}, {}};
+        FlowStyleLine setting{{key.text, key.place}, {}};
         if (!word->raw) {
             auto words = words_of_value(value, source_, key.text, findings_);
             if (!words) return;

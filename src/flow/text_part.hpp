@@ -36,4 +36,21 @@ inline std::vector<Name> words_of(const yaml::Node& node, const Source& source) 
     return words;
 }
 
+/// The same, with brackets and commas told apart: `load one-of [harbour, fog]`.
+inline std::vector<Name> words_and_marks_of(const yaml::Node& node, const Source& source) {
+    std::vector<Name> words;
+    const std::string& text = node.text;
+    for (std::size_t i = 0; i < text.size();) {
+        const std::size_t begin = text.find_first_not_of(" \t\n", i);
+        if (begin == std::string::npos) break;
+        std::size_t end = begin + 1;
+        if (text[begin] != '[' && text[begin] != ']' && text[begin] != ',')
+            end = std::min(text.find_first_of(" \t\n[],", begin), text.size());
+        words.push_back(
+            {text.substr(begin, end - begin), part_of(node, source, begin, end - begin)});
+        i = end;
+    }
+    return words;
+}
+
 } // namespace rondix

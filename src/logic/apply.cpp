@@ -18,14 +18,23 @@ class Turn {
     Outcome begin();
 
   private:
-    void press(ControlId control);
+    void press(ControlId control, std::uint16_t which);
+    void change(ControlId control, std::uint16_t value);
+    void answer_question(ActionId action);
+    void turn_by_player(PagesId pages, std::uint16_t to);
+    void key(KeyId key);
     void go_back();
     void ask_menu();
     void load_is_done();
     void load_has_failed();
+    void answer(RequestId id, ActionId action);
+    void finish(RequestId id, ActionId action);
+    void close_by_itself();
+    void move_on();
     void report(EventId id);
     void fall_due(EventId id);
     void set_by_game(FlagId id, bool raised);
+    void set_by_game(SettingId id, std::uint16_t value);
 
     void act(ActionId id);
     void step(const Step& step);
@@ -35,29 +44,49 @@ class Turn {
     void resume();
     void load(SceneId scene);
     void home();
+    void request(RequestId id);
+    void set(SettingId id, std::uint16_t value);
+    void turn(PagesId id, std::uint16_t to);
+    bool asks() const { return now_.question() != no_screen; }
 
     const Screen& current() const { return flow_[now_.current()]; }
 
     const CompiledFlow& flow_;
     Situation& now_;
     Outcome outcome_;
+    ScreenId keep_ = no_screen; // the question whether a change is to be kept
+    bool makes_room_ = false;   // an answer: what opens takes the place of the screen that waited
 };
 
 Outcome Turn::take(Move move) {
     switch (move.kind) {
-    case MoveKind::press: press(move.control()); break;
+    case MoveKind::press: press(move.control(), move.value); break;
+    case MoveKind::change: change(move.control(), move.value); break;
+    case MoveKind::turn: turn_by_player(move.pages(), move.value); break;
     case MoveKind::back: go_back(); break;
     case MoveKind::menu: ask_menu(); break;
     case MoveKind::key: act(answer_to_key(flow_, now_, move.as_key())); break;
-    case MoveKind::other_key: act(current().any); break;
+    case MoveKind::other_key:
+        if (!asks()) act(current().any);
+        break;
     case MoveKind::loaded: load_is_done(); break;
     case MoveKind::load_failed:
     case MoveKind::give_up: load_has_failed(); break;
+    case MoveKind::done: answer(move.request(), flow_[move.request()].done); break;
+    case MoveKind::failed:
+    case MoveKind::gives_up: answer(move.request(), flow_[move.request()].failed); break;
+    case MoveKind::closes: close_by_itself(); break;
+    case MoveKind::moves_on: move_on(); break;
+    case MoveKind::idle:
+        if (!asks()) act(current().idle);
+        break;
     case MoveKind::event: report(move.as_event()); break;
     case MoveKind::due: fall_due(move.as_event()); break;
     case MoveKind::raise: set_by_game(move.flag(), true); break;
     case MoveKind::lower: set_by_game(move.flag(), false); break;
+    case MoveKind::set: set_by_game(move.setting(), move.value); break;
     }
+    if (keep_ != no_screen) now_.ask(keep_);
     return outcome_;
 }
 
@@ -71,12 +100,47 @@ Outcome Turn::begin() {
 
 // --- the player's moves
 
-void Turn::press(ControlId control) {
-    if (usable(flow_, now_, control)) act(flow_[control].press);
+void Turn::press(ControlId control, std::uint16_t which) {
+    const Control& row = flow_[control];
+    if (!usable(flow_, now_, control) || !is_pressed_kind(row.kind) || which >= row.presses) return;
+    const ActionId action = row.press == unsaid ? unsaid : ActionId(index(row.press) + which);
+    if (!asks()) return act(action);
+    answer_question(action);
+    outcome_.agreed = true;
 }
 
-/// Rule 6: what the screen says, else what it says for any key, else it closes.
+/// Whatever is answered, the question is gone; one that an answer to a request asks ends its
+/// waiting.
+void Turn::answer_question(ActionId action) {
+    const RequestId request = flow_[now_.question()].request;
+    now_.ask(no_screen);
+    outcome_.answered = true;
+    if (request == no_request)
+        act(action);
+    else
+        finish(request, action);
+}
+
+void Turn::change(ControlId control, std::uint16_t value) {
+    const SettingId setting = flow_[control].setting;
+    if (setting == no_setting || !usable(flow_, now_, control)) return;
+    if (flow_[setting].kind != SettingKind::text && value >= flow_[setting].values) return;
+    set(setting, value);
+    keep_ = flow_[setting].question;
+    outcome_.answered = true;
+}
+
+void Turn::turn_by_player(PagesId pages, std::uint16_t to) {
+    if (asks() || flow_[pages].screen != now_.current() || flow_[pages].names.count < 2) return;
+    if (!is_true(flow_, now_, flow_[flow_[pages].control].when)) return;
+    turn(pages, to);
+    outcome_.answered = true;
+}
+
+/// Rule 6: what the screen says, else what it says for any key, else it closes. From a question
+/// back leads to the screen that asked.
 void Turn::go_back() {
+    if (asks()) return answer_question(unsaid);
     if (current().back != unsaid) return act(current().back);
     if (current().any != unsaid) return act(current().any);
     if (now_.depth() == 1) return;
@@ -85,13 +149,14 @@ void Turn::go_back() {
 }
 
 void Turn::ask_menu() {
+    if (asks()) return;
     act(current().menu != unsaid ? current().menu : current().any);
 }
 
 // --- answers, events and flags
 
 void Turn::load_is_done() {
-    if (now_.phase() != Phase::loading) return;
+    if (!load_can_end(flow_, now_)) return;
     now_.keep(0); // other screens that stand over the loading screen are closed by the answer
     now_.set_scene(now_.scene(), Phase::loaded);
     now_.push(flow_[now_.scene()].root);
@@ -99,19 +164,52 @@ void Turn::load_is_done() {
 }
 
 void Turn::load_has_failed() {
-    if (now_.phase() != Phase::loading) return;
+    if (!load_can_end(flow_, now_)) return;
     now_.keep(0);
     now_.set_scene(now_.scene(), Phase::failed);
     now_.push(flow_.loading.failed);
     outcome_.answered = true;
 }
 
-/// Rule 4: what is allowed is decided now; a delayed answer waits once, repeats are ignored.
+/// Rule 3: an answer takes effect while the screen that waits for it is current. That screen closes
+/// in any case: where the steps open another, this one takes its place.
+void Turn::answer(RequestId id, ActionId action) {
+    if (now_.current() != flow_[id].screen) return;
+    if (asks() && flow_[now_.question()].request == id) return; // it was answered already
+    now_.ask(no_screen);
+    finish(id, action);
+    outcome_.answered = true;
+}
+
+void Turn::finish(RequestId id, ActionId action) {
+    const ScreenId waiting = flow_[id].screen;
+    makes_room_ = true;
+    act(action);
+    makes_room_ = false;
+    if (!asks() && now_.current() == waiting && outcome_.asks != id) now_.keep(now_.depth() - 1);
+}
+
+/// Rule 5: a screen may close by itself when a condition holds. The bottom one cannot.
+void Turn::close_by_itself() {
+    if (now_.depth() == 1 || !is_true(flow_, now_, current().closes_when)) return;
+    now_.keep(now_.depth() - 1);
+    outcome_.answered = true;
+}
+
+/// A question moves on to the screen that asked, as if the answer were no.
+void Turn::move_on() {
+    const ActionId action = flow_[now_.foremost()].moves_on;
+    if (action != unsaid) now_.ask(no_screen); // as after `no`
+    act(action);
+}
+
+/// Rule 4: what is allowed is decided now; an answer waits once, repeats are ignored.
 void Turn::report(EventId id) {
     const Event& event = flow_[id];
-    if (event.action == unsaid || !allowed(flow_, now_, event.during)) return;
-    if (event.after_ms == 0) return act(event.action);
-    if (now_.waits(id)) return;
+    if (event.action == unsaid || now_.waits(id)) return;
+    const bool now = allowed(flow_, now_, event.during);
+    if (now && event.after_ms == 0) return act(event.action);
+    if (!now && !event.waits) return;
     now_.set_waiting(id, true);
     outcome_.answered = true;
 }
@@ -129,6 +227,12 @@ void Turn::set_by_game(FlagId id, bool raised) {
     outcome_.answered = true;
 }
 
+void Turn::set_by_game(SettingId id, std::uint16_t value) {
+    if (flow_[id].kind != SettingKind::text && value >= flow_[id].values) return;
+    set(id, value);
+    outcome_.answered = true;
+}
+
 // --- actions and steps
 
 void Turn::act(ActionId id) {
@@ -138,6 +242,7 @@ void Turn::act(ActionId id) {
         const Alternative& alternative = flow_.alternatives[i];
         if (!is_true(flow_, now_, alternative.when)) continue;
         outcome_.answered = true;
+        if (alternative.question != no_screen) return now_.ask(alternative.question);
         outcome_.steps = alternative.steps;
         for (std::uint32_t s = alternative.steps.begin; s < alternative.steps.end(); ++s)
             step(flow_.steps[s]);
@@ -159,7 +264,15 @@ void Turn::step(const Step& step) {
         if (now_.scene() != no_scene) load(now_.scene());
         break;
     case StepKind::home: home(); break;
-    case StepKind::quit: outcome_.quits = true; break;
+    case StepKind::quit: outcome_.quits = outcome_.leaves = true; break;
+    case StepKind::request: request(static_cast<RequestId>(step.subject)); break;
+    case StepKind::set:
+    case StepKind::reset:
+        set(static_cast<SettingId>(step.subject), step.value);
+        if (flow_.settings[step.subject].question != no_screen)
+            keep_ = flow_.settings[step.subject].question;
+        break;
+    case StepKind::turn: turn(static_cast<PagesId>(step.subject), step.value); break;
     case StepKind::raise: now_.set_flag(static_cast<FlagId>(step.subject), true); break;
     case StepKind::lower: now_.set_flag(static_cast<FlagId>(step.subject), false); break;
     case StepKind::tell:
@@ -173,6 +286,7 @@ void Turn::open(ScreenId screen) {
         outcome_.reopens = true;
         return back_to(screen);
     }
+    if (makes_room_) now_.keep(now_.depth() - 1);
     now_.push(screen);
 }
 
@@ -180,7 +294,7 @@ void Turn::open(ScreenId screen) {
 /// that is on its way are bound to the bottom: they stay, and the new screen is put on top.
 void Turn::go(ScreenId screen) {
     const bool bound = now_.depth() == 1 && (current().play || now_.phase() == Phase::loading);
-    if (!now_.is_open(screen) && !bound) now_.keep(now_.depth() - 1);
+    if (!now_.is_open(screen) && !bound && !makes_room_) now_.keep(now_.depth() - 1);
     open(screen);
 }
 
@@ -198,7 +312,7 @@ void Turn::load(SceneId scene) {
     now_.drop_waiting();
     now_.set_scene(scene, Phase::loading);
     now_.push(flow_.loading.screen);
-    outcome_.loads = true;
+    outcome_.loads = outcome_.leaves = true;
 }
 
 void Turn::home() {
@@ -207,6 +321,35 @@ void Turn::home() {
     now_.drop_waiting();
     now_.set_scene(no_scene, Phase::none);
     now_.push(flow_.first_screen);
+    outcome_.leaves = true;
+}
+
+/// Its screen says that it is waited for; asked for once more, it is asked for afresh.
+void Turn::request(RequestId id) {
+    open(flow_[id].screen);
+    outcome_.reopens = false;
+    outcome_.asks = id;
+}
+
+/// The values of settings are kept by whoever runs the flow; here stands what conditions ask.
+void Turn::set(SettingId id, std::uint16_t value) {
+    const Range asks = flow_[id].asks;
+    for (std::uint32_t i = asks.begin; i < asks.end(); ++i) {
+        const SettingAsk& ask = flow_.setting_asks[i];
+        now_.set_flag(ask.flag, value >= ask.least && value <= ask.most);
+    }
+}
+
+/// Next and previous go round; pages that the current screen has not: nothing.
+void Turn::turn(PagesId id, std::uint16_t to) {
+    const Pages& pages = flow_[id];
+    if (pages.screen != now_.current()) return;
+    const auto count = static_cast<std::uint16_t>(pages.names.count);
+    const std::uint16_t from = page_of(flow_, now_, id);
+    if (to == next_page) to = static_cast<std::uint16_t>((from + 1) % count);
+    if (to == previous_page) to = static_cast<std::uint16_t>((from + count - 1) % count);
+    now_.set_pages(
+        static_cast<std::uint16_t>(now_.pages_at(now_.depth() - 1) + (to - from) * pages.unit));
 }
 
 } // namespace

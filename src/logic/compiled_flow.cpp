@@ -26,6 +26,8 @@ class Verifier {
         verify_sizes();
         if (fault_.empty()) verify_texts();
         if (fault_.empty()) verify_rows();
+        if (fault_.empty()) verify_settings();
+        if (fault_.empty()) verify_requests_and_pages();
         if (fault_.empty()) verify_actions();
         if (fault_.empty()) verify_start();
         if (fault_.empty() && !flow_.looks.screens.empty()) verify_looks();
@@ -41,18 +43,26 @@ class Verifier {
     }
     bool has(ScreenId id) const { return index(id) < flow_.screens.size(); }
     bool has(SceneId id) const { return index(id) < flow_.scenes.size(); }
+    bool has(RequestId id) const { return index(id) < flow_.requests.size(); }
+    bool has(PagesId id) const { return index(id) < flow_.pages.size(); }
+    bool has(SettingId id) const { return index(id) < flow_.settings.size(); }
+    bool has(ControlId id) const { return index(id) < flow_.controls.size(); }
     bool has(FlagId id) const { return index(id) < flow_.flags.size(); }
     bool has_or_unsaid(ActionId id) const {
         return id == unsaid || index(id) < flow_.actions.size();
     }
     bool has(ConditionId id) const { return id >= holds || index(id) < flow_.tests.size(); }
-    bool is_menu(ScreenId id) const { return has(id) && !flow_[id].play; }
+    bool is_menu(ScreenId id) const {
+        return has(id) && !flow_[id].play && !flow_[id].question && flow_[id].request == no_request;
+    }
 
     void verify_sizes() {
         constexpr std::size_t most = 0xFFFF;
         expect(flow_.scenes.size() < most && flow_.screens.size() < most &&
                    flow_.flags.size() < most && flow_.events.size() < most &&
-                   flow_.keys.size() < most && flow_.words.size() < most,
+                   flow_.keys.size() < most && flow_.words.size() < most &&
+                   flow_.requests.size() < most && flow_.pages.size() < most &&
+                   flow_.settings.size() < most && flow_.controls.size() < 0xFFFFFFFF,
                "a table is too long");
         expect(flow_.design_width > 0 && flow_.design_height > 0, "the design size is empty");
     }
@@ -68,17 +78,28 @@ class Verifier {
         for (const Control& row : flow_.controls) verify_text(row.id), verify_text(row.text);
         for (const Flag& row : flow_.flags) verify_text(row.id);
         for (const Event& row : flow_.events) verify_text(row.id);
+        for (const Request& row : flow_.requests) verify_text(row.id);
+        for (const Pages& row : flow_.pages) verify_text(row.id);
+        for (const Setting& row : flow_.settings) verify_text(row.id);
         for (Text row : flow_.keys) verify_text(row);
         for (Text row : flow_.words) verify_text(row);
     }
 
     void verify_rows() {
-        for (const Scene& row : flow_.scenes) expect(has(row.root), "a scene has no root screen");
+        for (const Scene& row : flow_.scenes)
+            expect(has(row.root) && !flow_[row.root].question &&
+                       flow_[row.root].request == no_request,
+                   "a scene has no root screen");
         for (const Screen& row : flow_.screens) {
             expect(within(row.controls, flow_.controls.size()), "controls are out of range");
             expect(within(row.keys, flow_.key_answers.size()), "keys are out of range");
             expect(has_or_unsaid(row.back) && has_or_unsaid(row.menu) && has_or_unsaid(row.any),
                    "an action is out of range");
+            expect(has_or_unsaid(row.moves_on) && has_or_unsaid(row.idle),
+                   "an action is out of range");
+            expect(has(row.closes_when), "a condition is out of range");
+            expect(row.request == no_request || has(row.request), "a request is out of range");
+            expect(row.page_codes > 0, "a screen has no pages that could be shown");
         }
         for (const KeyAnswer& row : flow_.key_answers) {
             expect(index(row.key) < flow_.keys.size(), "a key is out of range");
@@ -87,11 +108,56 @@ class Verifier {
         for (const Control& row : flow_.controls) {
             expect(has(row.screen), "a control has no screen");
             expect(has(row.when), "a condition is out of range");
-            expect(has_or_unsaid(row.press), "an action is out of range");
+            expect(row.press == unsaid ||
+                       within({static_cast<std::uint32_t>(row.press), row.presses},
+                              flow_.actions.size()),
+                   "an action is out of range");
+            expect(row.setting == no_setting || has(row.setting), "a setting is out of range");
+            expect(row.has_rows == no_flag || has(row.has_rows), "a flag is out of range");
+            expect(row.pages == no_pages
+                       ? row.kind != ControlKind::pages
+                       : has(row.pages) && row.page < flow_[row.pages].names.count,
+                   "pages are out of range");
         }
         for (const Event& row : flow_.events)
             expect(has_or_unsaid(row.action), "an action is out of range");
         for (std::size_t i = 0; i < flow_.tests.size(); ++i) verify_test(i);
+    }
+
+    void verify_settings() {
+        for (const Setting& row : flow_.settings) {
+            expect(within(row.words, flow_.words.size()), "words are out of range");
+            expect(within(row.asks, flow_.setting_asks.size()), "asks are out of range");
+            expect(within(row.turns, flow_.turns.size()) && row.turns.count > 0,
+                   "turns are out of range");
+            expect(row.values > 0, "a setting has no values");
+            expect(row.question == no_screen || (has(row.question) && flow_[row.question].question),
+                   "a question is out of range");
+            if (!fault_.empty()) return;
+            if (row.kind == SettingKind::text) continue;
+            expect(row.first < row.values, "a setting's first value is out of range");
+            expect(row.words.count == row.values, "a setting has no words for its values");
+            for (std::uint32_t i = row.turns.begin; i < row.turns.end(); ++i)
+                expect(flow_.turns[i] < row.values, "a setting's value is out of range");
+        }
+        for (const SettingAsk& row : flow_.setting_asks) expect(has(row.flag), "a flag is missing");
+    }
+
+    void verify_requests_and_pages() {
+        for (std::size_t i = 0; i < flow_.requests.size(); ++i) {
+            const Request& row = flow_.requests[i];
+            expect(has(row.screen) && flow_[row.screen].request == RequestId(i) &&
+                       !flow_[row.screen].play && !flow_[row.screen].question,
+                   "a request has no screen");
+            expect(has_or_unsaid(row.done) && has_or_unsaid(row.failed),
+                   "an action is out of range");
+        }
+        for (const Pages& row : flow_.pages) {
+            expect(has(row.screen) && has(row.control) && row.unit > 0 && row.names.count > 0 &&
+                       within(row.names, flow_.words.size()) &&
+                       row.names.count * std::size_t{row.unit} <= flow_[row.screen].page_codes,
+                   "pages are out of range");
+        }
     }
 
     void verify_test(std::size_t i) {
@@ -109,13 +175,24 @@ class Verifier {
         for (const Alternative& row : flow_.alternatives) {
             expect(has(row.when), "a condition is out of range");
             expect(within(row.steps, flow_.steps.size()), "steps are out of range");
+            expect(row.question == no_screen || (has(row.question) && flow_[row.question].question),
+                   "a question is out of range");
             if (!fault_.empty()) return;
             for (std::uint32_t i = row.steps.begin; i < row.steps.end(); ++i) {
                 verify_step(flow_.steps[i]);
+                if (!fault_.empty()) return;
+                expect(!is_asked_about(flow_.steps[i]) ||
+                           !moves_among_screens(flow_.steps[row.steps.end() - 1].kind),
+                       "a change that is to be kept moves among screens");
                 expect(i + 1 == row.steps.end() || !moves_among_screens(flow_.steps[i].kind),
                        "a step that moves among screens does not stand last");
             }
         }
+    }
+
+    bool is_asked_about(const Step& step) const {
+        return (step.kind == StepKind::set || step.kind == StepKind::reset) &&
+               flow_.settings[step.subject].question != no_screen;
     }
 
     void verify_step(const Step& step) {
@@ -127,6 +204,22 @@ class Verifier {
             break;
         case StepKind::back_to:
             expect(step.subject < flow_.screens.size(), "a screen is out of range");
+            break;
+        case StepKind::request:
+            expect(step.subject < flow_.requests.size(), "a request is out of range");
+            break;
+        case StepKind::set:
+        case StepKind::reset:
+            expect(step.subject < flow_.settings.size() &&
+                       (flow_.settings[step.subject].kind == SettingKind::text ||
+                        step.value < flow_.settings[step.subject].values),
+                   "a setting is out of range");
+            break;
+        case StepKind::turn:
+            expect(step.subject < flow_.pages.size() &&
+                       (step.value >= previous_page ||
+                        step.value < flow_.pages[step.subject].names.count),
+                   "pages are out of range");
             break;
         case StepKind::load:
             expect(step.subject < flow_.scenes.size(), "a scene is out of range");
@@ -203,8 +296,7 @@ class Verifier {
         verify_text(box.text);
         expect(index(box.style) < flow_.looks.styles.size(), "a style is out of range");
         expect(has_or_none(box.picture), "a picture is out of range");
-        expect(box.control == no_control || index(box.control) < flow_.controls.size(),
-               "a control is out of range");
+        expect(box.control == no_control || has(box.control), "a control is out of range");
         expect(i == 0 ? box.parent == 0 : box.parent < i, "a box stands before its parent");
         expect(follows(box.first_child) && follows(box.next), "boxes are in no order");
         expect(box.forms[0].columns > 0 && box.forms[1].columns > 0, "a grid has no columns");
@@ -230,6 +322,18 @@ EventId CompiledFlow::event(std::string_view name) const {
 }
 KeyId CompiledFlow::key(std::string_view name) const {
     return find(*this, keys, name, no_key, [](Text text) { return text; });
+}
+
+RequestId CompiledFlow::request(std::string_view name) const {
+    return find(*this, requests, name, no_request, id_of_row);
+}
+SettingId CompiledFlow::setting(std::string_view name) const {
+    return find(*this, settings, name, no_setting, id_of_row);
+}
+PagesId CompiledFlow::pages_named(ScreenId screen, std::string_view name) const {
+    for (std::size_t i = 0; i < pages.size(); ++i)
+        if (pages[i].screen == screen && text(pages[i].id) == name) return PagesId(i);
+    return no_pages;
 }
 
 ControlId CompiledFlow::control(ScreenId screen, std::string_view name) const {

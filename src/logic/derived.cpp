@@ -8,10 +8,11 @@ namespace rondix {
 
 namespace {
 
-/// Rule 2: some open screen says that it pauses.
+/// Rule 2: some open screen says that it pauses. A question does so too.
 bool some_screen_pauses(const CompiledFlow& flow, const Situation& situation) {
-    for (std::size_t i = 1; i < situation.depth(); ++i)
-        if (flow[situation.screen_at(i)].pauses) return true;
+    for (std::size_t i = 0; i < situation.depth(); ++i)
+        if ((i > 0 && flow[situation.screen_at(i)].pauses) || situation.question_at(i) != no_screen)
+            return true;
     return false;
 }
 
@@ -32,33 +33,82 @@ class MoveWriter {
     std::size_t count_ = 0;
 };
 
+/// A setting counts by what is asked about it: one value stands for all that answer alike.
+void list_control_moves(const CompiledFlow& flow, ControlId id, MoveWriter& moves) {
+    const Control& control = flow[id];
+    if (is_pressed_kind(control.kind))
+        for (std::uint16_t which = 0; which < control.presses; ++which)
+            moves.add(Move::press(id, which));
+    if (control.setting == no_setting) return;
+    const Range turns = flow[control.setting].turns;
+    for (std::uint32_t i = turns.begin; i < turns.end(); ++i)
+        moves.add(Move::change(id, flow.turns[i]));
+}
+
 void list_players_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
-    const Screen& screen = flow[situation.current()];
-    for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
-        if (usable(flow, situation, ControlId{i})) moves.add(Move::press(ControlId{i}));
+    const Range controls = flow[situation.foremost()].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (usable(flow, situation, ControlId{i})) list_control_moves(flow, ControlId{i}, moves);
     moves.add(Move::back());
+    if (situation.question() != no_screen) return;
+    const Screen& screen = flow[situation.current()];
+    for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
+        if (flow.controls[i].kind != ControlKind::pages) continue;
+        moves.add(Move::turn(flow.controls[i].pages, next_page));
+        moves.add(Move::turn(flow.controls[i].pages, previous_page));
+    }
     moves.add(Move::menu());
     for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
         moves.add(Move::key(flow.key_answers[i].key));
     if (screen.any != unsaid) moves.add(Move::other_key());
 }
 
-void list_other_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
-    if (situation.phase() == Phase::loading) {
+/// Its screen is current, and no question says that it was answered.
+bool is_waited_for(const CompiledFlow& flow, const Situation& situation, RequestId request) {
+    if (request == no_request) return false;
+    const ScreenId question = situation.question();
+    return question == no_screen || flow[question].request != request;
+}
+
+/// Answers, and what the current screen does by itself.
+void list_screens_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
+    if (load_can_end(flow, situation)) {
         moves.add(Move::loaded());
         moves.add(Move::load_failed());
         if (flow.loading.give_up_ms > 0) moves.add(Move::give_up());
     }
+    const Screen& screen = flow[situation.current()];
+    if (is_waited_for(flow, situation, screen.request)) {
+        moves.add(Move::done(screen.request));
+        moves.add(Move::failed(screen.request));
+        if (flow[screen.request].give_up_ms > 0) moves.add(Move::gives_up(screen.request));
+    }
+    if (situation.depth() > 1 && is_true(flow, situation, screen.closes_when))
+        moves.add(Move::closes());
+    if (flow[situation.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
+    if (situation.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
+}
+
+void list_games_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
     for (std::size_t i = 0; i < flow.events.size(); ++i) {
         const auto id = static_cast<EventId>(i);
-        if (flow[id].action == unsaid || !allowed(flow, situation, flow[id].during)) continue;
-        moves.add(Move::event(id));
-        if (situation.waits(id)) moves.add(Move::due(id));
+        const Event& event = flow[id];
+        const bool now = allowed(flow, situation, event.during);
+        const bool waits = situation.waits(id);
+        if (event.action == unsaid || (!now && !event.waits)) continue;
+        if (!waits) moves.add(Move::event(id));
+        if (waits && now) moves.add(Move::due(id));
     }
     for (std::size_t i = 0; i < flow.flags.size(); ++i) {
         const auto id = static_cast<FlagId>(i);
         if (!flow[id].set_by_game) continue;
         moves.add(situation.flag(id) ? Move::lower(id) : Move::raise(id));
+    }
+    for (std::size_t i = 0; i < flow.settings.size(); ++i) {
+        const Setting& setting = flow.settings[i];
+        if (setting.asks.count == 0) continue;
+        for (std::uint32_t t = setting.turns.begin; t < setting.turns.end(); ++t)
+            moves.add(Move::set(static_cast<SettingId>(i), flow.turns[t]));
     }
 }
 
@@ -73,7 +123,7 @@ bool paused(const CompiledFlow& flow, const Situation& situation) {
 }
 
 bool in_play(const CompiledFlow& flow, const Situation& situation) {
-    return flow[situation.current()].play;
+    return flow[situation.current()].play && situation.question() == no_screen;
 }
 
 bool shows_pointer(const CompiledFlow& flow, const Situation& situation) {
@@ -88,10 +138,38 @@ bool is_true(const CompiledFlow& flow, const Situation& situation, ConditionId c
     return condition == holds;
 }
 
+std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, PagesId pages) {
+    const Pages& row = flow[pages];
+    const std::size_t height = situation.height_of(row.screen);
+    if (height == situation.depth()) return 0;
+    return static_cast<std::uint16_t>(situation.pages_at(height) / row.unit % row.names.count);
+}
+
+bool shown(const CompiledFlow& flow, const Situation& situation, ControlId control) {
+    const Control& row = flow[control];
+    if (row.hides && !is_true(flow, situation, row.when)) return false;
+    return row.pages == no_pages || row.kind == ControlKind::pages ||
+           page_of(flow, situation, row.pages) == row.page;
+}
+
 bool usable(const CompiledFlow& flow, const Situation& situation, ControlId control) {
     const Control& row = flow[control];
-    return row.kind == ControlKind::button && row.screen == situation.current() &&
-           is_true(flow, situation, row.when);
+    if (!is_usable_kind(row.kind) || row.screen != situation.foremost()) return false;
+    return shown(flow, situation, control) && is_true(flow, situation, row.when);
+}
+
+std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
+    const Control& row = flow[control];
+    if (!is_usable_kind(row.kind)) return std::nullopt;
+    if (row.setting == no_setting) return Move::press(control);
+    return Move::change(control, flow.turns[flow[row.setting].turns.begin]);
+}
+
+bool load_can_end(const CompiledFlow& flow, const Situation& situation) {
+    if (situation.phase() != Phase::loading) return false;
+    for (std::size_t i = 1; i < situation.depth(); ++i)
+        if (flow[situation.screen_at(i)].urgent) return false;
+    return true;
 }
 
 bool allowed(const CompiledFlow& flow, const Situation& situation, During during) {
@@ -99,6 +177,7 @@ bool allowed(const CompiledFlow& flow, const Situation& situation, During during
 }
 
 ActionId answer_to_key(const CompiledFlow& flow, const Situation& situation, KeyId key) {
+    if (situation.question() != no_screen) return unsaid;
     const Screen& screen = flow[situation.current()];
     for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
         if (flow.key_answers[i].key == key) return flow.key_answers[i].action;
@@ -107,18 +186,28 @@ ActionId answer_to_key(const CompiledFlow& flow, const Situation& situation, Key
 
 std::size_t most_moves(const CompiledFlow& flow) {
     std::size_t most_of_a_screen = 0;
-    for (const Screen& screen : flow.screens)
-        most_of_a_screen =
-            std::max<std::size_t>(most_of_a_screen, screen.controls.count + screen.keys.count);
-    // back, menu, any other key; the three ends of a load; each event and its delayed answer
-    return most_of_a_screen + 3 + 3 + 2 * flow.events.size() + flow.flags.size();
+    for (const Screen& screen : flow.screens) {
+        std::size_t moves = screen.keys.count;
+        for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
+            const Control& control = flow.controls[i];
+            moves += 2 + control.presses; // two for pages that turn
+            if (control.setting != no_setting) moves += flow[control.setting].turns.count;
+        }
+        most_of_a_screen = std::max(most_of_a_screen, moves);
+    }
+    std::size_t of_settings = 0;
+    for (const Setting& setting : flow.settings) of_settings += setting.turns.count;
+    // back, menu, any other key; the three ends of a load and of a request; closing, moving on,
+    // being idle; each event and its answer that waits
+    return most_of_a_screen + 3 + 6 + 3 + 2 * flow.events.size() + flow.flags.size() + of_settings;
 }
 
 std::size_t list_moves(const CompiledFlow& flow, const Situation& situation,
                        std::span<Move> moves) {
     MoveWriter writer(moves);
     list_players_moves(flow, situation, writer);
-    list_other_moves(flow, situation, writer);
+    list_screens_moves(flow, situation, writer);
+    list_games_moves(flow, situation, writer);
     return writer.count();
 }
 

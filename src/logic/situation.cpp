@@ -16,14 +16,17 @@ Situation::Situation(const CompiledFlow& flow)
     : flags_(3)
     , waiting_(flags_ + words_for_bits(flow.flags.size()))
     , stack_(waiting_ + words_for_bits(flow.events.size())) {
+    if (!flow.pages.empty()) pages_ = stride_++;
+    const auto asks = [](const Screen& row) { return row.question; };
+    if (std::any_of(flow.screens.begin(), flow.screens.end(), asks)) question_ = stride_++;
     // A screen is open at most once (rule 1), so this many places always suffice.
-    words_.resize(stack_ + flow.screens.size());
+    words_.resize(at(flow.screens.size()));
 }
 
 std::size_t Situation::height_of(ScreenId screen) const {
-    const auto bottom = words_.begin() + stack_;
-    const auto end = bottom + static_cast<std::ptrdiff_t>(depth());
-    return static_cast<std::size_t>(std::find(bottom, end, static_cast<Word>(screen)) - bottom);
+    std::size_t height = 0;
+    while (height < depth() && screen_at(height) != screen) ++height;
+    return height;
 }
 
 void Situation::assign(std::span<const Word> words) {
@@ -31,7 +34,7 @@ void Situation::assign(std::span<const Word> words) {
 }
 
 void Situation::unpack(std::span<const Word> packed) {
-    const std::size_t used = stack_ + depth(); // what lies above is 0 already
+    const std::size_t used = at(depth()); // what lies above is 0 already
     std::copy(packed.begin(), packed.end(), words_.begin());
     if (packed.size() < used)
         std::fill(words_.begin() + static_cast<std::ptrdiff_t>(packed.size()),
@@ -48,13 +51,25 @@ void Situation::set_scene(SceneId scene, Phase phase) {
 }
 
 void Situation::push(ScreenId screen) {
-    words_[stack_ + words_[2]] = static_cast<Word>(screen);
+    words_[at(depth())] = static_cast<Word>(screen);
     ++words_[2];
 }
 
+void Situation::ask(ScreenId question) {
+    if (question_ != 0)
+        words_[at(depth() - 1) + question_] =
+            question == no_screen ? Word{0} : static_cast<Word>(index(question) + 1);
+}
+
+void Situation::set_pages(std::uint16_t code) {
+    words_[at(depth() - 1) + pages_] = code;
+}
+
 void Situation::keep(std::size_t depth) {
-    const auto bottom = words_.begin() + stack_;
-    std::fill(bottom + static_cast<std::ptrdiff_t>(depth), bottom + words_[2], Word{0});
+    const auto place = [this](std::size_t height) {
+        return words_.begin() + static_cast<std::ptrdiff_t>(at(height));
+    };
+    std::fill(place(depth), place(words_[2]), Word{0});
     words_[2] = static_cast<Word>(depth);
 }
 

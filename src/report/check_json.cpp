@@ -41,6 +41,7 @@ Json figures_json(const Figures& figures) {
     Json json = {{"scenes", figures.scenes},
                  {"screens", figures.screens},
                  {"buttons", figures.buttons},
+                 {"controls", figures.controls},
                  {"flags", figures.flags},
                  {"tracked-flags", figures.tracked_flags},
                  {"heads", figures.heads},

@@ -21,9 +21,11 @@ std::string stack_text(const std::vector<std::string>& screens) {
 
 std::string proved_text(const Figures& figures) {
     std::string text = fmt::format(
-        "  {}, {}, {}: each screen is shown, each button can be pressed\n",
+        "  {}, {}, {}: each screen is shown, each {}\n",
         counted(figures.screens, "screen", "screens"), counted(figures.scenes, "scene", "scenes"),
-        counted(figures.buttons, "button", "buttons"));
+        figures.controls == figures.buttons ? counted(figures.buttons, "button", "buttons")
+                                            : counted(figures.controls, "control", "controls"),
+        figures.controls == figures.buttons ? "button can be pressed" : "control can be used");
     text += fmt::format("  at most {}: {}\n",
                         counted(figures.deepest.size(), "screen is open", "screens are open"),
                         stack_text(figures.deepest));

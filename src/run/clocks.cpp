@@ -36,8 +36,7 @@ void Runner::advance(double seconds) {
 /// Starts the clocks that this move starts.
 void Runner::update_clocks(const Outcome& outcome, Move move) {
     if (outcome.loads) {
-        ticket_ = Ticket{static_cast<std::uint32_t>(ticket_) + 1};
-        loading_for_ = 0;
+        load_.ask(Ticket{++tickets_});
         progress_ = 0;
     }
     if (move.kind == MoveKind::event && now_.waits(move.as_event()))
@@ -49,8 +48,18 @@ Runner::Micros Runner::next_deadline() const {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             next = std::min(next, until_due_[i]);
-    if (now_.phase() == Phase::loading && flow_.loading.give_up_ms > 0)
-        next = std::min(next, micros_of_ms(flow_.loading.give_up_ms) - loading_for_);
+    if (load_can_end(flow_, now_) && flow_.loading.give_up_ms > 0)
+        next = std::min(next, micros_of_ms(flow_.loading.give_up_ms) - load_.since);
+    const Screen& screen = flow_[now_.current()];
+    if (screen.request != no_request && flow_[screen.request].give_up_ms > 0 &&
+        requests_[index(screen.request)].asked)
+        next = std::min(next, micros_of_ms(flow_[screen.request].give_up_ms) -
+                                  requests_[index(screen.request)].since);
+    const Screen& foremost = flow_[now_.foremost()];
+    if (foremost.moves_on != unsaid)
+        next = std::min(next, micros_of_ms(foremost.moves_on_ms) - since_change_);
+    if (foremost.idle != unsaid)
+        next = std::min(next, micros_of_ms(foremost.idle_ms) - since_input_);
     return std::max<Micros>(next, 0);
 }
 
@@ -58,8 +67,10 @@ void Runner::let_pass(Micros time) {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             until_due_[i] = std::max<Micros>(until_due_[i] - time, 0);
-    if (now_.phase() == Phase::loading) loading_for_ += time;
+    load_.since += time;
+    for (Wait& wait : requests_) wait.since += time;
     since_change_ += time;
+    since_input_ += time;
     until_repeat_ -= time;
     if (notice_left_ > 0 && notice_left_ <= time) stale_ = true;
     notice_left_ = std::max<Micros>(notice_left_ - time, 0);
@@ -67,15 +78,53 @@ void Runner::let_pass(Micros time) {
 
 /// Does one thing that is due. False when nothing is, or when there is no room for its effects.
 bool Runner::fire_one() {
+    if (now_.depth() > 1 && is_true(flow_, now_, flow_[now_.current()].closes_when))
+        return perform_one(Move::closes());
+    return fire_answer() || fire_event() || fire_limit() || fire_screen();
+}
+
+/// An answer that came while it could not take effect.
+bool Runner::fire_answer() {
+    if (load_.answer != Wait::Answer::none && load_can_end(flow_, now_))
+        return perform_one(load_.answer == Wait::Answer::good ? Move::loaded()
+                                                              : Move::load_failed());
+    const RequestId request = flow_[now_.current()].request;
+    if (request == no_request || requests_[index(request)].answer == Wait::Answer::none)
+        return false;
+    return perform_one(requests_[index(request)].answer == Wait::Answer::good
+                           ? Move::done(request)
+                           : Move::failed(request));
+}
+
+bool Runner::fire_event() {
     for (std::size_t i = 0; i < flow_.events.size(); ++i) {
         const EventId event = EventId(i);
         if (now_.waits(event) && until_due_[i] == 0 && allowed(flow_, now_, flow_.events[i].during))
-            return perform(Move::due(event));
+            return perform_one(Move::due(event));
     }
-    const Micros limit = micros_of_ms(flow_.loading.give_up_ms);
-    if (now_.phase() == Phase::loading && limit > 0 && loading_for_ >= limit)
-        return perform(Move::give_up());
     return false;
+}
+
+/// What has been waited for too long.
+bool Runner::fire_limit() {
+    const Micros limit = micros_of_ms(flow_.loading.give_up_ms);
+    if (load_can_end(flow_, now_) && limit > 0 && load_.since >= limit)
+        return perform_one(Move::give_up());
+    const RequestId request = flow_[now_.current()].request;
+    if (request == no_request) return false;
+    const Micros most = micros_of_ms(flow_[request].give_up_ms);
+    const Wait& wait = requests_[index(request)];
+    return wait.asked && most > 0 && wait.since >= most && perform_one(Move::gives_up(request));
+}
+
+/// What the current screen, or the question over it, does by itself.
+bool Runner::fire_screen() {
+    const Screen& screen = flow_[now_.foremost()];
+    if (screen.moves_on != unsaid && since_change_ >= micros_of_ms(screen.moves_on_ms))
+        return perform_one(Move::moves_on());
+    if (screen.idle == unsaid || since_input_ < micros_of_ms(screen.idle_ms)) return false;
+    since_input_ = 0;
+    return perform_one(Move::idle());
 }
 
 /// Once a step at the most, so that a long frame does not run away with the focus.
@@ -104,7 +153,7 @@ std::optional<double> Runner::time_until_due(EventId event) const {
 std::optional<double> Runner::time_until_give_up() const {
     if (now_.depth() == 0 || now_.phase() != Phase::loading || flow_.loading.give_up_ms == 0)
         return std::nullopt;
-    return static_cast<double>(micros_of_ms(flow_.loading.give_up_ms) - loading_for_) * 1e-6;
+    return static_cast<double>(micros_of_ms(flow_.loading.give_up_ms) - load_.since) * 1e-6;
 }
 
 } // namespace rondix

@@ -21,14 +21,15 @@ bool Runner::press(Button button) {
     if (held) return !in_play(flow_, now_); // holding does not repeat
     held = true;
     on_keys_ = true;
+    note_input();
     if (has_room()) update_pointer();
     return act_on(button);
 }
 
 bool Runner::act_on(Button button) {
-    const Screen& screen = flow_[now_.current()];
-    if (is_direction(button)) return !screen.play && move_focus(button);
-    if (!settled()) return !screen.play;
+    const bool menus = !in_play(flow_, now_); // else it belongs to the game
+    if (is_direction(button)) return menus && move_focus(button);
+    if (!settled()) return menus;
     switch (button) {
     case Button::back: return perform(Move::back());
     case Button::menu: return perform(Move::menu());
@@ -36,7 +37,7 @@ bool Runner::act_on(Button button) {
     }
     const ControlId control = focus();
     if (control != no_control) return perform(Move::press(control));
-    return !screen.play && perform(Move::other_key());
+    return menus && perform(Move::other_key());
 }
 
 void Runner::release(Button button) {
@@ -49,6 +50,7 @@ bool Runner::press_key(KeyId key) {
         return false;
     held_keys_[index(key)] = true;
     on_keys_ = true;
+    note_input();
     if (has_room()) update_pointer();
     return settled() && perform(Move::key(key));
 }
@@ -58,6 +60,7 @@ void Runner::release_key(KeyId key) {
 }
 
 bool Runner::press_other_key() {
+    note_input();
     return now_.depth() > 0 && settled() && perform(Move::other_key());
 }
 
@@ -75,6 +78,7 @@ bool Runner::move_focus(Button direction) {
 bool Runner::pointer_moves(Point to) {
     if (now_.depth() == 0) return false;
     on_keys_ = false;
+    note_input();
     if (has_room()) update_pointer();
     const ControlId under = control_at(to);
     if (under != no_control && !in_play(flow_, now_)) choose_focus(under);
@@ -99,7 +103,7 @@ bool Runner::pointer_releases(Point at) {
 }
 
 ControlId Runner::control_at(Point point) const {
-    const Range controls = flow_[now_.current()].controls;
+    const Range controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.end(); i-- > controls.begin;) // what is drawn last is on top
         if (usable(flow_, now_, ControlId{i}) && stands_on(ControlId{i}, point))
             return ControlId{i};
@@ -110,11 +114,11 @@ ControlId Runner::control_at(Point point) const {
 
 ControlId Runner::focus() const {
     if (now_.depth() == 0 || in_play(flow_, now_)) return no_control;
-    return focus_[index(now_.current())];
+    return focus_[index(now_.foremost())];
 }
 
 void Runner::choose_focus(ControlId control) {
-    focus_[index(now_.current())] = control;
+    focus_[index(now_.foremost())] = control;
     turn_states(false);
 }
 
@@ -129,14 +133,14 @@ void Runner::update_focus() {
 }
 
 ControlId Runner::first_usable() const {
-    const Range controls = flow_[now_.current()].controls;
+    const Range controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow_, now_, ControlId{i})) return ControlId{i};
     return no_control;
 }
 
 ControlId Runner::nearest_usable(ControlId to) const {
-    const Range controls = flow_[now_.current()].controls;
+    const Range controls = flow_[now_.foremost()].controls;
     const Point from = place_of(to).middle();
     ControlId best = no_control;
     float least = 0;
@@ -153,7 +157,7 @@ ControlId Runner::nearest_usable(ControlId to) const {
 
 /// The next usable control down (or up) the column, going round at its ends.
 ControlId Runner::next_usable(ControlId from, int step) const {
-    const Range controls = flow_[now_.current()].controls;
+    const Range controls = flow_[now_.foremost()].controls;
     if (from == no_control) return first_usable();
     std::uint32_t place = static_cast<std::uint32_t>(from) - controls.begin;
     for (std::uint32_t i = 0; i < controls.count; ++i) {

@@ -15,17 +15,18 @@ void Runner::set_motion(bool moves) {
 void Runner::update_presence() {
     if (flow_.looks.screens.empty()) return;
     for (std::size_t height = 0; height < before_.depth(); ++height) {
-        const ScreenId id = before_.screen_at(height);
-        if (now_.is_open(id)) continue;
-        presence_[index(id)].leave(flow_.looks.screens[index(id)].leaves);
-        if (presence_[index(id)].seen()) leaving_.push_back(id);
+        for (const ScreenId id : {before_.screen_at(height), before_.question_at(height)}) {
+            if (id == no_screen || is_shown(now_, id)) continue;
+            presence_[index(id)].leave(flow_.looks.screens[index(id)].leaves);
+            if (presence_[index(id)].seen()) leaving_.push_back(id);
+        }
     }
-    for (std::size_t height = 0; height < now_.depth(); ++height) {
-        const ScreenId id = now_.screen_at(height);
-        if (presence_[index(id)].enter(flow_.looks.screens[index(id)].enters))
-            turn_states_of(id, true);
-    }
-    std::erase_if(leaving_, [this](ScreenId id) { return now_.is_open(id); });
+    for (std::size_t height = 0; height < now_.depth(); ++height)
+        for (const ScreenId id : {now_.screen_at(height), now_.question_at(height)})
+            if (id != no_screen &&
+                presence_[index(id)].enter(flow_.looks.screens[index(id)].enters))
+                turn_states_of(id, true);
+    std::erase_if(leaving_, [this](ScreenId id) { return is_shown(now_, id); });
     if (!moves_) advance_pictures(3600);
 }
 
@@ -40,8 +41,11 @@ std::size_t Runner::lowest_seen() const {
 void Runner::turn_states(bool at_once) {
     if (now_.depth() == 0) return;
     stale_ = true;
-    for (std::size_t height = lowest_seen(); height < now_.depth(); ++height)
+    for (std::size_t height = lowest_seen(); height < now_.depth(); ++height) {
         turn_states_of(now_.screen_at(height), at_once);
+        if (now_.question_at(height) != no_screen)
+            turn_states_of(now_.question_at(height), at_once);
+    }
 }
 
 void Runner::turn_states_of(ScreenId screen, bool at_once) {
@@ -57,16 +61,16 @@ void Runner::turn_states_of(ScreenId screen, bool at_once) {
         if (!states_[i].turn_to(state, moves_ ? style.change : Transition{})) continue;
         if (!moves_) states_[i].set(state);
         const CueId cue = style.dresses[static_cast<std::size_t>(state)].cue;
-        if (cue != no_cue && screen == now_.current() && has_room())
+        if (cue != no_cue && screen == now_.foremost() && has_room())
             emit(EffectKind::cue, static_cast<std::uint32_t>(cue));
     }
 }
 
 LookState Runner::state_of(ControlId control) const {
     const Control& row = flow_[control];
-    if (row.kind != ControlKind::button) return LookState::rest;
+    if (!is_usable_kind(row.kind)) return LookState::rest;
     if (!is_true(flow_, now_, row.when)) return LookState::disabled;
-    if (row.screen != now_.current()) return LookState::rest;
+    if (row.screen != now_.foremost()) return LookState::rest;
     if (control == pressed_) return LookState::pressed;
     return control == focus() ? LookState::focused : LookState::rest;
 }

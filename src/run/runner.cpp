@@ -36,9 +36,20 @@ Runner::Runner(const CompiledFlow& flow)
     , focus_(flow.screens.size(), no_control)
     , until_due_(flow.events.size(), 0)
     , held_keys_(flow.keys.size(), false)
-    // unload, pause, pointer, music, load, quit, a cue, and what the steps tell
-    , most_effects_(7 + longest_list(flow))
-    , settling_(static_cast<Micros>(settling_time * 1e6)) {
+    // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
+    // and the undoing of another, and what the steps tell
+    , most_effects_(10 + flow.requests.size() + longest_list(flow))
+    , settling_(static_cast<Micros>(settling_time * 1e6))
+    , requests_(flow.requests.size())
+    , values_(flow.settings.size())
+    , setting_texts_(flow.settings.size()) {
+    for (std::size_t i = 0; i < flow.settings.size(); ++i) {
+        const Setting& setting = flow.settings[i];
+        values_[i] = setting.first;
+        if (setting.kind != SettingKind::text) continue;
+        setting_texts_[i].reserve(std::size_t{setting.values} * 4);
+        setting_texts_[i] = flow.text(flow.words[setting.words.begin]);
+    }
     effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
     taken_.reserve(effects_.capacity());
     moves_done_.reserve(most_moves_kept);
@@ -60,26 +71,47 @@ void Runner::start() {
     repeating_.reset();
     notice_left_ = 0;
 
+    for (std::size_t i = 0; i < requests_.size(); ++i)
+        if (requests_[i].asked)
+            emit(EffectKind::off, static_cast<std::uint32_t>(i), requests_[i].ticket);
+    std::fill(requests_.begin(), requests_.end(), Wait{});
+    load_ = {};
+    unkept_ = no_setting;
+
     const Outcome outcome = rondix::start(flow_, now_);
+    for (std::size_t i = 0; i < flow_.settings.size(); ++i)
+        if (flow_.settings[i].asks.count > 0)
+            apply(flow_, now_, Move::set(SettingId(i), values_[i]));
     if (had_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(old_scene));
     if (was_paused) emit(EffectKind::unpause);
     pointer_shown_ = shows_pointer(flow_, now_) && !on_keys_;
     emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
     update_music();
     update_clocks(outcome, {});
-    if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
+    if (outcome.loads)
+        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
     before_ = now_;
     pressed_ = no_control;
-    since_change_ = 0;
+    since_change_ = since_input_ = 0;
     leaving_.clear();
     for (Presence& presence : presence_) presence.set(false);
     update_focus();
     for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
     turn_states(true);
+    while (fire_one()) {
+    }
+}
+
+/// What a move makes due, such as a screen that closes by itself, follows at once.
+bool Runner::perform(Move move) {
+    if (!perform_one(move)) return false;
+    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
+    }
+    return true;
 }
 
 /// Every change of the situation comes through here.
-bool Runner::perform(Move move) {
+bool Runner::perform_one(Move move) {
     if (!has_room()) return false;
     before_ = now_;
     const Outcome outcome = apply(flow_, now_, move);
@@ -88,19 +120,48 @@ bool Runner::perform(Move move) {
     moves_done_.push_back(move);
     update_clocks(outcome, move);
     tell_changes(outcome);
+    update_requests(outcome, move);
+    tell_setting_change(move);
     const bool changed =
-        outcome.loads || before_.depth() != now_.depth() || before_.current() != now_.current();
+        outcome.loads || before_.depth() != now_.depth() || before_.foremost() != now_.foremost();
     if (changed) {
-        since_change_ = 0;
+        since_change_ = since_input_ = 0;
         pressed_ = no_control;
         repeating_.reset();
-        if (!before_.is_open(now_.current()) || outcome.loads)
-            focus_[index(now_.current())] = no_control;
+        if (!is_shown(before_, now_.foremost()) || outcome.loads)
+            focus_[index(now_.foremost())] = no_control;
     }
     update_focus();
     if (changed) update_presence();
     turn_states(false);
+    undo_unkept(move);
     return true;
+}
+
+/// Open, or a question over a screen that is.
+bool Runner::is_shown(const Situation& situation, ScreenId screen) const {
+    if (!flow_[screen].question) return situation.is_open(screen);
+    for (std::size_t height = 0; height < situation.depth(); ++height)
+        if (situation.question_at(height) == screen) return true;
+    return false;
+}
+
+/// A request is waited for while its screen is open.
+void Runner::update_requests(const Outcome& outcome, Move move) {
+    for (std::size_t i = 0; i < requests_.size(); ++i) {
+        Wait& wait = requests_[i];
+        if (!wait.asked) continue;
+        const bool answered =
+            (move.kind == MoveKind::done || move.kind == MoveKind::failed) && move.subject == i;
+        const bool given_up = move.kind == MoveKind::gives_up && move.subject == i;
+        if (!answered && !given_up && now_.is_open(flow_.requests[i].screen)) continue;
+        if (!answered) emit(EffectKind::off, static_cast<std::uint32_t>(i), wait.ticket);
+        wait = {};
+    }
+    if (outcome.asks == no_request) return;
+    Wait& wait = requests_[index(outcome.asks)];
+    wait.ask(Ticket{++tickets_});
+    emit(EffectKind::request, static_cast<std::uint32_t>(outcome.asks), wait.ticket);
 }
 
 /// In the order in which a game has to obey: what it is told, the old scene, the new one.
@@ -114,7 +175,8 @@ void Runner::tell_changes(const Outcome& outcome) {
         emit(was_paused ? EffectKind::unpause : EffectKind::pause);
     update_pointer();
     update_music();
-    if (outcome.loads) emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), ticket_);
+    if (outcome.loads)
+        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
     if (outcome.quits) emit(EffectKind::quit);
 }
 
@@ -122,6 +184,8 @@ void Runner::tell_steps(Range steps) {
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
         const Step& step = flow_.steps[i];
         if (step.kind == StepKind::tell) emit(EffectKind::told, step.subject);
+        if (step.kind == StepKind::set || step.kind == StepKind::reset)
+            change_setting(SettingId(step.subject), step.value);
         if (step.kind != StepKind::todo) continue;
         emit(EffectKind::todo, step.subject);
         notice_ = step.subject;
@@ -129,8 +193,8 @@ void Runner::tell_steps(Range steps) {
     }
 }
 
-void Runner::emit(EffectKind kind, std::uint32_t subject, Ticket ticket) {
-    effects_.push_back({kind, subject, ticket});
+void Runner::emit(EffectKind kind, std::uint32_t subject, Ticket ticket, std::uint16_t value) {
+    effects_.push_back({kind, subject, ticket, value});
 }
 
 bool Runner::has_room() const {
@@ -178,8 +242,9 @@ void Runner::update_music() {
 }
 
 bool Runner::replay(Move move) {
-    const bool takes_focus = move.kind == MoveKind::press && now_.depth() > 0 &&
-                             !in_play(flow_, now_) && usable(flow_, now_, move.control());
+    const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
+    const bool takes_focus =
+        uses && now_.depth() > 0 && !in_play(flow_, now_) && usable(flow_, now_, move.control());
     if (takes_focus) choose_focus(move.control());
     return perform(move);
 }
@@ -191,15 +256,52 @@ bool Runner::tell(EventId event) {
 }
 
 bool Runner::loaded(Ticket ticket) {
-    return ticket == ticket_ && perform(Move::loaded());
+    return answer_load(ticket, Wait::Answer::good);
 }
 
 bool Runner::load_failed(Ticket ticket) {
-    return ticket == ticket_ && perform(Move::load_failed());
+    return answer_load(ticket, Wait::Answer::bad);
+}
+
+bool Runner::done(Ticket ticket) {
+    return answer_request(ticket, Wait::Answer::good);
+}
+
+bool Runner::failed(Ticket ticket) {
+    return answer_request(ticket, Wait::Answer::bad);
+}
+
+/// The first answer counts, even where it cannot take effect yet.
+bool Runner::answer_load(Ticket ticket, Wait::Answer answer) {
+    if (ticket != load_.ticket || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
+    if (load_.answer != Wait::Answer::none) return false;
+    if (load_can_end(flow_, now_))
+        return perform(answer == Wait::Answer::good ? Move::loaded() : Move::load_failed());
+    load_.answer = answer;
+    return true;
+}
+
+bool Runner::answer_request(Ticket ticket, Wait::Answer answer) {
+    for (std::size_t i = 0; i < requests_.size(); ++i) {
+        Wait& wait = requests_[i];
+        if (!wait.asked || wait.ticket != ticket || wait.answer != Wait::Answer::none) continue;
+        const auto request = RequestId(i);
+        if (now_.current() == flow_[request].screen)
+            return perform(answer == Wait::Answer::good ? Move::done(request)
+                                                        : Move::failed(request));
+        wait.answer = answer;
+        return true;
+    }
+    return false;
+}
+
+std::optional<Ticket> Runner::ticket_of(RequestId request) const {
+    const Wait& wait = requests_[index(request)];
+    return wait.asked ? std::optional(wait.ticket) : std::nullopt;
 }
 
 bool Runner::load_progress(Ticket ticket, float share) {
-    if (ticket != ticket_ || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
+    if (ticket != load_.ticket || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
     progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
     stale_ = true;
     return true;

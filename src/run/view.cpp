@@ -43,10 +43,13 @@ std::span<const Item> Runner::view() {
     items_.clear();
     if (now_.depth() == 0 || flow_.looks.screens.empty()) return items_;
     const std::size_t lowest = lowest_seen();
-    for (std::size_t height = lowest; height < now_.depth(); ++height)
+    for (std::size_t height = lowest; height < now_.depth(); ++height) {
         // Beneath what goes out, the lowest does not fade: there is nothing to fade from.
         add_screen_items(now_.screen_at(height), height, false,
                          height > lowest || leaving_.empty());
+        if (now_.question_at(height) != no_screen)
+            add_screen_items(now_.question_at(height), height + 1, false, true);
+    }
     for (const ScreenId id : leaving_) add_screen_items(id, 1, true, true);
     if (notice_left_ > 0) add_notice();
     return items_;
@@ -104,7 +107,8 @@ void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, boo
             if (now_.phase() != Phase::loading || leaving) continue;
             item.amount = progress_;
         }
-        add_box_item(box, row, item);
+        if (box.control == no_control || shown(flow_, now_, box.control))
+            add_box_item(box, row, item);
         item.amount = 0;
     }
 }

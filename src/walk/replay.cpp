@@ -155,11 +155,25 @@ class WalkPlayer::Walker {
             return "music " + (TuneId(effect.subject) == silence
                                    ? "none"
                                    : std::string(flow_.text(flow_.looks.tunes[effect.subject].id)));
+        case EffectKind::request:
+            return "request " + std::string(flow_.text(flow_.requests[effect.subject].id));
+        case EffectKind::off:
+            return "off " + std::string(flow_.text(flow_.requests[effect.subject].id));
+        case EffectKind::setting: return "setting " + setting_text(SettingId(effect.subject));
         case EffectKind::told: return "told " + word();
         case EffectKind::todo: return "todo: " + word();
         case EffectKind::quit: return "quit";
         }
         return {};
+    }
+
+    std::string setting_text(SettingId id) const {
+        const Setting& setting = flow_[id];
+        const bool is_text = setting.kind == SettingKind::text;
+        return std::string(flow_.text(setting.id)) + " " +
+               std::string(
+                   is_text ? runner_.text_of(id)
+                           : flow_.text(flow_.words[setting.words.begin + runner_.value_of(id)]));
     }
 
     // --- comparing

@@ -160,12 +160,12 @@ class Writer {
     static std::string condition(const Condition& from,
                                  const std::function<std::string(const std::string&)>& flag) {
         switch (from.kind) {
-        case Condition::Kind::flag: return "f[" + flag(from.flag.text) + "]";
+        case Condition::Kind::flag: return "f[" + flag(from.subject.text) + "]";
         case Condition::Kind::negation: return "!(" + condition(from.parts[0], flag) + ")";
         case Condition::Kind::both:
             return "(" + condition(from.parts[0], flag) + " && " + condition(from.parts[1], flag) +
                    ")";
-        case Condition::Kind::either: break;
+        default: break; // either; these flows ask about flags alone
         }
         return "(" + condition(from.parts[0], flag) + " || " + condition(from.parts[1], flag) + ")";
     }

@@ -18,13 +18,24 @@ namespace naive {
 
 constexpr std::size_t never = std::numeric_limits<std::size_t>::max();
 
+/// An open screen.
+struct Level {
+    std::string screen;
+    std::string question;             // what is asked over it, in words; empty for nothing
+    std::map<std::string, int> pages; // by the name of the control, where it is not the first one
+    auto operator<=>(const Level&) const = default;
+};
+
 struct Plain {
     std::string scene;          // loaded, awaited or failed; empty for none
     std::string phase = "none"; // none, loading, loaded, failed
-    std::vector<std::string> stack;
-    std::set<std::string> raised;  // flags
-    std::set<std::string> waiting; // events whose answer is delayed
+    std::vector<Level> stack;
+    std::set<std::string> raised;  // flags; lists that have rows; what holds of settings: "s 2-4"
+    std::set<std::string> waiting; // events whose answer waits
     auto operator<=>(const Plain&) const = default;
+
+    const std::string& top() const { return stack.back().screen; }
+    bool asks() const { return !stack.back().question.empty(); }
 };
 
 struct Step {
@@ -34,6 +45,12 @@ struct Step {
     bool quits = false;
     bool reopens = false;
     bool players = false;
+    bool bad_answer = false, answer = false;   // to a load or request
+    bool by_itself = false;                    // the screen moves on, or closes
+    bool leaves = false, agreed = false;       // the scene or the game is left; after a question
+    std::string asks = {};                     // the game for this request
+    std::string opens = {};                    // the screen that `open` or `go` named
+    const rondix::FlowSetting* keep = nullptr; // whether its change is to be kept is asked
     bool resets = false;      // every screen was closed, for a load or for the start
     std::size_t last = never; // where the last step that was done stands in the file
     bool works = true;        // that step did what it says
@@ -67,9 +84,18 @@ class Reference {
     std::map<Plain, Presses> presses(const std::map<Plain, Known>& all) const;
 
     bool usable(const rondix::FlowControl& control, const Plain& plain) const;
-    bool in_play(const Plain& plain) const { return screen(plain.stack.back()).play; }
+    bool in_play(const Plain& plain) const { return screen(plain.top()).play && !plain.asks(); }
     bool runs(const Plain& plain) const;
-    /// The player's moves alone lead to play or out of the game, while no answer ever comes.
+    /// A control can be seen: it is on no page, or on the one that is shown.
+    bool shown(const rondix::FlowControl& control, const Plain& plain) const;
+    /// The controls of what is foremost: of the current screen, or of the question over it.
+    std::vector<rondix::FlowControl> controls(const Plain& plain) const;
+    /// The name under which a condition on a setting is kept: its values, by number.
+    std::string asked(const rondix::Condition& condition) const;
+    /// The request whose screen this is, or null.
+    const rondix::FlowRequest* request_of(const std::string& screen) const;
+    /// The player's moves and the screen's own lead to play or out of the game, or away from the
+    /// request that is waited for, while no answer ever comes.
     bool can_cancel(const Plain& plain) const;
     /// No control can be used, and back leads nowhere.
     bool nothing_usable(const Plain& plain) const;
@@ -82,11 +108,34 @@ class Reference {
         std::optional<rondix::FlowAction> back, menu, any;
         std::vector<rondix::FlowKey> keys;
         std::vector<rondix::FlowControl> controls;
+        std::vector<rondix::FlowGroup> groups;
+        bool urgent = false;
+        std::optional<rondix::Condition> closes_when;
+        std::optional<rondix::FlowAction> moves_on, idle;
     };
     Page screen(const std::string& name) const;
 
   private:
-    void act(const rondix::FlowAction& action, Step& step) const;
+    void act(const rondix::FlowAction& action, Step& step, std::size_t which = 0) const;
+    void do_steps(const std::vector<rondix::FlowStep>& steps, Step& step, std::size_t which) const;
+    void open(const std::string& name, Step& step) const;
+    void answer(const rondix::FlowRequest& request, bool good, Step& step) const;
+    const rondix::FlowRequest* answered_by(const std::string& question) const;
+    template <class Do>
+    void finish(const rondix::FlowRequest& request, Step& step, Do act) const;
+    const rondix::FlowSetting* setting(const std::string& name) const;
+    void set(const rondix::FlowSetting& setting, int value, Plain& plain) const;
+    bool asked_holds(const rondix::Condition& condition, int value) const;
+    std::vector<const rondix::Condition*> asks_of(const rondix::FlowSetting& setting) const;
+    std::vector<int> turns_of(const rondix::FlowSetting& setting) const;
+    const rondix::FlowControl* pages_of(const Page& page, const rondix::FlowControl& control,
+                                        int& number) const;
+    void add_control_moves(const rondix::FlowControl& control, const Plain& plain,
+                           std::vector<Step>& all) const;
+    void add_players_moves(const Plain& plain, std::vector<Step>& all) const;
+    void add_answers(const Plain& plain, std::vector<Step>& all) const;
+    void add_own_moves(const Plain& plain, std::vector<Step>& all) const;
+    void add_games_moves(const Plain& plain, std::vector<Step>& all) const;
     void load(const std::string& scene, Plain& plain) const;
     void home(Plain& plain) const;
     void back_to(const std::string& name, Plain& plain) const;
@@ -96,6 +145,8 @@ class Reference {
     bool is_blocked(const Plain& plain, const std::map<Plain, Known>& all) const;
 
     const rondix::Flow& flow_;
+    mutable std::optional<std::vector<const rondix::Condition*>> conditions_; // on settings
+    mutable bool makes_room_ = false;                                         // for an answer
 };
 
 } // namespace naive

@@ -20,19 +20,107 @@ class Author {
         flags_ = number(0, 3);
         if (shape_ == Shape::circles) menus_ = number(4, 6), flags_ = number(0, 1);
         if (shape_ == Shape::flags) menus_ = number(2, 3), flags_ = 10;
+        if (rich()) menus_ = number(2, 3), plays_ = plays_ > 0 ? 1 : 0, flags_ = number(0, 2);
+        if (rich()) plan();
         for (int i = 0; i < scenes; ++i) scenes_.push_back("scene" + std::to_string(i));
-        text_ = "rondix: 1\nstarts-with: " + (scenes > 0 && often() ? scenes_[0] : menu()) + "\n";
+        text_ = "rondix: 1\nstarts-with: " + start(scenes > 0) + "\n";
         if (one_in(6)) text_ += "quit: no\n", can_quit_ = false;
         write_scenes();
         write_flags();
         write_events();
+        if (rich()) write_settings(), write_requests();
         text_ += "screens:\n";
         for (int i = 0; i < menus_; ++i) write_screen("m" + std::to_string(i), false);
         for (int i = 0; i < plays_; ++i) write_screen("p" + std::to_string(i), true);
+        for (int i = 0; i < requests_; ++i)
+            if (named_[i]) write_screen("w" + std::to_string(i), false);
         return text_;
     }
 
   private:
+    bool rich() const { return shape_ == Shape::rich; }
+
+    /// What there is to name, before anything is written.
+    void plan() {
+        requests_ = number(0, 2);
+        for (int i = 0; i < requests_; ++i) named_[i] = !one_in(4);
+        settings_ = number(0, 2);
+        choice_ = settings_ > 1 && one_in(2);
+        keeps_ = one_in(3);
+        for (int i = 0; i < menus_; ++i) {
+            paged_.push_back(one_in(4) ? number(2, 3) : 0);
+            listed_.push_back(one_in(5));
+        }
+    }
+
+    std::string start(bool scenes) {
+        const std::string last = scenes && often() ? scenes_[0] : menu();
+        if (!rich() || !one_in(5) || !has_conditions()) return last;
+        return "[{ when: " + condition() + ", with: " + menu() + " }, { with: " + last + " }]";
+    }
+
+    bool has_conditions() const { return flags_ > 0 || settings_ > 0; }
+
+    void write_settings() {
+        if (settings_ == 0) return;
+        text_ += "settings:\n  s0: { from: 0, to: 4, by: 2, first: 2";
+        if (keeps_) text_ += ", keep-within: 5s";
+        text_ += " }\n";
+        if (settings_ > 1)
+            text_ += choice_ ? "  s1: { one-of: [a, b, c] }\n" : "  s1: { first: yes }\n";
+    }
+
+    std::string about_setting() {
+        if (settings_ == 1 || one_in(2))
+            return std::string("s0 ") + (one_in(2) ? "is 2" : one_in(2) ? "above 0" : "below 3");
+        return !choice_ ? "s1" : one_in(2) ? "s1 is b" : "s1 is c";
+    }
+
+    void write_requests() {
+        if (requests_ == 0) return;
+        text_ += "requests:\n";
+        answers_ = true;
+        for (int i = 0; i < requests_; ++i) {
+            const std::string n = std::to_string(i);
+            text_ += "  r" + n + ": { " + (named_[i] ? "screen: w" + n : "");
+            std::string more;
+            if (one_in(2)) more += ", give-up: 3s";
+            if (often()) more += ", done: " + action(false);
+            if (one_in(2)) more += ", failed: " + action(false);
+            text_ += (named_[i] || more.empty() ? more : more.substr(2)) + " }\n";
+        }
+        answers_ = false;
+    }
+
+    /// What a screen does by itself, and whether it is urgent.
+    void write_rich_keys() {
+        if (one_in(4)) text_ += "    urgent: yes\n";
+        if (has_conditions() && one_in(5)) text_ += "    closes-when: " + condition() + "\n";
+        if (one_in(6)) text_ += "    moves-on: { after: 2s, do: " + action(false) + " }\n";
+        if (one_in(8)) text_ += "    idle: { after: 9s, do: " + action(false) + " }\n";
+    }
+
+    void write_rich_controls(int screen) {
+        if (settings_ > 0 && one_in(3))
+            text_ += "      - { slider: c0, setting: s0" + maybe_when() + " }\n";
+        if (settings_ > 1 && one_in(3))
+            text_ += std::string("      - { ") + (choice_ ? "choice" : "toggle") +
+                     ": c1, setting: s1" + maybe_when() + " }\n";
+        if (screen < 0) return;
+        const auto at = static_cast<std::size_t>(screen);
+        if (listed_[at])
+            text_ += "      - { list: l" + std::to_string(screen) + ", press: " +
+                     (scenes_.size() == 2 ? "\"load one-of [scene0, scene1]\"" : "back") + " }\n";
+        if (paged_[at] == 0) return;
+        text_ += "      - { pages: tabs, show: [g0, g1";
+        text_ += paged_[at] > 2 ? ", g2] }\n" : "] }\n";
+        text_ += "      - { button: q0, press: " + moving_step(false) + ", in: g1 }\n";
+    }
+
+    std::string maybe_when() {
+        return has_conditions() && one_in(3) ? ", when: " + condition() : "";
+    }
+
     int number(int low, int high) {
         return low + static_cast<int>(random_() % static_cast<unsigned>(high - low + 1));
     }
@@ -63,6 +151,7 @@ class Author {
         text_ += "flags:\n";
         for (int i = 0; i < flags_; ++i) {
             text_ += "  f" + std::to_string(i) + ": { set-by: " + (one_in(3) ? "game" : "flow");
+            if (rich() && one_in(3)) text_ += ", ask-before: leaving";
             text_ += one_in(4) ? ", first: yes }\n" : " }\n";
         }
     }
@@ -73,6 +162,7 @@ class Author {
         const char* during[] = {"play", "menu", "any"};
         for (int i = 0; i < events; ++i) {
             text_ += "  e" + std::to_string(i) + ": { during: " + during[number(0, 2)];
+            if (rich() && one_in(3)) text_ += ", else: wait";
             if (one_in(2)) text_ += ", after: 1s";
             text_ += ", do: " + action(false) + " }\n";
         }
@@ -83,11 +173,15 @@ class Author {
         if (kind == 1) return "not " + condition(depth + 1);
         if (kind == 2) return "(" + condition(depth + 1) + " and " + condition(depth + 1) + ")";
         if (kind == 3) return condition(depth + 1) + " or " + condition(depth + 1);
+        if (settings_ > 0 && (flags_ == 0 || one_in(2))) return about_setting();
+        if (rich() && one_in(6) && listed_[0]) return "l0 has rows";
         return flag();
     }
 
     /// One that moves among screens. On a play screen `go` is not allowed.
     std::string moving_step(bool play) {
+        if (requests_ > 0 && one_in(5))
+            return "request r" + std::to_string(number(0, requests_ - 1));
         if (shape_ == Shape::circles && often())
             return (play || one_in(2) ? "open " : "go ") + menu();
         switch (number(0, 12)) {
@@ -110,20 +204,41 @@ class Author {
     std::string steps(bool play) {
         std::string last = moving_step(play);
         if (last == "go") last = "back";
+        if (settings_ > 0 && one_in(4) && !(keeps_ && answers_)) {
+            const std::string first = one_in(2) ? "set s0 4" : "reset s0";
+            return one_in(2) || keeps_ ? first : "[" + first + ", " + last + "]";
+        }
         if (flags_ == 0 || one_in(2)) return one_in(8) ? "tell horn" : last;
         const std::string first = (one_in(2) ? "raise " : "lower ") + flag();
         return one_in(4) ? "[" + first + "]" : "[" + first + ", " + last + "]";
     }
 
     std::string action(bool play) {
+        if (rich() && one_in(5)) return "{ " + ask() + "do: " + steps(play) + " }";
         if (flags_ == 0 || often()) return steps(play);
         std::string text = "[{ when: " + condition() + ", do: " + steps(play) + " }";
-        if (one_in(2)) text += ", { do: " + steps(play) + " }";
+        if (one_in(2))
+            text += ", { " + (rich() && one_in(4) ? ask() : "") + "do: " + steps(play) + " }";
         return text + "]";
     }
 
+    std::string ask() { return "ask: Sure about " + std::to_string(asked_++) + "?, "; }
+
+    /// One that turns the pages of this screen now and then.
+    std::string action_here(bool play) {
+        const bool paged = screen_ >= 0 && paged_[static_cast<std::size_t>(screen_)] > 0;
+        if (!paged || !one_in(3)) return action(play);
+        const char* to[] = {"next", "previous", "g1"};
+        const std::string turn = std::string("turn tabs ") + to[number(0, 2)];
+        return one_in(3) ? "[" + turn + ", open " + menu() + "]" : turn;
+    }
+
     void write_screen(const std::string& name, bool play) {
+        screen_ = rich() && name[0] == 'm' ? name[1] - '0' : -1;
         text_ += "  " + name + ":\n    title: " + name + "\n";
+        if (rich() && !play) write_rich_keys();
+        if (screen_ >= 0 && paged_[static_cast<std::size_t>(screen_)] > 0)
+            text_ += "    groups: { g0: { as: column }, g1: { as: column }, g2: { as: column } }\n";
         if (play)
             text_ += "    play: yes\n";
         else if (one_in(4))
@@ -137,11 +252,15 @@ class Author {
         const int buttons = number(1, 3);
         text_ += "    controls:\n";
         for (int i = 0; i < buttons; ++i) {
-            text_ += "      - { button: b" + std::to_string(i) + ", press: " + action(play);
-            if (flags_ > 0 && one_in(shape_ == Shape::flags ? 1 : 3))
+            text_ += "      - { button: b" + std::to_string(i) + ", press: " + action_here(play);
+            if (flags_ > 0 && one_in(shape_ == Shape::flags ? 1 : 3)) {
                 text_ += ", when: " + condition();
+                if (rich() && one_in(3)) text_ += ", else: hidden";
+            }
             text_ += " }\n";
         }
+        if (rich()) write_rich_controls(screen_);
+        screen_ = -1;
     }
 
     std::mt19937 random_;
@@ -150,6 +269,12 @@ class Author {
     std::string text_;
     int menus_ = 0, plays_ = 0, flags_ = 0;
     bool can_quit_ = true;
+    // of rich flows
+    int requests_ = 0, settings_ = 0, asked_ = 0, screen_ = -1;
+    bool named_[2] = {}, choice_ = false;
+    bool keeps_ = false, answers_ = false;
+    std::vector<int> paged_;
+    std::vector<bool> listed_;
 };
 
 } // namespace

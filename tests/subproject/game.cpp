@@ -6,10 +6,15 @@ int main() {
     using namespace rondix;
     CompiledFlow flow;
     flow.texts = "titleleave";
-    flow.steps = {{StepKind::quit, 0}};
-    flow.alternatives = {{holds, {0, 1}}};
+    flow.steps = {{StepKind::quit, 0, 0}};
+    flow.alternatives = {{holds, {0, 1}, no_screen}};
     flow.actions = {{{0, 1}}};
-    flow.controls = {{{5, 5}, {5, 5}, holds, ActionId{0}, ScreenId{0}, ControlKind::button}};
+    Control leave;
+    leave.id = leave.text = {5, 5};
+    leave.press = ActionId{0};
+    leave.screen = ScreenId{0};
+    leave.kind = ControlKind::button;
+    flow.controls = {leave};
     Screen title;
     title.id = {0, 5};
     title.controls = {0, 1};

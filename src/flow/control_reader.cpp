@@ -1,0 +1,169 @@
+#include "flow/control_reader.hpp"
+
+#include "flow/action_reader.hpp"
+#include "flow/condition.hpp"
+#include "flow/place_reader.hpp"
+#include "flow/screen_reader.hpp"
+#include "flow/text_part.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace rondix {
+
+namespace {
+
+/// What a kind of control is called, and which keys it has besides those that all have.
+struct Form {
+    std::string_view name, what;
+    ControlKind kind;
+    std::vector<std::string_view> keys;
+};
+
+const std::array<Form, 10> forms = {{
+    {"label", "a label", ControlKind::label, {"text", "setting"}},
+    {"picture", "a picture", ControlKind::picture, {"text"}},
+    {"panel", "a panel", ControlKind::panel, {"text"}},
+    {"pages", "pages", ControlKind::pages, {"show", "when"}},
+    {"button", "a button", ControlKind::button, {"text", "press", "when", "else", "hint"}},
+    {"toggle", "a toggle", ControlKind::toggle, {"text", "setting", "when", "else", "hint"}},
+    {"slider", "a slider", ControlKind::slider, {"text", "setting", "when", "else", "hint"}},
+    {"choice", "a choice", ControlKind::choice, {"text", "setting", "when", "else", "hint"}},
+    {"entry", "an entry", ControlKind::entry, {"text", "setting", "when", "else", "hint"}},
+    {"list", "a list", ControlKind::list, {"text", "press", "when", "else", "hint"}},
+}};
+
+class ControlReader {
+  public:
+    ControlReader(const yaml::Node& node, const Source& source, Findings& findings)
+        : node_(node)
+        , source_(source)
+        , findings_(findings) {}
+
+    std::optional<FlowControl> read() {
+        const Form* form = form_of();
+        if (!form) return report_unknown(), std::nullopt;
+        std::vector<std::string_view> keys = {form->name, "file",  "style", "place",
+                                              "in",       "bleed", "pieces"};
+        keys.insert(keys.end(), form->keys.begin(), form->keys.end());
+        const MapReader map(node_, form->what, keys, findings_, {"routes"});
+        FlowControl control;
+        control.kind = form->kind;
+        if (!begin(map, *form, control)) return std::nullopt;
+        read_own(map, *form, control);
+        return control;
+    }
+
+  private:
+    const Form* form_of() const {
+        if (node_.kind != yaml::Kind::map) return nullptr;
+        for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
+            for (const Form& form : forms)
+                if (node_.children[i].text == form.name) return &form;
+        return nullptr;
+    }
+
+    void report_unknown() {
+        std::vector<std::string_view> keys = {"text", "press", "when"};
+        for (const Form& form : forms) keys.push_back(form.name);
+        const MapReader map(node_, "a control", keys, findings_, {"part"});
+        if (map.good())
+            add(findings_, Slug::missing_key, node_.place,
+                "a control says first what it is and its name")
+                .mend = "begin it with '- button: name', or with label, picture, panel, toggle, "
+                        "slider, choice, entry, list or pages";
+    }
+
+    bool begin(const MapReader& map, const Form& form, FlowControl& control) {
+        const std::optional<Name> id = map.name(form.name);
+        if (!id || !check_name(*map.find(form.name), findings_)) return false;
+        control.id = *id;
+        read_box_keys(map, source_, control.box, findings_);
+        if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
+        return true;
+    }
+
+    void read_own(const MapReader& map, const Form& form, FlowControl& control) {
+        const auto has = [&](std::string_view key) {
+            return std::find(form.keys.begin(), form.keys.end(), key) != form.keys.end();
+        };
+        if (has("text")) control.text = map.text("text").value_or("");
+        if (has("hint")) control.hint = map.text("hint").value_or("");
+        if (has("else"))
+            control.hides = map.one_of("else", {"disabled", "hidden"}).value_or(0) == 1;
+        if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
+            control.when = read_condition(*when, source_, findings_);
+        if (has("setting") && map.find("setting")) control.setting = map.name("setting");
+        if (has("setting") && form.kind != ControlKind::label && !map.find("setting"))
+            add(findings_, Slug::missing_key, control.id.place,
+                std::string(form.what) + " needs a 'setting'")
+                .mend = "name one that is declared under 'settings:' of the flow";
+        if (has("press")) read_press(map, control);
+        if (form.kind == ControlKind::pages) read_show(map, control);
+        if (form.kind == ControlKind::picture && !control.box.picture)
+            add(findings_, Slug::missing_key, control.id.place,
+                "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    void read_show(const MapReader& map, FlowControl& control) {
+        const yaml::Node* node = map.need("show");
+        if (!node) return;
+        const bool list = node->kind == yaml::Kind::list && !node->children.empty();
+        if (!list)
+            add(findings_, Slug::wrong_type, node->place,
+                "'show' wants a list of groups: '[sound, picture]'");
+        for (const yaml::Node& child : node->children) {
+            if (!list) break;
+            if (check_name(child, findings_)) control.pages.push_back({child.text, child.place});
+        }
+    }
+
+    void read_pieces(const yaml::Node& node, FlowControl& control) {
+        if (node.kind != yaml::Kind::list) {
+            add(findings_, Slug::wrong_type, node.place,
+                "'pieces' is written as a list: '- { file: anchor.svg, place: { at: left } }'");
+            return;
+        }
+        for (const yaml::Node& child : node.children) {
+            const MapReader map(child, "a piece", {"text", "file", "style", "place"}, findings_);
+            if (!map.good()) continue;
+            FlowPiece piece;
+            piece.place = child.place;
+            piece.text = map.text("text").value_or("");
+            read_box_keys(map, source_, piece.box, findings_);
+            control.pieces.push_back(std::move(piece));
+        }
+    }
+
+    /// A press that does nothing is a slip of wiring: it is told where it stands.
+    void read_press(const MapReader& map, FlowControl& button) {
+        const yaml::Node* node = map.find("press");
+        Place place = button.id.place;
+        if (node && !node->says_nothing()) {
+            const std::size_t before = findings_.size();
+            button.press = read_action(*node, source_, findings_);
+            bool does_something = false;
+            for (const FlowAlternative& alternative : button.press->alternatives)
+                does_something = does_something || !alternative.steps.empty();
+            if (does_something || findings_.size() > before) return;
+            place = node->place;
+        } else if (node) {
+            place = map.key_node("press")->place;
+        }
+        add(findings_, Slug::empty_press, place, "pressing '" + button.id.text + "' does nothing")
+            .mend = "write 'press: open ...', or 'press: todo ...' while it is not wired yet";
+    }
+
+    const yaml::Node& node_;
+    const Source& source_;
+    Findings& findings_;
+};
+
+} // namespace
+
+std::optional<FlowControl> read_control(const yaml::Node& node, const Source& source,
+                                        Findings& findings) {
+    return ControlReader(node, source, findings).read();
+}
+
+} // namespace rondix
