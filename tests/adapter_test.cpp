@@ -258,6 +258,8 @@ TEST_F(AdapterTest, AVoyageByPad) {
     const FlowFile file = demo_flow();
     const CompiledFlow& demo = *file.compiled;
     Runner menus(demo);
+    const ControlId charts = demo.control(demo.screen("voyages"), "charts");
+    menus.set_rows(charts, {1, nullptr, [](void*, std::uint32_t) { return ListRow{"Home"}; }});
     menus.start();
     sdl2::Input input(menus, window_);
     const int device = SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, 6, 21, 0);
@@ -287,10 +289,11 @@ TEST_F(AdapterTest, AVoyageByPad) {
     EXPECT_EQ(at(), "bridge");
     tap(SDL_CONTROLLER_BUTTON_START);
     EXPECT_EQ(at(), "pause");
-    tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
-    tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    for (int i = 0; i < 3; ++i) tap(SDL_CONTROLLER_BUTTON_DPAD_DOWN);
     tap(SDL_CONTROLLER_BUTTON_A);
     EXPECT_EQ(at(), "options");
+    tap(SDL_CONTROLLER_BUTTON_RIGHTSHOULDER); // the second page
+    EXPECT_EQ(menus.situation().pages_at(2), 1);
     tap(SDL_CONTROLLER_BUTTON_B);
     tap(SDL_CONTROLLER_BUTTON_START); // resume
     menus.tell(demo.event("run-aground"));

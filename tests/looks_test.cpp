@@ -294,7 +294,7 @@ screens:
             }
         }
     }
-    EXPECT_GT(read, 100u);
+    EXPECT_GT(read, 60u);
 }
 
 } // namespace

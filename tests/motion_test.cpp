@@ -163,7 +163,7 @@ styles:
         for (std::size_t i = 0; i < left.size(); ++i) ASSERT_EQ(left[i].kind, right[i].kind);
         effects += left.size();
     }
-    EXPECT_GT(effects, 100u);
+    EXPECT_GT(effects, 50u);
 }
 
 TEST(Motion, AClosedScreenIsSeenGoingOutAndCannotBePressed) {

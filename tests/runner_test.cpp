@@ -70,8 +70,9 @@ class RunnerTest : public testing::Test {
 
     /// "load, told" ...
     std::string effects() {
-        const char* names[] = {"load",  "unload",  "pause", "unpause", "show", "hide", "cue",
-                               "music", "request", "off",   "setting", "told", "todo", "quit"};
+        const char* names[] = {"load",    "unload", "pause",   "unpause", "show",       "hide",
+                               "cue",     "music",  "request", "off",     "begin text", "end text",
+                               "setting", "told",   "todo",    "quit"};
         std::string text;
         for (const Effect& effect : runner_.take_effects())
             text += (text.empty() ? "" : " ") + std::string(names[static_cast<int>(effect.kind)]);

@@ -74,6 +74,13 @@ bool Input::feed(const SDL_Event& event) {
     case SDL_MOUSEBUTTONUP:
         return event.button.button == SDL_BUTTON_LEFT &&
                menus_.pointer_releases(in_design(event.button.x, event.button.y));
+    case SDL_MOUSEWHEEL: {
+        const float turned = static_cast<float>(event.wheel.y);
+        const bool flipped = event.wheel.direction == SDL_MOUSEWHEEL_FLIPPED;
+        return menus_.scroll(in_design(event.wheel.mouseX, event.wheel.mouseY),
+                             flipped ? turned : -turned);
+    }
+    case SDL_TEXTINPUT: return menus_.type(event.text.text);
     case SDL_CONTROLLERDEVICEADDED: open_pad(event.cdevice.which); return true;
     case SDL_CONTROLLERDEVICEREMOVED: close_pad(event.cdevice.which); return true;
     case SDL_CONTROLLERBUTTONDOWN:
@@ -87,6 +94,8 @@ bool Input::feed(const SDL_Event& event) {
 }
 
 bool Input::obey(const Effect& effect) {
+    if (effect.kind == EffectKind::begin_text) return SDL_StartTextInput(), true;
+    if (effect.kind == EffectKind::end_text) return SDL_StopTextInput(), true;
     if (effect.kind != EffectKind::show_pointer && effect.kind != EffectKind::hide_pointer)
         return false;
     SDL_ShowCursor(effect.kind == EffectKind::show_pointer ? SDL_ENABLE : SDL_DISABLE);
@@ -98,6 +107,7 @@ bool Input::obey(const Effect& effect) {
 bool Input::feed_key(const SDL_KeyboardEvent& event) {
     const bool down = event.type == SDL_KEYDOWN;
     const SDL_Keycode key = event.keysym.sym;
+    if (menus_.typing() != no_control) return feed_typing(key, down);
     for (const auto& [code, named] : named_) {
         if (code != key) continue;
         if (down) return menus_.press_key(named);
@@ -113,11 +123,24 @@ bool Input::feed_key(const SDL_KeyboardEvent& event) {
     case SDLK_KP_ENTER:
     case SDLK_SPACE: return push(Button::accept, down);
     case SDLK_BACKSPACE: return push(Button::back, down);
+    case SDLK_PAGEUP: return push(Button::pages_back, down);
+    case SDLK_PAGEDOWN: return push(Button::pages_on, down);
     case SDLK_ESCAPE:
         if (down && event.repeat == 0)
             escape_as_ = answers_menu(menus_) ? Button::menu : Button::back;
         return push(escape_as_, down);
     default: return down && event.repeat == 0 && menus_.press_other_key();
+    }
+}
+
+/// While a text is typed, keys are letters, but for those that end it.
+bool Input::feed_typing(SDL_Keycode key, bool down) {
+    switch (key) {
+    case SDLK_RETURN:
+    case SDLK_KP_ENTER: return push(Button::accept, down);
+    case SDLK_ESCAPE: return push(Button::back, down);
+    case SDLK_BACKSPACE: return down && menus_.erase();
+    default: return true;
     }
 }
 
@@ -172,6 +195,8 @@ bool Input::feed_button(const SDL_ControllerButtonEvent& event) {
     case SDL_CONTROLLER_BUTTON_A: return push(Button::accept, down);
     case SDL_CONTROLLER_BUTTON_B: return push(Button::back, down);
     case SDL_CONTROLLER_BUTTON_START: return push(Button::menu, down);
+    case SDL_CONTROLLER_BUTTON_LEFTSHOULDER: return push(Button::pages_back, down);
+    case SDL_CONTROLLER_BUTTON_RIGHTSHOULDER: return push(Button::pages_on, down);
     default: return down && menus_.press_other_key();
     }
 }

@@ -109,11 +109,11 @@ struct Screen {
     std::uint16_t page_codes = 1;   ///< how many combinations of pages it has
     RequestId request = no_request; ///< that is waited for while it is open; of a question: that
                                     ///< was answered, and whose screen goes with it
-    bool play = false;         ///< the game runs under it and takes the input
-    bool pauses = true;        ///< above a play screen it pauses the game
-    bool urgent = false;       ///< while it is open, the answer to a load waits
-    bool question = false;     ///< of an `ask`: it stands over a screen, not on the stack
-    std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
+    bool play = false;              ///< the game runs under it and takes the input
+    bool pauses = true;             ///< above a play screen it pauses the game
+    bool urgent = false;            ///< while it is open, the answer to a load waits
+    bool question = false;          ///< of an `ask`: it stands over a screen, not on the stack
+    std::uint8_t shade = 0xFF;      ///< percent of dark over what lies beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
@@ -150,8 +150,13 @@ struct Control {
     PagesId pages = no_pages; ///< that it stands on, or itself is
     std::uint16_t page = 0;   ///< on which of them
     ControlKind kind{};
-    bool hides = false;        ///< it is hidden, not disabled, while its condition fails
-    FlagId has_rows = no_flag; ///< of a list: the game has given it rows
+    std::uint16_t columns = 1;     ///< of a list
+    std::uint32_t hold_ms = 0;     ///< a press has to be held for so long
+    std::uint32_t cooldown_ms = 0; ///< after a press, the next one within this time is dropped
+    Text hint;                     ///< shown by labels with `shows_hint` while it has the focus
+    bool shows_hint = false;       ///< of a label
+    bool hides = false;            ///< it is hidden, not disabled, while its condition fails
+    FlagId has_rows = no_flag;     ///< of a list: the game has given it rows
 };
 
 /// Pages of a screen. Which one is shown is part of the situation, as long as the screen is open:
@@ -192,6 +197,7 @@ struct Setting {
     float from = 0; ///< of a number: the value that counts as 0,
     float by = 1;   ///< and how far they are apart
     Range words;    ///< in `words`: each value as it is written; of a text: its first
+    Range labels;   ///< in `words`: each value as it is shown
     ScreenId question = no_screen; ///< asked after a change, which is undone unless the answer is
                                    ///< yes; it moves on by itself
     Range asks;                    ///< what conditions ask about it

@@ -59,6 +59,9 @@ struct FlowControl {
     std::optional<Name> setting; ///< that it changes, or shows
     std::vector<Name> pages;     ///< of pages: the groups that they show
     std::string hint;
+    bool shows_hint = false;             ///< of a label
+    std::uint16_t columns = 1, rows = 6; ///< of a list: side by side; seen at once
+    std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
     std::vector<FlowPiece> pieces;
 };
@@ -109,7 +112,8 @@ struct FlowSetting {
     Name id;
     SettingKind kind{};
     double from = 0, by = 1;
-    std::vector<Name> values; ///< each as it is written; of a text: its first one
+    std::vector<Name> values;        ///< each as it is written; of a text: its first one
+    std::vector<std::string> labels; ///< each as it is shown; empty: as it is written
     std::uint16_t first = 0;
     std::uint16_t longest = 0; ///< of a text, in letters
     std::uint32_t keep_within_ms = 0;

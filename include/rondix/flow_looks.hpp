@@ -71,6 +71,7 @@ struct FlowBox {
 struct FlowPiece {
     Place place;
     std::string text;
+    BoxRole role = BoxRole::piece; ///< `shows: value`, `track` or `knob`
     FlowBox box;
 };
 

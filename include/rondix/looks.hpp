@@ -78,8 +78,14 @@ enum class StandardStyle : std::uint8_t {
     panel,
     progress,
     notice,
+    setting, ///< a control that changes a setting
+    value,   ///< the value that it has
+    track,   ///< of a slider, filled up to its value
+    knob,    ///< that is drawn along it
+    list,    ///< under the rows of a list
+    row,     ///< one of them
 };
-inline constexpr std::size_t standard_style_count = 11;
+inline constexpr std::size_t standard_style_count = 17;
 constexpr StyleId id_of(StandardStyle style) {
     return StyleId(style);
 }
@@ -121,8 +127,16 @@ enum class BoxRole : std::uint8_t {
     heading,
     control, ///< the body of a control
     piece,   ///< a part of a control, which follows its state
+    value,   ///< such a part, with the value of the control's setting as its text
+    track,   ///< such a part, filled as far as the setting's value goes
+    knob,    ///< such a part, which stands on the track, at the value
     progress,
 };
+
+/// Pieces, values, tracks and knobs: what belongs to a control besides its body.
+constexpr bool is_part(BoxRole role) {
+    return role >= BoxRole::piece && role <= BoxRole::knob;
+}
 
 enum class WindowShape : std::uint8_t { landscape, portrait };
 

@@ -16,6 +16,7 @@
 #include "rondix/apply.hpp"
 #include "rondix/canvas.hpp"
 #include "rondix/motion.hpp"
+#include "rondix/rows.hpp"
 #include "rondix/ruler.hpp"
 #include "rondix/waiting.hpp"
 
@@ -26,8 +27,19 @@
 
 namespace rondix {
 
-enum class Button : std::uint8_t { up, down, left, right, accept, back, menu };
-inline constexpr std::size_t button_count = 7;
+/// The last two are for shoulder buttons and such: they turn the pages of the current screen.
+enum class Button : std::uint8_t {
+    up,
+    down,
+    left,
+    right,
+    accept,
+    back,
+    menu,
+    pages_back,
+    pages_on,
+};
+inline constexpr std::size_t button_count = 9;
 
 enum class EffectKind : std::uint8_t {
     load,    ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
@@ -36,14 +48,16 @@ enum class EffectKind : std::uint8_t {
     unpause, ///< the game is not paused any longer
     show_pointer,
     hide_pointer,
-    cue,     ///< play the cue `subject` (Looks::cues)
-    music,   ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
-    request, ///< do request `subject` (CompiledFlow::requests) and answer with `ticket`
-    off,     ///< request `subject` with this `ticket` is not waited for any longer
-    setting, ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
-    told,    ///< the flow tells the game word `subject` (CompiledFlow::words)
-    todo,    ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
-    quit,    ///< the player asks to leave; a game that declines does nothing
+    cue,        ///< play the cue `subject` (Looks::cues)
+    music,      ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
+    request,    ///< do request `subject` (CompiledFlow::requests) and answer with `ticket`
+    off,        ///< request `subject` with this `ticket` is not waited for any longer
+    begin_text, ///< a text is being typed for control `subject`: pass it to type() and erase()
+    end_text,   ///< and no longer
+    setting,    ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
+    told,       ///< the flow tells the game word `subject` (CompiledFlow::words)
+    todo,       ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
+    quit,       ///< the player asks to leave; a game that declines does nothing
 };
 
 struct Effect {
@@ -62,7 +76,13 @@ enum class ItemKind : std::uint8_t {
     picture,
     panel,
     button,
+    control, ///< a toggle, slider, choice or entry
+    list,
+    row,   ///< of a list
     piece, ///< of a composite control
+    value, ///< the value of a control's setting
+    track,
+    knob,
     progress,
     notice,
 };
@@ -84,7 +104,8 @@ struct Item {
     Sides padding = {};         ///< round the text, within `place`
     float rotate = 0;           ///< degrees that stand in `transform` already, for checks
     PictureId picture = no_picture;
-    float amount = 0; ///< of a shade: its opacity; of progress: the share that is done
+    float amount = 0; ///< of a shade: its opacity; of progress, a track or a held button: the share
+    std::uint32_t row = 0; ///< of a list's row: its number
     ScreenId screen = no_screen;
     ControlId control = no_control;
 };
@@ -116,6 +137,14 @@ class Runner {
     bool pointer_moves(Point to);
     bool pointer_presses(Point at);
     bool pointer_releases(Point at);
+    /// The wheel, in lines of a list; down is above 0.
+    bool scroll(Point at, float lines);
+    /// While a text is being typed: what is typed, and its last letter taken away. Accept keeps the
+    /// text, back leaves it as it was.
+    bool type(std::string_view text);
+    bool erase();
+    ControlId typing() const { return typing_; }
+    std::string_view typed() const { return typed_; }
 
     // --- the game
     bool tell(EventId event);
@@ -132,6 +161,8 @@ class Runner {
     /// is too long). Before start() as well.
     bool set_setting(SettingId setting, std::uint16_t value);
     bool set_text(SettingId setting, std::string_view text);
+    /// The rows of a list. They are asked for whenever they are drawn, until others are set.
+    bool set_rows(ControlId list, const ListRows& rows);
 
     // --- the clock
     void advance(double seconds);
@@ -182,6 +213,8 @@ class Runner {
     std::uint16_t value_of(SettingId setting) const { return values_[index(setting)]; }
     std::string_view text_of(SettingId setting) const { return setting_texts_[index(setting)]; }
     Rect place_of(ControlId control) const;
+    Rect place_of_row(ControlId list, std::uint32_t row) const;
+    std::uint32_t row_in_focus(ControlId list) const;
     /// The places of a screen's boxes (Looks), whether it is open or not.
     std::span<const Placed> places_of(ScreenId screen) const;
     /// How long a delayed answer still has to wait, or nothing when it does not wait.
@@ -193,6 +226,7 @@ class Runner {
     using Micros = std::int64_t;
     static constexpr std::uint32_t never = 0xFFFFFFFF;
     static constexpr std::size_t most_moves_kept = 64;
+    static constexpr std::size_t most_rows_seen = 256; // of each list
     static constexpr int most_that_follow = 1000; // of one move; the rest at the next step of time
 
     bool perform(Move move);
@@ -221,6 +255,36 @@ class Runner {
     ControlId next_usable(ControlId from, int step) const;
     ControlId control_at(Point point) const;
     bool move_focus(Button direction);
+    bool turn_pages(Button button);
+
+    // controls
+    bool use(ControlId control);
+    bool press_control(Move move);
+    bool cooling(ControlId control) const;
+    bool step_value(ControlId control, int step, bool round);
+    bool set_value(ControlId control, std::uint16_t value);
+    bool turn_control(ControlId control, Button direction);
+    bool drag(ControlId control, Point to);
+    bool begin_typing(ControlId control);
+    void end_typing(bool keep);
+    static std::size_t letters(std::string_view text);
+    bool has_to_be_held(ControlId control) const { return flow_[control].hold_ms > 0; }
+    bool fire_hold();
+    const Box* part_of(ControlId control, BoxRole role, std::uint32_t& row) const;
+
+    // lists
+    ListState* list_of(ControlId control);
+    const ListState* list_of(ControlId control) const;
+    Rect room_of_rows(ControlId control) const;
+    float height_of_rows() const;
+    float lines_in_view(ControlId control) const;
+    std::uint32_t lines_of(ControlId control, const ListState& list) const;
+    std::optional<std::uint32_t> row_at(ControlId control, Point point) const;
+    void keep_in_view(ControlId control, ListState& list) const;
+    bool move_among_rows(ControlId control, Button direction);
+    void choose_row(ControlId control, std::uint32_t row);
+    bool press_row(ControlId control);
+    void add_rows(const Item& body);
     bool act_on(Button button);
     bool settled() const { return since_change_ >= settling_; }
 
@@ -243,9 +307,11 @@ class Runner {
     bool stands_on(ControlId control, Point point) const;
     std::size_t lowest_seen() const;
     LookState state_of(ControlId control) const;
+    bool turns_to_what_is_shown(ControlId control) const;
     Transform passage_of(ScreenId screen, float& opacity) const;
     void add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades);
     void add_box_item(const Box& box, std::uint32_t row, Item item);
+    void show_value(const Box& box, Item& item) const;
     void add_notice();
 
     const CompiledFlow& flow_;
@@ -269,6 +335,15 @@ class Runner {
     std::size_t most_effects_ = 0; // that a single move can have
     bool held_[button_count] = {};
     std::optional<Button> repeating_;
+    Micros held_for_ = 0;            // the direction that repeats
+    Micros time_ = 0;                // since the Runner was made
+    std::vector<Micros> cools_;      // of each control: until when presses are dropped
+    ControlId holding_ = no_control; // whose press is being held
+    Micros holding_for_ = 0;
+    ControlId typing_ = no_control;
+    std::string typed_;
+    std::vector<ListState> lists_;
+    std::vector<ControlId> list_controls_;
     Micros until_repeat_ = 0;
     Micros settling_ = 0;
     Micros since_change_ = 0;

@@ -100,6 +100,11 @@ class Compiler {
         row.kind = from.kind;
         row.screen = screen;
         row.hides = from.hides;
+        row.hint = text(from.hint);
+        row.shows_hint = from.shows_hint;
+        row.columns = from.columns;
+        row.hold_ms = from.hold_ms;
+        row.cooldown_ms = from.cooldown_ms;
         if (from.when) row.when = condition(*from.when);
         if (from.kind == ControlKind::list) {
             row.has_rows = actions_.rows_of(from);
@@ -168,7 +173,12 @@ class Compiler {
         row.first = from.first;
         row.from = static_cast<float>(from.from);
         row.by = static_cast<float>(from.by);
-        row.words = actions_.words(from.values);
+        row.words = row.labels = actions_.words(from.values);
+        if (!from.labels.empty()) {
+            std::vector<Name> labels;
+            for (const std::string& label : from.labels) labels.push_back({label, {}});
+            row.labels = actions_.words(labels);
+        }
         out_.settings.push_back(row);
         result_.origins.settings.push_back(from.id.place);
     }

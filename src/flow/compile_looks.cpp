@@ -45,12 +45,15 @@ class BoxTree {
 /// What stands in a box where the author says no place.
 using PlainForm = BoxForm (*)(Size design);
 
-StandardStyle style_of(ControlKind kind) {
+StandardStyle style_of_kind(ControlKind kind) {
     switch (kind) {
     case ControlKind::label: return StandardStyle::label;
     case ControlKind::picture: return StandardStyle::picture;
     case ControlKind::panel: return StandardStyle::panel;
-    default: return StandardStyle::button;
+    case ControlKind::pages: return StandardStyle::nothing;
+    case ControlKind::list: return StandardStyle::list;
+    case ControlKind::button: return StandardStyle::button;
+    default: return StandardStyle::setting;
     }
 }
 
@@ -78,7 +81,9 @@ class ScreenBoxes {
             add_heading(group_named(*said().heading->group));
         else if (under_heading_)
             add_heading(0);
-        for (std::uint32_t i = 0; i < screen_.controls.count; ++i) add_control(i);
+        bodies_.assign(screen_.controls.count, 0);
+        for (std::uint32_t i = 0; i < screen_.controls.count; ++i)
+            if (bodies_[i] == 0) add_control(i);
         if (headed && heading_in_column_) default_group();
         for (const FlowGroup& group : said().groups) group_named(group.id);
         if (is_loading_) add_progress();
@@ -207,11 +212,25 @@ class ScreenBoxes {
         const FlowGroup* group = find_group(name.text);
         if (!group) return report_unknown_group(name), 0;
         groups_[name.text] = under_way;
-        const std::uint32_t parent = group->box.group ? group_named(*group->box.group) : 0;
+        const std::uint32_t pages = pages_showing(name.text);
+        const std::uint32_t parent = pages != 0         ? pages
+                                     : group->box.group ? group_named(*group->box.group)
+                                                        : 0;
         Box box{.forms = forms_of(group->box)};
         box.style = styles_.of(group->box.style, StandardStyle::nothing);
         box.bleeds = group->box.bleeds;
         return groups_[name.text] = add(box, parent, group->id.place);
+    }
+
+    /// The body of the pages that show a group; 0 where none do. Made when it is first asked for.
+    std::uint32_t pages_showing(std::string_view group) {
+        for (std::size_t i = 0; from_ && i < from_->controls.size(); ++i)
+            for (const Name& page : from_->controls[i].pages)
+                if (page.text == group) {
+                    if (bodies_[i] == 0) add_control(static_cast<std::uint32_t>(i));
+                    return bodies_[i];
+                }
+        return 0;
     }
 
     void report_unknown_group(const Name& name) {
@@ -232,7 +251,7 @@ class ScreenBoxes {
         static const FlowControl plain_control;
         const FlowControl& from = from_ ? from_->controls[number] : plain_control;
         Box box{.forms = forms_of(from.box), .text = row.text, .control = id};
-        box.style = styles_.of(from.box.style, style_of(row.kind));
+        box.style = styles_.of(from.box.style, style_of_kind(row.kind));
         box.role = BoxRole::control;
         box.bleeds = from.box.bleeds;
         if (from.box.picture) box.picture = picture(*from.box.picture);
@@ -246,10 +265,63 @@ class ScreenBoxes {
             parent = default_group();
             if (said().layout) group = &*said().layout;
         }
-        if (group && group->each && row.kind == ControlKind::button)
+        if (group && group->each && is_usable_kind(row.kind))
             size_as(*group->each, from.box, box.forms);
-        const std::uint32_t body = add(box, parent, from.id.place);
+        if (row.kind == ControlKind::list) size_list(from, box);
+        if (row.kind == ControlKind::label && row.setting != no_setting)
+            box.text = widest_label(row.setting);
+        if (row.shows_hint) box.text = longest_hint();
+        const std::uint32_t body = bodies_[number] = add(box, parent, from.id.place);
         for (const FlowPiece& piece : from.pieces) add_piece(piece, id, body);
+        if (from.pieces.empty() && row.setting != no_setting && is_usable_kind(row.kind))
+            add_plain_parts(row, id, body, from.id.place);
+    }
+
+    /// As many rows high as are to be seen at once, unless a height is said.
+    void size_list(const FlowControl& from, Box& box) const {
+        const Style& list = out_.flow.looks[box.style];
+        const Style& row = out_.flow.looks[id_of(StandardStyle::row)];
+        for (std::size_t shape = 0; shape < 2; ++shape) {
+            const auto& said =
+                shape == 1 && from.box.portrait ? from.box.portrait : from.box.landscape;
+            if (said && said->sized_down) continue;
+            BoxForm& form = box.forms[shape];
+            form.down.extent = Extent::fixed;
+            form.down.size = static_cast<float>(from.rows) * row.least.height + list.padding[1] +
+                             list.padding[3] + form.padding[1] + form.padding[3];
+        }
+    }
+
+    /// What a slider, toggle, choice or entry shows of its setting where the author says nothing.
+    void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, Place place) {
+        const auto part = [&](BoxRole role, PlainForm form, StandardStyle style, Text text) {
+            Box box{.forms = plainly(form), .text = text, .control = id, .role = role};
+            box.style = id_of(style);
+            add(box, body, place);
+        };
+        if (row.kind == ControlKind::slider) {
+            part(BoxRole::track, plain::track, StandardStyle::track, {});
+            part(BoxRole::knob, plain::knob, StandardStyle::knob, {});
+        }
+        part(BoxRole::value, plain::value, StandardStyle::value, widest_label(row.setting));
+    }
+
+    Text longest_hint() const {
+        Text longest;
+        for (std::uint32_t i = 0; i < screen_.controls.count; ++i) {
+            const Text hint = out_.flow.controls[screen_.controls.begin + i].hint;
+            if (hint.length > longest.length) longest = hint;
+        }
+        return longest;
+    }
+
+    /// What a place for the value has to have room for.
+    Text widest_label(SettingId setting) const {
+        const Range labels = out_.flow[setting].labels;
+        Text widest;
+        for (std::uint32_t i = labels.begin; i < labels.end(); ++i)
+            if (out_.flow.words[i].length > widest.length) widest = out_.flow.words[i];
+        return widest;
     }
 
     static void size_as(Size each, const FlowBox& said, std::array<BoxForm, 2>& forms) {
@@ -266,11 +338,20 @@ class ScreenBoxes {
         Box box{.forms = forms_of(piece.box),
                 .text = styles_.text(piece.text),
                 .control = control,
-                .role = BoxRole::piece};
-        box.style = styles_.of(piece.box.style,
-                               piece.box.picture ? StandardStyle::picture : StandardStyle::label);
+                .role = piece.role};
+        if (piece.role == BoxRole::value) box.text = widest_label(out_.flow[control].setting);
+        box.style = styles_.of(piece.box.style, style_of(piece));
         if (piece.box.picture) box.picture = picture(*piece.box.picture);
         add(box, body, piece.place);
+    }
+
+    static StandardStyle style_of(const FlowPiece& piece) {
+        switch (piece.role) {
+        case BoxRole::value: return StandardStyle::value;
+        case BoxRole::track: return StandardStyle::track;
+        case BoxRole::knob: return StandardStyle::knob;
+        default: return piece.box.picture ? StandardStyle::picture : StandardStyle::label;
+        }
     }
 
     PictureId picture(const Name& file) {
@@ -287,6 +368,7 @@ class ScreenBoxes {
     BoxTree tree_;
     bool heading_in_column_ = false;
     bool under_heading_ = false;
+    std::vector<std::uint32_t> bodies_; // of each control; 0: not made yet
     std::uint32_t default_group_ = 0;
     std::uint32_t region_ = 0;
     std::unordered_map<std::string, std::uint32_t> groups_;

@@ -21,16 +21,22 @@ struct Form {
 };
 
 const std::array<Form, 10> forms = {{
-    {"label", "a label", ControlKind::label, {"text", "setting"}},
+    {"label", "a label", ControlKind::label, {"text", "setting", "shows"}},
     {"picture", "a picture", ControlKind::picture, {"text"}},
     {"panel", "a panel", ControlKind::panel, {"text"}},
     {"pages", "pages", ControlKind::pages, {"show", "when"}},
-    {"button", "a button", ControlKind::button, {"text", "press", "when", "else", "hint"}},
+    {"button",
+     "a button",
+     ControlKind::button,
+     {"text", "press", "when", "else", "hint", "hold", "cooldown"}},
     {"toggle", "a toggle", ControlKind::toggle, {"text", "setting", "when", "else", "hint"}},
     {"slider", "a slider", ControlKind::slider, {"text", "setting", "when", "else", "hint"}},
     {"choice", "a choice", ControlKind::choice, {"text", "setting", "when", "else", "hint"}},
     {"entry", "an entry", ControlKind::entry, {"text", "setting", "when", "else", "hint"}},
-    {"list", "a list", ControlKind::list, {"text", "press", "when", "else", "hint"}},
+    {"list",
+     "a list",
+     ControlKind::list,
+     {"text", "press", "when", "else", "hint", "columns", "rows", "cooldown"}},
 }};
 
 class ControlReader {
@@ -79,7 +85,6 @@ class ControlReader {
         if (!id || !check_name(*map.find(form.name), findings_)) return false;
         control.id = *id;
         read_box_keys(map, source_, control.box, findings_);
-        if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
         return true;
     }
 
@@ -98,11 +103,30 @@ class ControlReader {
             add(findings_, Slug::missing_key, control.id.place,
                 std::string(form.what) + " needs a 'setting'")
                 .mend = "name one that is declared under 'settings:' of the flow";
+        if (has("shows")) control.shows_hint = map.one_of("shows", {"hint"}).has_value();
+        if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
+        if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
+        if (has("columns")) control.columns = count(map, "columns", 1);
+        if (has("rows")) control.rows = count(map, "rows", 6);
         if (has("press")) read_press(map, control);
+        if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (form.kind == ControlKind::picture && !control.box.picture)
             add(findings_, Slug::missing_key, control.id.place,
                 "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    std::uint16_t count(const MapReader& map, std::string_view key, std::uint16_t unsaid) {
+        const auto text = map.name(key);
+        if (!text) return unsaid;
+        std::string_view rest;
+        const auto number = leading_number(text->text, rest);
+        if (number && rest.empty() && *number >= 1 && *number <= 100 &&
+            *number == static_cast<int>(*number))
+            return static_cast<std::uint16_t>(*number);
+        add(findings_, Slug::wrong_type, text->place,
+            "'" + std::string(key) + "' wants a whole number from 1 to 100");
+        return unsaid;
     }
 
     void read_show(const MapReader& map, FlowControl& control) {
@@ -125,9 +149,15 @@ class ControlReader {
             return;
         }
         for (const yaml::Node& child : node.children) {
-            const MapReader map(child, "a piece", {"text", "file", "style", "place"}, findings_);
+            const MapReader map(child, "a piece", {"text", "file", "shows", "style", "place"},
+                                findings_);
             if (!map.good()) continue;
             FlowPiece piece;
+            if (const auto shows = map.one_of("shows", {"value", "track", "knob"}))
+                piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
+            if (piece.role != BoxRole::piece && !control.setting)
+                add(findings_, Slug::wrong_type, map.find("shows")->place,
+                    "only a control with a 'setting' has a value to show");
             piece.place = child.place;
             piece.text = map.text("text").value_or("");
             read_box_keys(map, source_, piece.box, findings_);

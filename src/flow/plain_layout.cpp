@@ -73,4 +73,28 @@ BoxForm progress(Size design) {
     return form;
 }
 
+namespace {
+/// So many units of a design that is 720 high.
+float units(Size design, float count) {
+    return std::min(design.width, design.height) / 720 * count;
+}
+} // namespace
+
+BoxForm value(Size design) {
+    return {.across = {.anchor = Edge::end, .offset = -units(design, 20)}};
+}
+
+BoxForm track(Size design) {
+    return {.across = {.extent = Extent::fixed,
+                       .anchor = Edge::end,
+                       .offset = -units(design, 96),
+                       .size = units(design, 150)},
+            .down = {.extent = Extent::fixed, .size = units(design, 10)}};
+}
+
+BoxForm knob(Size design) {
+    return {.across = {.extent = Extent::fixed, .size = units(design, 22)},
+            .down = {.extent = Extent::fixed, .size = units(design, 22)}};
+}
+
 } // namespace rondix::plain

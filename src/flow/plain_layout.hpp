@@ -18,4 +18,9 @@ BoxForm region(Size design, bool under_heading);
 BoxForm column(Size design);
 BoxForm progress(Size design);
 
+/// The parts of a control that changes a setting, within its body.
+BoxForm value(Size design);
+BoxForm track(Size design);
+BoxForm knob(Size design);
+
 } // namespace rondix::plain

@@ -25,7 +25,8 @@ class SettingReader {
   public:
     SettingReader(const yaml::Node& key, const yaml::Node& node, Findings& findings)
         : key_(key)
-        , map_(node, "a setting", {"from", "to", "by", "one-of", "letters", "first", "keep-within"},
+        , map_(node, "a setting",
+               {"from", "to", "by", "one-of", "letters", "first", "keep-within", "labels"},
                findings)
         , findings_(findings) {
         setting_.id = {key.text, key.place};
@@ -42,6 +43,7 @@ class SettingReader {
         else
             read_yes_no();
         setting_.keep_within_ms = map_.duration_ms("keep-within").value_or(0);
+        if (map_.find("labels")) read_labels();
         return setting_;
     }
 
@@ -131,9 +133,22 @@ class SettingReader {
         setting_.values.push_back({map_.text("first").value_or(""), key_.place});
     }
 
+    /// One for each value, as the player sees it.
+    void read_labels() {
+        const yaml::Node& list = *map_.find("labels");
+        const bool fits = list.kind == yaml::Kind::list && setting_.kind != SettingKind::text &&
+                          list.children.size() == setting_.values.size();
+        if (!fits)
+            return fail("labels", "'labels' wants a list with a text for each value, here " +
+                                      std::to_string(setting_.values.size()));
+        setting_.labels.clear();
+        for (const yaml::Node& label : list.children) setting_.labels.push_back(label.text);
+    }
+
     void read_yes_no() {
         setting_.kind = SettingKind::yes_no;
         setting_.values = {{"no", key_.place}, {"yes", key_.place}};
+        setting_.labels = {"Off", "On"};
         setting_.first = map_.yes_no("first").value_or(false) ? 1 : 0;
     }
 

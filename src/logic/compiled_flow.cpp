@@ -75,7 +75,8 @@ class Verifier {
         verify_text(flow_.game);
         for (const Scene& row : flow_.scenes) verify_text(row.id), verify_text(row.file);
         for (const Screen& row : flow_.screens) verify_text(row.id), verify_text(row.title);
-        for (const Control& row : flow_.controls) verify_text(row.id), verify_text(row.text);
+        for (const Control& row : flow_.controls)
+            verify_text(row.id), verify_text(row.text), verify_text(row.hint);
         for (const Flag& row : flow_.flags) verify_text(row.id);
         for (const Event& row : flow_.events) verify_text(row.id);
         for (const Request& row : flow_.requests) verify_text(row.id);
@@ -112,6 +113,7 @@ class Verifier {
                        within({static_cast<std::uint32_t>(row.press), row.presses},
                               flow_.actions.size()),
                    "an action is out of range");
+            expect(row.columns > 0, "a list has no columns");
             expect(row.setting == no_setting || has(row.setting), "a setting is out of range");
             expect(row.has_rows == no_flag || has(row.has_rows), "a flag is out of range");
             expect(row.pages == no_pages
@@ -126,7 +128,10 @@ class Verifier {
 
     void verify_settings() {
         for (const Setting& row : flow_.settings) {
-            expect(within(row.words, flow_.words.size()), "words are out of range");
+            expect(within(row.words, flow_.words.size()) &&
+                       within(row.labels, flow_.words.size()) &&
+                       row.labels.count == row.words.count,
+                   "words are out of range");
             expect(within(row.asks, flow_.setting_asks.size()), "asks are out of range");
             expect(within(row.turns, flow_.turns.size()) && row.turns.count > 0,
                    "turns are out of range");

@@ -11,6 +11,9 @@ namespace rondix {
 
 namespace {
 constexpr std::int64_t forever = std::numeric_limits<std::int64_t>::max();
+/// A direction that is held for so long repeats faster where it turns a slider.
+constexpr std::int64_t fast_after = 1'000'000;
+constexpr double fast_repeat = 0.05;
 constexpr std::int64_t micros_of_ms(std::uint32_t ms) {
     return std::int64_t{ms} * 1000;
 }
@@ -60,6 +63,8 @@ Runner::Micros Runner::next_deadline() const {
         next = std::min(next, micros_of_ms(foremost.moves_on_ms) - since_change_);
     if (foremost.idle != unsaid)
         next = std::min(next, micros_of_ms(foremost.idle_ms) - since_input_);
+    if (holding_ != no_control)
+        next = std::min(next, micros_of_ms(flow_[holding_].hold_ms) - holding_for_);
     return std::max<Micros>(next, 0);
 }
 
@@ -71,6 +76,12 @@ void Runner::let_pass(Micros time) {
     for (Wait& wait : requests_) wait.since += time;
     since_change_ += time;
     since_input_ += time;
+    time_ += time;
+    held_for_ += time;
+    if (holding_ != no_control) {
+        holding_for_ += time;
+        stale_ = true; // how far it is can be seen
+    }
     until_repeat_ -= time;
     if (notice_left_ > 0 && notice_left_ <= time) stale_ = true;
     notice_left_ = std::max<Micros>(notice_left_ - time, 0);
@@ -80,7 +91,17 @@ void Runner::let_pass(Micros time) {
 bool Runner::fire_one() {
     if (now_.depth() > 1 && is_true(flow_, now_, flow_[now_.current()].closes_when))
         return perform_one(Move::closes());
-    return fire_answer() || fire_event() || fire_limit() || fire_screen();
+    return fire_hold() || fire_answer() || fire_event() || fire_limit() || fire_screen();
+}
+
+/// A press that had to be held was held for long enough.
+bool Runner::fire_hold() {
+    if (holding_ == no_control || holding_for_ < micros_of_ms(flow_[holding_].hold_ms))
+        return false;
+    const ControlId control = holding_;
+    holding_ = pressed_ = no_control;
+    turn_states(false);
+    return usable(flow_, now_, control) && perform_one(Move::press(control));
 }
 
 /// An answer that came while it could not take effect.
@@ -132,12 +153,12 @@ void Runner::repeat_direction() {
     if (!repeating_ || until_repeat_ > 0 || in_play(flow_, now_)) return;
     const Button direction = *repeating_;
     move_focus(direction);
-    until_repeat_ = static_cast<Micros>(next_repeat * 1e6);
+    until_repeat_ = static_cast<Micros>((held_for_ > fast_after ? fast_repeat : next_repeat) * 1e6);
 }
 
 std::optional<double> Runner::time_until_change() const {
     if (now_.depth() == 0) return std::nullopt;
-    if (pictures_move()) return 0;
+    if (pictures_move() || holding_ != no_control) return 0;
     Micros next = next_deadline();
     if (notice_left_ > 0) next = std::min(next, notice_left_);
     if (repeating_) next = std::min(next, std::max<Micros>(until_repeat_, 0));

@@ -28,21 +28,36 @@ bool Runner::press(Button button) {
 
 bool Runner::act_on(Button button) {
     const bool menus = !in_play(flow_, now_); // else it belongs to the game
+    if (typing_ != no_control) {              // which ends it
+        if (button == Button::accept || button == Button::back)
+            end_typing(button == Button::accept);
+        return true;
+    }
     if (is_direction(button)) return menus && move_focus(button);
     if (!settled()) return menus;
     switch (button) {
     case Button::back: return perform(Move::back());
     case Button::menu: return perform(Move::menu());
+    case Button::pages_back:
+    case Button::pages_on: return menus && turn_pages(button);
     default: break;
     }
     const ControlId control = focus();
-    if (control != no_control) return perform(Move::press(control));
-    return menus && perform(Move::other_key());
+    if (control == no_control) return menus && perform(Move::other_key());
+    if (!has_to_be_held(control)) return use(control);
+    holding_ = control;
+    holding_for_ = 0;
+    turn_states(false);
+    return true;
 }
 
 void Runner::release(Button button) {
     held_[static_cast<std::size_t>(button)] = false;
     if (repeating_ == button) repeating_.reset();
+    if (button == Button::accept && holding_ != no_control) {
+        holding_ = no_control;
+        turn_states(false);
+    }
 }
 
 bool Runner::press_key(KeyId key) {
@@ -65,12 +80,25 @@ bool Runner::press_other_key() {
 }
 
 bool Runner::move_focus(Button direction) {
+    if (repeating_ != direction) held_for_ = 0;
     repeating_ = direction;
     until_repeat_ = static_cast<Micros>(first_repeat * 1e6);
+    const ControlId from = focus();
+    if (turn_control(from, direction) || move_among_rows(from, direction)) return true;
     if (direction == Button::left || direction == Button::right) return true; // a column has none
-    const ControlId next = next_usable(focus(), direction == Button::down ? 1 : -1);
+    const ControlId next = next_usable(from, direction == Button::down ? 1 : -1);
     if (next != no_control) choose_focus(next);
     return true;
+}
+
+/// The first pages that the current screen has.
+bool Runner::turn_pages(Button button) {
+    const Range controls = flow_[now_.current()].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (flow_.controls[i].kind == ControlKind::pages)
+            return perform(Move::turn(flow_.controls[i].pages,
+                                      button == Button::pages_on ? next_page : previous_page));
+    return false;
 }
 
 // --- the pointer acts on coming up, on the control on which it went down
@@ -80,8 +108,13 @@ bool Runner::pointer_moves(Point to) {
     on_keys_ = false;
     note_input();
     if (has_room()) update_pointer();
+    if (pressed_ != no_control && flow_[pressed_].kind == ControlKind::slider)
+        return drag(pressed_, to);
     const ControlId under = control_at(to);
     if (under != no_control && !in_play(flow_, now_)) choose_focus(under);
+    if (under != no_control && flow_[under].kind == ControlKind::list)
+        if (const auto row = row_at(under, to)) choose_row(under, *row);
+    if (holding_ != no_control && under != holding_) holding_ = no_control; // it slid off
     return under != no_control;
 }
 
@@ -90,6 +123,12 @@ bool Runner::pointer_presses(Point at) {
     pressed_ = no_control;
     if (now_.depth() == 0 || !settled()) return false;
     pressed_ = control_at(at);
+    if (typing_ != no_control && pressed_ != typing_) end_typing(true);
+    if (pressed_ != no_control && flow_[pressed_].kind == ControlKind::slider) drag(pressed_, at);
+    if (pressed_ != no_control && has_to_be_held(pressed_)) {
+        holding_ = pressed_;
+        holding_for_ = 0;
+    }
     turn_states(false);
     return pressed_ != no_control;
 }
@@ -98,8 +137,13 @@ bool Runner::pointer_releases(Point at) {
     const ControlId began = pressed_;
     pressed_ = no_control;
     if (now_.depth() == 0) return false;
+    const bool held = holding_ != no_control;
+    holding_ = no_control;
     turn_states(false);
-    return began != no_control && began == control_at(at) && perform(Move::press(began));
+    if (began == no_control || began != control_at(at)) return false;
+    if (held || has_to_be_held(began) || flow_[began].kind == ControlKind::slider) return true;
+    if (flow_[began].kind == ControlKind::list && !row_at(began, at)) return true;
+    return use(began);
 }
 
 ControlId Runner::control_at(Point point) const {

@@ -71,8 +71,24 @@ LookState Runner::state_of(ControlId control) const {
     if (!is_usable_kind(row.kind)) return LookState::rest;
     if (!is_true(flow_, now_, row.when)) return LookState::disabled;
     if (row.screen != now_.foremost()) return LookState::rest;
-    if (control == pressed_) return LookState::pressed;
-    return control == focus() ? LookState::focused : LookState::rest;
+    if (control == pressed_ || control == holding_) return LookState::pressed;
+    if (control == focus()) return LookState::focused;
+    const bool on = row.kind == ControlKind::toggle ? value_of(row.setting) == 1
+                                                    : turns_to_what_is_shown(control);
+    return on ? LookState::on : LookState::rest;
+}
+
+/// A button that turns to the page that is shown already: it is the one that is on.
+bool Runner::turns_to_what_is_shown(ControlId control) const {
+    const ActionId press = flow_[control].press;
+    if (flow_[control].kind != ControlKind::button || press == unsaid) return false;
+    const Range alternatives = flow_[press].alternatives;
+    if (alternatives.count != 1) return false;
+    const Range steps = flow_.alternatives[alternatives.begin].steps;
+    if (steps.count != 1) return false;
+    const Step& step = flow_.steps[steps.begin];
+    return step.kind == StepKind::turn && step.value < previous_page &&
+           page_of(flow_, now_, PagesId(step.subject)) == step.value;
 }
 
 void Runner::advance_pictures(double time) {

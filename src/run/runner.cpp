@@ -56,6 +56,16 @@ Runner::Runner(const CompiledFlow& flow)
     moves_taken_.reserve(most_moves_kept);
     items_.reserve(flow.looks.boxes.size() + 1);
     leaving_.reserve(flow.screens.size());
+    cools_.assign(flow.controls.size(), 0);
+    std::size_t longest = 0;
+    for (const Setting& setting : flow.settings)
+        if (setting.kind == SettingKind::text)
+            longest = std::max<std::size_t>(longest, setting.values);
+    typed_.reserve(4 * longest + 8);
+    for (std::size_t i = 0; i < flow.controls.size(); ++i)
+        if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
+    lists_.resize(list_controls_.size());
+    items_.reserve(flow.looks.boxes.size() + 1 + most_rows_seen * lists_.size());
     lay_out();
 }
 
@@ -77,11 +87,21 @@ void Runner::start() {
     std::fill(requests_.begin(), requests_.end(), Wait{});
     load_ = {};
     unkept_ = no_setting;
+    typing_ = holding_ = no_control;
 
     const Outcome outcome = rondix::start(flow_, now_);
     for (std::size_t i = 0; i < flow_.settings.size(); ++i)
-        if (flow_.settings[i].asks.count > 0)
+        if (flow_.settings[i].asks.count > 0 && values_[i] != flow_.settings[i].first) {
             apply(flow_, now_, Move::set(SettingId(i), values_[i]));
+            if (moves_done_.size() < most_moves_kept)
+                moves_done_.push_back(Move::set(SettingId(i), values_[i]));
+        }
+    for (std::size_t i = 0; i < lists_.size(); ++i)
+        if (lists_[i].rows.count > 0) {
+            const Move has_rows = Move::raise(flow_[list_controls_[i]].has_rows);
+            if (apply(flow_, now_, has_rows).answered && moves_done_.size() < most_moves_kept)
+                moves_done_.push_back(has_rows);
+        }
     if (had_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(old_scene));
     if (was_paused) emit(EffectKind::unpause);
     pointer_shown_ = shows_pointer(flow_, now_) && !on_keys_;
@@ -126,8 +146,9 @@ bool Runner::perform_one(Move move) {
         outcome.loads || before_.depth() != now_.depth() || before_.foremost() != now_.foremost();
     if (changed) {
         since_change_ = since_input_ = 0;
-        pressed_ = no_control;
+        pressed_ = holding_ = no_control;
         repeating_.reset();
+        end_typing(false);
         if (!is_shown(before_, now_.foremost()) || outcome.loads)
             focus_[index(now_.foremost())] = no_control;
     }

@@ -55,6 +55,9 @@ void Runner::tell_setting_change(Move move) {
     if (move.kind == MoveKind::change &&
         flow_[flow_[move.control()].setting].kind != SettingKind::text)
         change_setting(flow_[move.control()].setting, move.value);
+    if (move.kind == MoveKind::change &&
+        flow_[flow_[move.control()].setting].kind == SettingKind::text)
+        emit(EffectKind::setting, static_cast<std::uint32_t>(flow_[move.control()].setting));
     if (move.kind != MoveKind::set || flow_[move.setting()].kind == SettingKind::text) return;
     values_[move.subject] = move.value; // the game knows already, and is told all the same
     stale_ = true;

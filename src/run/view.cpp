@@ -18,6 +18,9 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     case BoxRole::shade: return ItemKind::shade;
     case BoxRole::heading: return ItemKind::title;
     case BoxRole::piece: return ItemKind::piece;
+    case BoxRole::value: return ItemKind::value;
+    case BoxRole::track: return ItemKind::track;
+    case BoxRole::knob: return ItemKind::knob;
     case BoxRole::progress: return ItemKind::progress;
     case BoxRole::group: return ItemKind::group;
     case BoxRole::control: break;
@@ -25,8 +28,11 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     switch (flow[box.control].kind) {
     case ControlKind::label: return ItemKind::label;
     case ControlKind::picture: return ItemKind::picture;
-    case ControlKind::panel: return ItemKind::panel;
-    default: return ItemKind::button;
+    case ControlKind::panel:
+    case ControlKind::pages: return ItemKind::panel;
+    case ControlKind::button: return ItemKind::button;
+    case ControlKind::list: return ItemKind::list;
+    default: return ItemKind::control;
     }
 }
 
@@ -152,7 +158,8 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
         if (turn != 0)
             item.transform = item.transform.after(place::turn_about(place.middle(), turn));
     };
-    if (box.role == BoxRole::piece) {
+    if (box.control != no_control) show_value(box, item);
+    if (is_part(box.role)) {
         const std::uint32_t whole = body_[index(box.control)];
         const BoxForm& outer =
             flow_.looks.boxes[whole].forms[static_cast<std::size_t>(canvas_.shape)];
@@ -162,6 +169,40 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
     stand(item.place, item.look, item.rotate);
     item.look.opacity *= screens_opacity;
     items_.push_back(item);
+    if (item.kind == ItemKind::list) add_rows(items_.back());
+}
+
+/// What an item shows of its control's setting, or of a press that is being held.
+void Runner::show_value(const Box& box, Item& item) const {
+    const Control& control = flow_[box.control];
+    if (box.role == BoxRole::control && box.control == holding_)
+        item.amount =
+            static_cast<float>(holding_for_) / (static_cast<float>(control.hold_ms) * 1000.0F);
+    const bool label = box.role == BoxRole::control && control.kind == ControlKind::label;
+    if (label && control.shows_hint) {
+        const ControlId in_focus = focus();
+        item.text = wording_(in_focus == no_control ? "" : flow_.text(flow_[in_focus].hint));
+    }
+    if (control.setting == no_setting || (!is_part(box.role) && !label)) return;
+    const Setting& setting = flow_[control.setting];
+    if (box.role == BoxRole::value || label) {
+        if (setting.kind == SettingKind::text)
+            item.text = box.control == typing_ ? typed_ : text_of(control.setting);
+        else
+            item.text =
+                wording_(flow_.text(flow_.words[setting.labels.begin + value_of(control.setting)]));
+        return;
+    }
+    if (setting.values < 2 || box.role == BoxRole::piece) return;
+    item.amount =
+        static_cast<float>(value_of(control.setting)) / static_cast<float>(setting.values - 1);
+    if (box.role != BoxRole::knob) return;
+    std::uint32_t row = 0;
+    if (!part_of(box.control, BoxRole::track, row)) return;
+    const Rect& track = places_[row].rect;
+    const float share = mirrored_ ? 1 - item.amount : item.amount;
+    item.place.x = track.x + share * track.width - item.place.width / 2;
+    item.place.y = track.y + (track.height - item.place.height) / 2;
 }
 
 /// At the foot of the canvas, over everything.

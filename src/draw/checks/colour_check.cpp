@@ -67,7 +67,7 @@ class ColourCheck {
         for (std::size_t k = 0; k < items_.size(); ++k) {
             if (items_[k].screen != screen) continue;
             if (!items_[k].text.empty()) check_text(k);
-            if (items_[k].kind == ItemKind::button) check_focus(k);
+            if (is_body(items_[k])) check_focus(k);
         }
     }
 
@@ -81,13 +81,16 @@ class ColourCheck {
         item.transform = {};
     }
 
+    static bool is_body(const Item& item) {
+        return item.kind == ItemKind::button || item.kind == ItemKind::control;
+    }
     static bool has_states(const Item& item) {
-        return item.kind == ItemKind::button || item.kind == ItemKind::piece;
+        return is_body(item) || item.kind == ItemKind::piece || item.kind == ItemKind::value;
     }
     bool can_be(const Item& item, LookState state) const {
         if (state == LookState::rest) return true;
-        if (!has_states(item) || flow_[item.control].kind != ControlKind::button) return false;
-        if (state == LookState::on) return false; // no control of this version can be
+        if (!has_states(item) || !is_usable_kind(flow_[item.control].kind)) return false;
+        if (state == LookState::on) return flow_[item.control].kind == ControlKind::toggle;
         return state != LookState::disabled || flow_[item.control].when != holds;
     }
 

@@ -115,7 +115,7 @@ class PlaceCheck {
         return bounds(placed(i).rect, form.rotate);
     }
     bool is_usable(std::uint32_t i) const {
-        return box(i).role == BoxRole::control && flow_[box(i).control].kind == ControlKind::button;
+        return box(i).role == BoxRole::control && is_usable_kind(flow_[box(i).control].kind);
     }
     Place place_of(std::uint32_t i) const { return file_.origins.boxes[i]; }
     std::string name_of(std::uint32_t i) const {
@@ -134,10 +134,18 @@ class PlaceCheck {
         });
         for (std::size_t a = 0; a < usable.size(); ++a)
             for (std::size_t b = a + 1; b < usable.size(); ++b)
-                if (overlap(area(usable[a]), area(usable[b])))
+                if (can_be_seen_together(usable[a], usable[b]) &&
+                    overlap(area(usable[a]), area(usable[b])))
                     note(Slug::overlap, usable[b],
                          fmt::format("{} and {} overlap", name_of(usable[a]), name_of(usable[b])),
                          "give them places apart, or let a group arrange them");
+    }
+
+    /// They do not stand on different pages of the same.
+    bool can_be_seen_together(std::uint32_t a, std::uint32_t b) const {
+        const Control& one = flow_[box(a).control];
+        const Control& other = flow_[box(b).control];
+        return one.pages == no_pages || one.pages != other.pages || one.page == other.page;
     }
 
     void check_place(std::uint32_t i) {
@@ -159,7 +167,7 @@ class PlaceCheck {
     void check_text(std::uint32_t i, bool longer) {
         if (placed(i).text_scale >= 1) return;
         const std::string what =
-            box(i).role == BoxRole::piece ? "a text in " + name_of(i) : "the text of " + name_of(i);
+            is_part(box(i).role) ? "a text in " + name_of(i) : "the text of " + name_of(i);
         if (longer)
             note(Slug::tight_text, i,
                  what + " would not fit, were it a third longer, as translations are",

@@ -9,6 +9,8 @@ namespace rondix::draw {
 
 namespace {
 
+constexpr float held_opacity = 0.3F;
+
 class ItemPainter {
   public:
     ItemPainter(cairo_t* context, const PaintBox& box, const Item& item, double scale)
@@ -33,7 +35,8 @@ class ItemPainter {
         paint_ground();
         paint_images();
         paint_border();
-        if (item_.kind == ItemKind::progress) paint_progress();
+        if (item_.kind == ItemKind::progress || item_.kind == ItemKind::track) paint_share(1);
+        if (item_.kind == ItemKind::button) paint_share(held_opacity); // how long it was held
         if (item_.picture != no_picture) paint_picture(index(item_.picture), fit_of_picture(), 1);
         if (!item_.text.empty()) paint_text();
         cairo_restore(context_);
@@ -121,8 +124,11 @@ class ItemPainter {
         cairo_stroke(context_);
     }
 
-    void paint_progress() {
-        if (item_.amount <= 0 || !use(item_.look.ink)) return;
+    /// As far as the item's amount goes, from where texts begin.
+    void paint_share(float strength) {
+        Colour ink = item_.look.ink;
+        ink.opacity *= strength;
+        if (item_.amount <= 0 || !use(ink)) return;
         cairo_save(context_);
         outline(0);
         cairo_clip(context_);

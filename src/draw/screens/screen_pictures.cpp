@@ -1,6 +1,7 @@
 #include "rondix/screen_pictures.hpp"
 
 #include "draw/screens/frames.hpp"
+#include "draw/screens/sample_rows.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/ways.hpp"
@@ -21,7 +22,9 @@ class ScreenDrawer {
         , flow_(*file.compiled)
         , painter_(flow_)
         , runner_(flow_)
-        , ways_(ways_to_screens(flow_, options.check)) {}
+        , ways_(ways_to_screens(flow_, options.check)) {
+        rows_.fill(runner_);
+    }
 
     std::vector<std::string> draw(const std::function<bool(const ScreenPicture&)>& take) {
         std::vector<std::string> missing;
@@ -37,8 +40,10 @@ class ScreenDrawer {
         }
         for (const PictureSize size : options_.sizes) {
             prepare(size);
-            for (const ScreenId id : shown)
+            for (const ScreenId id : shown) {
                 if (!take(draw_one(id, size))) return missing;
+                if (!draw_pages(id, size, take)) return missing;
+            }
         }
         return missing;
     }
@@ -53,19 +58,39 @@ class ScreenDrawer {
 
     bool has_buttons(ScreenId id) const {
         const Range controls = flow_[id].controls;
-        return std::any_of(
-            flow_.controls.begin() + controls.begin, flow_.controls.begin() + controls.end(),
-            [](const Control& control) { return control.kind == ControlKind::button; });
+        return std::any_of(flow_.controls.begin() + controls.begin,
+                           flow_.controls.begin() + controls.end(),
+                           [](const Control& control) { return is_usable_kind(control.kind); });
     }
 
     ScreenPicture draw_one(ScreenId id, PictureSize size) {
         const std::string name(flow_.text(flow_[id].id));
-        const std::string ending =
-            options_.sizes.size() > 1 ? fmt::format("-{}x{}", size.width, size.height) : "";
-        if (options_.states) return {name + "-states" + ending, draw_states(id)};
-        if (!options_.times.empty()) return {name + "-enters" + ending, draw_times(id, size)};
+        if (options_.states) return {name + "-states" + ending(size), draw_states(id)};
+        if (!options_.times.empty()) return {name + "-enters" + ending(size), draw_times(id, size)};
         go(id, 0);
-        return {name + ending, picture(size)};
+        return {name + ending(size), picture(size)};
+    }
+
+    /// The further pages of a screen, each a picture of its own: `options-sound`.
+    bool draw_pages(ScreenId id, PictureSize size,
+                    const std::function<bool(const ScreenPicture&)>& take) {
+        if (options_.states || !options_.times.empty()) return true;
+        for (std::size_t p = 0; p < flow_.pages.size(); ++p) {
+            const Pages& pages = flow_.pages[p];
+            for (std::uint32_t page = 1; pages.screen == id && page < pages.names.count; ++page) {
+                go(id, 0);
+                for (std::uint32_t i = 0; i < page; ++i) step(Move::turn(PagesId(p), next_page));
+                const auto name = flow_.text(flow_.words[pages.names.begin + page]);
+                if (!take({fmt::format("{}-{}{}", flow_.text(flow_[id].id), name, ending(size)),
+                           picture(size)}))
+                    return false;
+            }
+        }
+        return true;
+    }
+
+    std::string ending(PictureSize size) const {
+        return options_.sizes.size() > 1 ? fmt::format("-{}x{}", size.width, size.height) : "";
     }
 
     void prepare(PictureSize size) {
@@ -137,6 +162,7 @@ class ScreenDrawer {
     const CompiledFlow& flow_;
     Painter painter_;
     Runner runner_;
+    draw::SampleRows rows_;
     std::vector<std::optional<std::vector<Move>>> ways_;
 };
 

@@ -45,8 +45,7 @@ class SheetMaker {
 
   private:
     bool is_button(std::size_t i) const {
-        return boxes_[i].role == BoxRole::control &&
-               flow_[boxes_[i].control].kind == ControlKind::button;
+        return boxes_[i].role == BoxRole::control && is_usable_kind(flow_[boxes_[i].control].kind);
     }
     static Shares only(std::size_t state) {
         Shares shares{};
@@ -82,12 +81,16 @@ class SheetMaker {
             if (boxes_[i].control != boxes_[body].control) continue;
             const Box& box = boxes_[i];
             const Style& style = flow_.looks[box.style];
-            Item item{.kind = i == body ? ItemKind::button : ItemKind::piece};
+            Item item{.kind = i == body                    ? ItemKind::button
+                              : box.role == BoxRole::track ? ItemKind::track
+                                                           : ItemKind::piece};
+            if (box.role == BoxRole::track) item.amount = 0.5F;
             item.state = LookState(state);
             item.style = box.style;
             item.look = style.looks[state];
             item.shares = only(state);
             item.place = places_[i].rect;
+            if (box.role == BoxRole::knob) stand_on_track(body, item.place);
             item.place.x += by.x;
             item.place.y += by.y;
             item.text_scale = places_[i].text_scale;
@@ -103,6 +106,17 @@ class SheetMaker {
                                  .after(scale_about(middle, whole.scale))
                                  .after(place::turn_about(middle, whole.rotate));
             sheet_.items.push_back(item);
+        }
+    }
+
+    /// In the middle of the track, where the sheet shows every slider.
+    void stand_on_track(std::size_t body, Rect& knob) const {
+        for (std::size_t i = body; i < boxes_.size(); ++i) {
+            if (boxes_[i].control != boxes_[body].control || boxes_[i].role != BoxRole::track)
+                continue;
+            const Point middle = places_[i].rect.middle();
+            knob.x = middle.x - knob.width / 2;
+            knob.y = middle.y - knob.height / 2;
         }
     }
 

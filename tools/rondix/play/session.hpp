@@ -3,6 +3,7 @@
 // the last good one in its place.
 #pragma once
 
+#include "draw/screens/sample_rows.hpp"
 #include "rondix/flow.hpp"
 #include "rondix/painter.hpp"
 
@@ -47,10 +48,12 @@ class Session {
             , painter(*file.compiled)
             , runner(*file.compiled) {
             runner.set_ruler(painter.ruler());
+            rows.fill(runner);
         }
         FlowFile file;
         Painter painter;
         Runner runner;
+        draw::SampleRows rows;
     };
     struct Stamp {
         std::filesystem::file_time_type time;

@@ -1,10 +1,11 @@
-// StandIn: answers for the game that is not there. A load takes its time and then succeeds, fails,
-// hangs or is answered twice, as the person at the window likes.
+// StandIn: answers for the game that is not there. A load or request takes its time and then
+// succeeds, fails, hangs or is answered twice, as the person at the window likes.
 #pragma once
 
 #include "rondix/runner.hpp"
 
 #include <string>
+#include <vector>
 
 namespace rondix::tool {
 
@@ -22,9 +23,14 @@ class StandIn {
     bool answers = true; ///< false while a script answers itself
 
   private:
-    bool loading_ = false;
-    Ticket ticket_{};
-    double passed_ = 0;
+    struct Asked {
+        Ticket ticket{};
+        bool load = false;
+        double passed = 0;
+    };
+    bool answer(const Asked& asked, Runner& runner) const;
+
+    std::vector<Asked> asked_;
 };
 
 /// "succeed", "fail", "hang", "answer twice".

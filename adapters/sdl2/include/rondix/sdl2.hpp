@@ -71,6 +71,7 @@ class Input {
     bool tell(const char* event);
     Point in_design(int x, int y) const;
     void fill_window();
+    bool feed_typing(SDL_Keycode key, bool down);
     bool push(Button button, bool down);
 
     Runner& menus_;

@@ -1,0 +1,144 @@
+// What the player does to the control that has the focus: pressing, turning a setting up and down,
+// dragging, typing. Values and texts become moves; while a text is typed, nothing else is.
+#include "rondix/runner.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix {
+
+namespace {
+
+/// A held slider steps faster after so long.
+constexpr std::int64_t faster_after = 1'000'000;
+
+} // namespace
+
+/// Accept, or a pointer that comes up where it went down.
+bool Runner::use(ControlId control) {
+    const Control& row = flow_[control];
+    if (!usable(flow_, now_, control)) return false;
+    if (row.cooldown_ms > 0 && cooling(control)) return true;
+    switch (row.kind) {
+    case ControlKind::button: return press_control(Move::press(control));
+    case ControlKind::toggle: return step_value(control, 1, true);
+    case ControlKind::choice: return step_value(control, 1, true);
+    case ControlKind::entry: return begin_typing(control);
+    case ControlKind::list: return press_row(control);
+    default: return true; // a slider has nothing to press
+    }
+}
+
+bool Runner::press_control(Move move) {
+    const Control& row = flow_[move.control()];
+    if (row.cooldown_ms > 0)
+        cools_[index(move.control())] = time_ + std::int64_t{row.cooldown_ms} * 1000;
+    return perform(move);
+}
+
+bool Runner::cooling(ControlId control) const {
+    return cools_[index(control)] > time_;
+}
+
+/// One value on or back; a choice and a toggle go round, a slider stops at its ends.
+bool Runner::step_value(ControlId control, int step, bool round) {
+    const SettingId setting = flow_[control].setting;
+    const int count = flow_[setting].values;
+    int value = value_of(setting) + step;
+    if (round)
+        value = (value % count + count) % count;
+    else
+        value = std::clamp(value, 0, count - 1);
+    return set_value(control, static_cast<std::uint16_t>(value));
+}
+
+bool Runner::set_value(ControlId control, std::uint16_t value) {
+    if (value == value_of(flow_[control].setting)) return true;
+    return perform(Move::change(control, value));
+}
+
+/// Left and right, where the control uses them itself. False: they are a direction like any other.
+bool Runner::turn_control(ControlId control, Button direction) {
+    if (control == no_control || (direction != Button::left && direction != Button::right))
+        return false;
+    const ControlKind kind = flow_[control].kind;
+    if (kind != ControlKind::slider && kind != ControlKind::choice) return false;
+    const bool up = (direction == Button::right) != mirrored_;
+    const bool fast = kind == ControlKind::slider && held_for_ > faster_after;
+    const int step = fast ? std::max(1, flow_[flow_[control].setting].values / 20) : 1;
+    return step_value(control, up ? step : -step, kind == ControlKind::choice);
+}
+
+// --- dragging
+
+const Box* Runner::part_of(ControlId control, BoxRole role, std::uint32_t& row) const {
+    const Range boxes = flow_.looks.screens[index(flow_[control].screen)].boxes;
+    for (row = boxes.begin; row < boxes.end(); ++row)
+        if (flow_.looks.boxes[row].control == control && flow_.looks.boxes[row].role == role)
+            return &flow_.looks.boxes[row];
+    return nullptr;
+}
+
+/// The pointer is on a slider: its value follows along the track.
+bool Runner::drag(ControlId control, Point to) {
+    std::uint32_t row = 0;
+    const bool has_track = part_of(control, BoxRole::track, row) != nullptr;
+    const Rect along = has_track ? places_[row].rect : place_of(control);
+    float share = along.width > 0 ? (to.x - along.x) / along.width : 0;
+    if (mirrored_) share = 1 - share;
+    const float steps = static_cast<float>(flow_[flow_[control].setting].values - 1);
+    const float value = std::clamp(std::round(share * steps), 0.0F, steps);
+    return set_value(control, static_cast<std::uint16_t>(value));
+}
+
+// --- typing
+
+bool Runner::begin_typing(ControlId control) {
+    if (!has_room()) return false;
+    typing_ = control;
+    typed_ = setting_texts_[index(flow_[control].setting)];
+    emit(EffectKind::begin_text, static_cast<std::uint32_t>(control));
+    stale_ = true;
+    return true;
+}
+
+/// Back leaves the text as it was.
+void Runner::end_typing(bool keep) {
+    if (typing_ == no_control) return;
+    const ControlId control = typing_;
+    typing_ = no_control;
+    emit(EffectKind::end_text, static_cast<std::uint32_t>(control));
+    stale_ = true;
+    const SettingId setting = flow_[control].setting;
+    if (!keep || typed_ == setting_texts_[index(setting)]) return;
+    setting_texts_[index(setting)] = typed_;
+    perform(Move::change(control, 0));
+}
+
+bool Runner::type(std::string_view text) {
+    if (typing_ == no_control) return false;
+    note_input();
+    typed_ += text.substr(0, typed_.capacity() - std::min(typed_.capacity(), typed_.size()));
+    const std::size_t most = flow_[flow_[typing_].setting].values;
+    while (letters(typed_) > most) typed_.pop_back();
+    stale_ = true;
+    return true;
+}
+
+bool Runner::erase() {
+    if (typing_ == no_control) return false;
+    note_input();
+    while (!typed_.empty() && (static_cast<unsigned char>(typed_.back()) & 0xC0) == 0x80)
+        typed_.pop_back();
+    if (!typed_.empty()) typed_.pop_back();
+    stale_ = true;
+    return true;
+}
+
+std::size_t Runner::letters(std::string_view text) {
+    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
+        return (static_cast<unsigned char>(c) & 0xC0) != 0x80;
+    }));
+}
+
+} // namespace rondix

@@ -1,0 +1,195 @@
+// Lists: rows that the game supplies, in one or more columns, scrolled so that the row with the
+// focus is seen. Only the rows that are to be seen are ever asked for.
+#include "rondix/runner.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix {
+
+ListState* Runner::list_of(ControlId control) {
+    for (std::size_t i = 0; i < lists_.size(); ++i)
+        if (list_controls_[i] == control) return &lists_[i];
+    return nullptr;
+}
+const ListState* Runner::list_of(ControlId control) const {
+    return const_cast<Runner*>(this)->list_of(control);
+}
+
+bool Runner::set_rows(ControlId control, const ListRows& rows) {
+    ListState* list = list_of(control);
+    if (!list) return false;
+    list->rows = rows;
+    list->focus = rows.count == 0 ? 0 : std::min(list->focus, rows.count - 1);
+    keep_in_view(control, *list);
+    stale_ = true;
+    if (now_.depth() == 0) return true;
+    const FlagId flag = flow_[control].has_rows;
+    const bool some = rows.count > 0;
+    return now_.flag(flag) == some || set_flag(flag, some);
+}
+
+std::uint32_t Runner::row_in_focus(ControlId control) const {
+    const ListState* list = list_of(control);
+    return list ? list->focus : 0;
+}
+
+/// Where the rows stand: within the body, without its padding.
+Rect Runner::room_of_rows(ControlId control) const {
+    const Box& box = flow_.looks.boxes[body_[index(control)]];
+    const Sides& padding = flow_.looks[box.style].padding;
+    const Rect body = place_of(control);
+    return {body.x + padding[0], body.y + padding[1], body.width - padding[0] - padding[2],
+            body.height - padding[1] - padding[3]};
+}
+
+float Runner::height_of_rows() const {
+    return std::max(1.0F, flow_.looks[id_of(StandardStyle::row)].least.height);
+}
+
+float Runner::lines_in_view(ControlId control) const {
+    return std::max(1.0F, std::floor(room_of_rows(control).height / height_of_rows() + 0.01F));
+}
+
+std::uint32_t Runner::lines_of(ControlId control, const ListState& list) const {
+    const std::uint32_t columns = flow_[control].columns;
+    return (list.rows.count + columns - 1) / columns;
+}
+
+Rect Runner::place_of_row(ControlId control, std::uint32_t row) const {
+    const ListState* list = list_of(control);
+    if (!list || flow_.looks.boxes.empty()) return {};
+    const std::uint32_t columns = flow_[control].columns;
+    const Rect room = room_of_rows(control);
+    const float width = room.width / static_cast<float>(columns);
+    const std::uint32_t column = mirrored_ ? columns - 1 - row % columns : row % columns;
+    const float line = static_cast<float>(row / columns) - list->scroll;
+    return {room.x + width * static_cast<float>(column), room.y + line * height_of_rows(), width,
+            height_of_rows()};
+}
+
+std::optional<std::uint32_t> Runner::row_at(ControlId control, Point point) const {
+    const ListState* list = list_of(control);
+    if (!list || !room_of_rows(control).contains(point)) return std::nullopt;
+    const Rect room = room_of_rows(control);
+    const auto columns = static_cast<float>(flow_[control].columns);
+    float across = (point.x - room.x) / room.width * columns;
+    if (mirrored_) across = columns - across;
+    const float line = std::floor((point.y - room.y) / height_of_rows() + list->scroll);
+    const float row = line * columns + std::clamp(std::floor(across), 0.0F, columns - 1);
+    if (row < 0 || row >= static_cast<float>(list->rows.count)) return std::nullopt;
+    return static_cast<std::uint32_t>(row);
+}
+
+/// Scrolls just as far as is needed.
+void Runner::keep_in_view(ControlId control, ListState& list) const {
+    if (flow_.looks.boxes.empty()) return;
+    const float seen = lines_in_view(control);
+    const auto line = static_cast<float>(list.focus / flow_[control].columns);
+    if (line < list.scroll) list.scroll = line;
+    if (line > list.scroll + seen - 1) list.scroll = line - seen + 1;
+    const float most = std::max(0.0F, static_cast<float>(lines_of(control, list)) - seen);
+    list.scroll = std::clamp(list.scroll, 0.0F, most);
+}
+
+/// Within the list, as far as it goes; at its edges a direction leads on.
+bool Runner::move_among_rows(ControlId control, Button direction) {
+    ListState* list = control == no_control ? nullptr : list_of(control);
+    if (!list || list->rows.count == 0) return false;
+    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t column = list->focus % columns;
+    const bool forward = (direction == Button::right) != mirrored_;
+    std::uint32_t to = list->focus;
+    switch (direction) {
+    case Button::up:
+        if (list->focus < columns) return false;
+        to -= columns;
+        break;
+    case Button::down:
+        if (list->focus / columns + 1 >= lines_of(control, *list)) return false;
+        to = std::min(list->focus + columns, list->rows.count - 1); // the last line may be short
+        break;
+    case Button::left:
+    case Button::right:
+        if (forward ? column + 1 == columns || list->focus + 1 == list->rows.count : column == 0)
+            return false;
+        to = forward ? list->focus + 1 : list->focus - 1;
+        break;
+    default: return false;
+    }
+    choose_row(control, to);
+    return true;
+}
+
+void Runner::choose_row(ControlId control, std::uint32_t row) {
+    ListState* list = list_of(control);
+    if (!list || row >= list->rows.count) return;
+    list->focus = row;
+    keep_in_view(control, *list);
+    stale_ = true;
+}
+
+bool Runner::press_row(ControlId control) {
+    const ListState* list = list_of(control);
+    if (!list || list->rows.count == 0) return false;
+    const ListRow row = list->rows[list->focus];
+    if (row.disabled || row.which >= flow_[control].presses) return true;
+    return press_control(Move::press(control, row.which));
+}
+
+bool Runner::scroll(Point at, float lines) {
+    if (now_.depth() == 0 || in_play(flow_, now_)) return false;
+    note_input();
+    const ControlId control = control_at(at);
+    ListState* list = control == no_control ? nullptr : list_of(control);
+    if (!list) return false;
+    const float most =
+        std::max(0.0F, static_cast<float>(lines_of(control, *list)) - lines_in_view(control));
+    list->scroll = std::clamp(list->scroll + lines, 0.0F, most);
+    if (const auto row = row_at(control, at)) list->focus = *row; // the pointer is on it
+    stale_ = true;
+    return true;
+}
+
+/// The rows that are to be seen, each a thing of its own to draw; those at the edges are cut.
+void Runner::add_rows(const Item& body) {
+    const ControlId control = body.control;
+    const ListState* list = list_of(control);
+    if (!list) return;
+    const Style& style = flow_.looks[id_of(StandardStyle::row)];
+    const Rect room = room_of_rows(control);
+    const std::uint32_t columns = flow_[control].columns;
+    const auto first = static_cast<std::uint32_t>(list->scroll) * columns;
+    const auto lines =
+        static_cast<std::uint32_t>(std::ceil(list->scroll + lines_in_view(control))) + 1;
+    const std::uint32_t end = std::min(list->rows.count, lines * columns);
+    const bool focused = control == focus() && flow_[control].screen == now_.foremost();
+    for (std::uint32_t i = first; i < end && items_.size() < items_.capacity(); ++i) {
+        const ListRow row = list->rows[i];
+        Item item = body;
+        item.kind = ItemKind::row;
+        item.style = id_of(StandardStyle::row);
+        item.state = row.disabled ? LookState::disabled
+                     : focused && i == list->focus
+                         ? (pressed_ == control ? LookState::pressed : LookState::focused)
+                     : body.state == LookState::disabled ? LookState::disabled
+                                                         : LookState::rest;
+        item.row = i;
+        item.shares = {};
+        item.shares[static_cast<std::size_t>(item.state)] = 1;
+        const float opacity = body.look.opacity;
+        item.look = style.looks[static_cast<std::size_t>(item.state)];
+        item.look.opacity *= opacity;
+        item.text = wording_(row.text);
+        item.text_scale = 1;
+        item.align =
+            mirrored_ ? (style.align == Edge::start ? Edge::end : style.align) : style.align;
+        item.padding = style.padding;
+        item.picture = no_picture;
+        item.place = place_of_row(control, i);
+        if (item.place.y < room.y - 0.5F || item.place.bottom() > room.bottom() + 0.5F) continue;
+        items_.push_back(item);
+    }
+}
+
+} // namespace rondix
