@@ -112,8 +112,10 @@ struct Screen {
     bool play = false;              ///< the game runs under it and takes the input
     bool pauses = true;             ///< above a play screen it pauses the game
     bool urgent = false;            ///< while it is open, the answer to a load waits
-    bool question = false;          ///< of an `ask`: it stands over a screen, not on the stack
-    std::uint8_t shade = 0xFF;      ///< percent of dark over what lies beneath; `covers` hides it
+    bool wraps = true;              ///< a direction in which nothing stands goes round
+    ControlId first_focus = no_control;
+    bool question = false;     ///< of an `ask`: it stands over a screen, not on the stack
+    std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
@@ -153,10 +155,12 @@ struct Control {
     std::uint16_t columns = 1;     ///< of a list
     std::uint32_t hold_ms = 0;     ///< a press has to be held for so long
     std::uint32_t cooldown_ms = 0; ///< after a press, the next one within this time is dropped
-    Text hint;                     ///< shown by labels with `shows_hint` while it has the focus
-    bool shows_hint = false;       ///< of a label
-    bool hides = false;            ///< it is hidden, not disabled, while its condition fails
-    FlagId has_rows = no_flag;     ///< of a list: the game has given it rows
+    /// Declared: up, down, left, right.
+    std::array<ControlId, 4> routes{no_control, no_control, no_control, no_control};
+    Text hint;                 ///< shown by labels with `shows_hint` while it has the focus
+    bool shows_hint = false;   ///< of a label
+    bool hides = false;        ///< it is hidden, not disabled, while its condition fails
+    FlagId has_rows = no_flag; ///< of a list: the game has given it rows
 };
 
 /// Pages of a screen. Which one is shown is part of the situation, as long as the screen is open:

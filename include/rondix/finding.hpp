@@ -73,6 +73,7 @@ enum class Slug : std::uint8_t {
     low_contrast,
     faint_focus,
     stretched_picture,
+    stranded,
     // walkthroughs
     walk_fails,
 };

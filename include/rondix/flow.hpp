@@ -49,6 +49,13 @@ struct FlowAction {
     std::vector<FlowAlternative> alternatives;
 };
 
+/// `routes: { left: crew }`.
+struct FlowRoute {
+    std::uint8_t direction = 0; ///< up, down, left, right
+    Name to;
+    bool both = false; ///< and back
+};
+
 struct FlowControl {
     ControlKind kind{};
     Name id;
@@ -59,7 +66,8 @@ struct FlowControl {
     std::optional<Name> setting; ///< that it changes, or shows
     std::vector<Name> pages;     ///< of pages: the groups that they show
     std::string hint;
-    bool shows_hint = false;             ///< of a label
+    bool shows_hint = false; ///< of a label
+    std::vector<FlowRoute> routes;
     std::uint16_t columns = 1, rows = 6; ///< of a list: side by side; seen at once
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
@@ -87,7 +95,8 @@ struct FlowScreen {
     std::optional<FlowAction> back, menu;
     std::vector<FlowKey> keys;
     std::vector<FlowControl> controls;
-    std::optional<bool> urgent;
+    std::optional<bool> urgent, wraps;
+    std::optional<Name> focus; ///< the control that has it first
     std::optional<Condition> closes_when;
     std::optional<FlowMovingOn> moves_on, idle;
     Place play_place;

@@ -21,6 +21,7 @@
 #include "rondix/waiting.hpp"
 
 #include <cstdint>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -110,6 +111,8 @@ struct Item {
     ControlId control = no_control;
 };
 
+class FocusRoutes;
+
 class Runner {
   public:
     /// After a change of screen, presses are dropped for this long.
@@ -122,6 +125,9 @@ class Runner {
 
     /// The flow must have passed verify(), and must outlive the Runner.
     explicit Runner(const CompiledFlow& flow);
+    ~Runner();
+    Runner(const Runner&) = delete;
+    Runner& operator=(const Runner&) = delete;
 
     /// Puts everything to where the flow starts; may be called again.
     void start();
@@ -213,6 +219,8 @@ class Runner {
     std::uint16_t value_of(SettingId setting) const { return values_[index(setting)]; }
     std::string_view text_of(SettingId setting) const { return setting_texts_[index(setting)]; }
     Rect place_of(ControlId control) const;
+    /// Where a direction leads from a control that can be used; no_control where nowhere.
+    ControlId route(ControlId from, Button direction);
     Rect place_of_row(ControlId list, std::uint32_t row) const;
     std::uint32_t row_in_focus(ControlId list) const;
     /// The places of a screen's boxes (Looks), whether it is open or not.
@@ -252,7 +260,8 @@ class Runner {
     void choose_focus(ControlId control);
     ControlId first_usable() const;
     ControlId nearest_usable(ControlId to) const;
-    ControlId next_usable(ControlId from, int step) const;
+    void find_routes();
+    bool goes_back(ControlId from, Button direction);
     ControlId control_at(Point point) const;
     bool move_focus(Button direction);
     bool turn_pages(Button button);
@@ -326,7 +335,11 @@ class Runner {
     Size window_;
     Ruler ruler_ = rough_ruler();
     Wording wording_;
-    std::vector<ControlId> focus_;  // of each screen
+    std::vector<ControlId> focus_; // of each screen
+    std::unique_ptr<FocusRoutes> routes_;
+    ControlId came_from_ = no_control, came_to_ = no_control; // by the last direction,
+    Button came_by_{};
+    std::uint32_t came_when_ = 0;   // the version of the routes
     std::vector<Micros> until_due_; // of each event whose answer waits
     std::vector<bool> held_keys_;
     std::vector<Effect> effects_, taken_;

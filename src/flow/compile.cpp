@@ -89,8 +89,29 @@ class Compiler {
         }
         actions_.begin(nullptr);
         row.controls.count = static_cast<std::uint32_t>(out_.controls.size()) - row.controls.begin;
+        row.wraps = from.wraps.value_or(true);
+        if (from.focus) row.first_focus = control_of(row, from, from.focus->text);
+        set_routes(row, from);
         out_.screens.push_back(row);
         result_.origins.screens.push_back(from.id.place);
+    }
+
+    static ControlId control_of(const Screen& row, const FlowScreen& from, std::string_view name) {
+        for (std::size_t i = 0; i < from.controls.size(); ++i)
+            if (from.controls[i].id.text == name)
+                return ControlId(row.controls.begin + static_cast<std::uint32_t>(i));
+        return no_control;
+    }
+
+    void set_routes(const Screen& row, const FlowScreen& from) {
+        for (std::size_t i = 0; i < from.controls.size(); ++i)
+            for (const FlowRoute& route : from.controls[i].routes) {
+                const ControlId own{row.controls.begin + static_cast<std::uint32_t>(i)};
+                const ControlId to = control_of(row, from, route.to.text);
+                out_.controls[index(own)].routes[route.direction] = to;
+                ControlId& back = out_.controls[index(to)].routes[route.direction ^ 1U];
+                if (route.both && back == no_control) back = own;
+            }
     }
 
     void add_control(const FlowControl& from, ScreenId screen) {

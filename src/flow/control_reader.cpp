@@ -52,7 +52,8 @@ class ControlReader {
         std::vector<std::string_view> keys = {form->name, "file",  "style", "place",
                                               "in",       "bleed", "pieces"};
         keys.insert(keys.end(), form->keys.begin(), form->keys.end());
-        const MapReader map(node_, form->what, keys, findings_, {"routes"});
+        if (is_usable_kind(form->kind)) keys.push_back("routes");
+        const MapReader map(node_, form->what, keys, findings_);
         FlowControl control;
         control.kind = form->kind;
         if (!begin(map, *form, control)) return std::nullopt;
@@ -111,9 +112,31 @@ class ControlReader {
         if (has("press")) read_press(map, control);
         if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
         if (form.kind == ControlKind::pages) read_show(map, control);
+        if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
         if (form.kind == ControlKind::picture && !control.box.picture)
             add(findings_, Slug::missing_key, control.id.place,
                 "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    /// `{ left: crew, down: { to: options, both: yes } }`.
+    void read_routes(const yaml::Node& node, FlowControl& control) {
+        constexpr std::array<std::string_view, 4> words = {"up", "down", "left", "right"};
+        const MapReader map(node, "'routes'", {words.begin(), words.end()}, findings_);
+        for (std::uint8_t i = 0; map.good() && i < words.size(); ++i) {
+            const yaml::Node* to = map.find(words[i]);
+            if (!to) continue;
+            FlowRoute route;
+            route.direction = i;
+            if (to->kind == yaml::Kind::map) {
+                const MapReader both(*to, "a route", {"to", "both"}, findings_);
+                if (!both.need("to")) continue;
+                route.to = both.name("to").value_or(Name{});
+                route.both = both.yes_no("both").value_or(false);
+            } else {
+                route.to = map.name(words[i]).value_or(Name{});
+            }
+            control.routes.push_back(std::move(route));
+        }
     }
 
     std::uint16_t count(const MapReader& map, std::string_view key, std::uint16_t unsaid) {

@@ -68,6 +68,8 @@ class Likes {
         take(screen.back, from.back);
         take(screen.menu, from.menu);
         take(screen.urgent, from.urgent);
+        take(screen.wraps, from.wraps);
+        take(screen.focus, from.focus);
         take(screen.closes_when, from.closes_when);
         take(screen.moves_on, from.moves_on);
         take(screen.idle, from.idle);

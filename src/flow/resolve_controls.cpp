@@ -25,6 +25,7 @@ class ControlResolver {
         for (const FlowScreen& screen : flow_.screens) {
             for (const FlowControl& control : screen.controls) resolve_control(screen, control);
             check_pages(screen);
+            check_routes(screen);
             if (screen.closes_when) resolve_rows(*screen.closes_when, &screen);
             each_action_of(screen, [&](const FlowAction& action, const FlowControl* control) {
                 resolve_action(action, &screen, control);
@@ -123,6 +124,33 @@ class ControlResolver {
             group = found->box.group->text;
         }
         return false; // groups that stand in each other are told elsewhere
+    }
+
+    // --- focus
+
+    void check_routes(const FlowScreen& screen) {
+        if (screen.focus) need_control(screen, *screen.focus);
+        for (const FlowControl& control : screen.controls)
+            for (const FlowRoute& route : control.routes) {
+                need_control(screen, route.to);
+                const bool turns =
+                    control.kind == ControlKind::slider || control.kind == ControlKind::choice;
+                if (turns && route.direction >= 2)
+                    add(findings_, Slug::wrong_type, route.to.place,
+                        "left and right turn '" + control.id.text + "' itself, and are no routes");
+            }
+    }
+
+    void need_control(const FlowScreen& screen, const Name& name) {
+        std::vector<std::string_view> names;
+        for (const FlowControl& control : screen.controls) {
+            if (!is_usable_kind(control.kind)) continue;
+            if (control.id.text == name.text) return;
+            names.push_back(control.id.text);
+        }
+        add(findings_, Slug::unknown_name, name.place,
+            "'" + screen.id.text + "' has no control '" + name.text +
+                "' that could have the focus" + suggestion(name.text, names));
     }
 
     // --- what steps and conditions name

@@ -39,12 +39,13 @@ class ScreenReader {
         FlowScreen screen;
         screen.id = Name{key.text, key.place};
         if (!node.says_nothing()) {
-            const MapReader map(
-                node, "a screen",
-                {"title",  "play",   "pauses",   "shade",  "back",        "menu",     "keys",
-                 "like",   "drop",   "controls", "style",  "heading",     "layout",   "groups",
-                 "enters", "leaves", "music",    "urgent", "closes-when", "moves-on", "idle"},
-                findings_, {"focus", "pointer"});
+            const MapReader map(node, "a screen",
+                                {"title",  "play",    "pauses", "shade",       "back",
+                                 "menu",   "keys",    "like",   "drop",        "controls",
+                                 "style",  "heading", "layout", "groups",      "enters",
+                                 "leaves", "music",   "urgent", "closes-when", "moves-on",
+                                 "idle",   "focus",   "wrap"},
+                                findings_, {"pointer"});
             read_looks(map, screen.looks);
             screen.title = map.text("title");
             screen.play = map.yes_no("play");
@@ -54,6 +55,8 @@ class ScreenReader {
             screen.back = read_action_key(map, "back", source_, findings_);
             screen.menu = read_action_key(map, "menu", source_, findings_);
             screen.urgent = map.yes_no("urgent");
+            screen.wraps = map.yes_no("wrap");
+            if (map.find("focus")) screen.focus = map.name("focus");
             if (const yaml::Node* when = map.find("closes-when"))
                 screen.closes_when = read_condition(*when, source_, findings_);
             screen.moves_on = read_moving_on(map, "moves-on");

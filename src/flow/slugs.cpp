@@ -66,6 +66,7 @@ const std::vector<SlugRow>& slug_table() {
         {Slug::low_contrast, "low-contrast", warning, "a text that is too like its ground"},
         {Slug::faint_focus, "faint-focus", warning, "a focus that can hardly be seen"},
         {Slug::stretched_picture, "stretched-picture", warning, "a picture pulled out of shape"},
+        {Slug::stranded, "stranded", error, "a control that declared routes keep out of reach"},
         {Slug::walk_fails, "walk-fails", error, "a walkthrough expects what is not so"},
     };
     return table;

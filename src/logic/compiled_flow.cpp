@@ -100,6 +100,8 @@ class Verifier {
                    "an action is out of range");
             expect(has(row.closes_when), "a condition is out of range");
             expect(row.request == no_request || has(row.request), "a request is out of range");
+            expect(row.first_focus == no_control || has(row.first_focus),
+                   "a focus is out of range");
             expect(row.page_codes > 0, "a screen has no pages that could be shown");
         }
         for (const KeyAnswer& row : flow_.key_answers) {
@@ -114,6 +116,8 @@ class Verifier {
                               flow_.actions.size()),
                    "an action is out of range");
             expect(row.columns > 0, "a list has no columns");
+            for (const ControlId to : row.routes)
+                expect(to == no_control || has(to), "a route is out of range");
             expect(row.setting == no_setting || has(row.setting), "a setting is out of range");
             expect(row.has_rows == no_flag || has(row.has_rows), "a flag is out of range");
             expect(row.pages == no_pages

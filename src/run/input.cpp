@@ -3,6 +3,8 @@
 // focus and pointer are one thing.
 #include "rondix/runner.hpp"
 
+#include "run/focus_routes.hpp"
+
 #include <cmath>
 
 namespace rondix {
@@ -85,9 +87,16 @@ bool Runner::move_focus(Button direction) {
     until_repeat_ = static_cast<Micros>(first_repeat * 1e6);
     const ControlId from = focus();
     if (turn_control(from, direction) || move_among_rows(from, direction)) return true;
-    if (direction == Button::left || direction == Button::right) return true; // a column has none
-    const ControlId next = next_usable(from, direction == Button::down ? 1 : -1);
-    if (next != no_control) choose_focus(next);
+    const bool returns = goes_back(from, direction);
+    const ControlId next = returns              ? came_from_
+                           : from == no_control ? first_usable()
+                                                : route(from, direction);
+    if (next == no_control) return true;
+    choose_focus(next);
+    came_from_ = returns ? no_control : from; // back once, not to and fro for ever
+    came_to_ = next;
+    came_by_ = direction;
+    came_when_ = routes_->version();
     return true;
 }
 
@@ -177,6 +186,8 @@ void Runner::update_focus() {
 }
 
 ControlId Runner::first_usable() const {
+    const ControlId declared = flow_[now_.foremost()].first_focus;
+    if (declared != no_control && usable(flow_, now_, declared)) return declared;
     const Range controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow_, now_, ControlId{i})) return ControlId{i};
@@ -199,18 +210,31 @@ ControlId Runner::nearest_usable(ControlId to) const {
     return best;
 }
 
-/// The next usable control down (or up) the column, going round at its ends.
-ControlId Runner::next_usable(ControlId from, int step) const {
+// --- routes
+
+void Runner::find_routes() {
     const Range controls = flow_[now_.foremost()].controls;
-    if (from == no_control) return first_usable();
-    std::uint32_t place = static_cast<std::uint32_t>(from) - controls.begin;
-    for (std::uint32_t i = 0; i < controls.count; ++i) {
-        place =
-            step > 0 ? (place + 1) % controls.count : (place + controls.count - 1) % controls.count;
-        const ControlId control{controls.begin + place};
-        if (usable(flow_, now_, control)) return control;
-    }
-    return no_control;
+    routes_->begin();
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (usable(flow_, now_, ControlId{i})) routes_->add(ControlId{i}, place_of(ControlId{i}));
+    routes_->find(flow_[now_.foremost()].wraps, mirrored_);
+}
+
+ControlId Runner::route(ControlId from, Button direction) {
+    if (now_.depth() == 0 || !is_direction(direction)) return no_control;
+    find_routes();
+    return routes_->from(from, place::Direction(direction));
+}
+
+/// The direction opposite to the last one returns to where it came from, unless the author declares
+/// otherwise, something could not be reached then, or other controls can be used by now.
+bool Runner::goes_back(ControlId from, Button direction) {
+    const auto opposite = Button(static_cast<int>(came_by_) ^ 1);
+    if (from == no_control || from != came_to_ || direction != opposite) return false;
+    if (came_from_ == no_control || !usable(flow_, now_, came_from_)) return false;
+    find_routes();
+    return routes_->routes().returns() && came_when_ == routes_->version() &&
+           flow_[from].routes[static_cast<std::size_t>(direction)] == no_control;
 }
 
 } // namespace rondix

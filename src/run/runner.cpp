@@ -1,6 +1,8 @@
 // The Runner's middle: a move is performed, and what changed is told to the game as effects.
 #include "rondix/runner.hpp"
 
+#include "run/focus_routes.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -34,6 +36,7 @@ Runner::Runner(const CompiledFlow& flow)
     , presence_(flow.screens.size())
     , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
     , focus_(flow.screens.size(), no_control)
+    , routes_(std::make_unique<FocusRoutes>(flow))
     , until_due_(flow.events.size(), 0)
     , held_keys_(flow.keys.size(), false)
     // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
@@ -68,6 +71,8 @@ Runner::Runner(const CompiledFlow& flow)
     items_.reserve(flow.looks.boxes.size() + 1 + most_rows_seen * lists_.size());
     lay_out();
 }
+
+Runner::~Runner() = default;
 
 void Runner::start() {
     const bool had_scene = now_.depth() > 0 && now_.phase() == Phase::loaded;

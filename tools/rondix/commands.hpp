@@ -22,6 +22,7 @@ Run add_check(CLI::App& app);
 Run add_walk(CLI::App& app);
 Run add_map(CLI::App& app);
 Run add_draw(CLI::App& app);
+Run add_focus(CLI::App& app);
 Run add_play(CLI::App& app);
 
 /// The flow in a file, and its errors on standard error.

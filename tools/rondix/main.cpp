@@ -67,6 +67,7 @@ int run(int argc, char** argv) {
     command("walk", "replay walkthroughs", add_walk);
     command("map", "draw the flow as a picture", add_map);
     command("draw", "draw every screen", add_draw);
+    command("focus", "tell where the directions lead on a screen", add_focus);
 #ifdef RONDIX_PLAY
     command("play", "play the flow in a window", add_play);
 #endif

@@ -1,6 +1,7 @@
 #include "rondix/look_check.hpp"
 
 #include "draw/checks/colour_check.hpp"
+#include "draw/checks/focus_check.hpp"
 #include "draw/checks/place_check.hpp"
 
 #include <fmt/format.h>
@@ -48,6 +49,7 @@ Findings check_looks(const FlowFile& file, const LookCheckOptions& options) {
     Painter painter(*file.compiled);
     check_files(file, painter, findings);
     draw::check_places(file, painter, options, findings);
+    draw::check_focus(file, painter, findings);
     if (options.pictures) draw::check_colours(file, painter, options, findings);
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
         return std::tuple(a.place.file, a.place.begin) < std::tuple(b.place.file, b.place.begin);
