@@ -304,5 +304,19 @@ TEST(Tool, AnOldFileSurvivesAFailure) {
     std::filesystem::remove_all(folder);
 }
 
+TEST(Tool, TellsWhereTheFocusGoes) {
+    const Ran ran = rondix("focus " + demo + " pause");
+    EXPECT_EQ(ran.status, 0);
+    EXPECT_NE(ran.output.find("focus on 'pause', first on 'resume'"), std::string::npos);
+    EXPECT_NE(ran.output.find("from each of them every other can be reached"), std::string::npos);
+    const Ran unknown = rondix("focus " + demo + " paus");
+    EXPECT_EQ(unknown.status, 2);
+    EXPECT_NE(unknown.output.find("did you mean 'pause'?"), std::string::npos) << unknown.output;
+    const auto picture = scratch() / "options.png";
+    EXPECT_EQ(rondix("focus " + demo + " options -o " + picture.string()).status, 0);
+    EXPECT_EQ(contents(picture).substr(1, 3), "PNG");
+    std::filesystem::remove_all(picture.parent_path());
+}
+
 } // namespace
 } // namespace rondix::test

@@ -353,6 +353,7 @@ class Runner {
     std::vector<Micros> cools_;      // of each control: until when presses are dropped
     ControlId holding_ = no_control; // whose press is being held
     Micros holding_for_ = 0;
+    bool moved_on_ = false; // the screen did what it does by itself, and is still there
     ControlId typing_ = no_control;
     std::string typed_;
     std::vector<ListState> lists_;

@@ -59,7 +59,7 @@ Runner::Micros Runner::next_deadline() const {
         next = std::min(next, micros_of_ms(flow_[screen.request].give_up_ms) -
                                   requests_[index(screen.request)].since);
     const Screen& foremost = flow_[now_.foremost()];
-    if (foremost.moves_on != unsaid)
+    if (foremost.moves_on != unsaid && !moved_on_)
         next = std::min(next, micros_of_ms(foremost.moves_on_ms) - since_change_);
     if (foremost.idle != unsaid)
         next = std::min(next, micros_of_ms(foremost.idle_ms) - since_input_);
@@ -141,8 +141,13 @@ bool Runner::fire_limit() {
 /// What the current screen, or the question over it, does by itself.
 bool Runner::fire_screen() {
     const Screen& screen = flow_[now_.foremost()];
-    if (screen.moves_on != unsaid && since_change_ >= micros_of_ms(screen.moves_on_ms))
-        return perform_one(Move::moves_on());
+    if (screen.moves_on != unsaid && !moved_on_ &&
+        since_change_ >= micros_of_ms(screen.moves_on_ms)) {
+        moved_on_ = true; // once, should it stay
+        if (perform_one(Move::moves_on())) return true;
+        moved_on_ = false;
+        return false;
+    }
     if (screen.idle == unsaid || since_input_ < micros_of_ms(screen.idle_ms)) return false;
     since_input_ = 0;
     return perform_one(Move::idle());

@@ -94,6 +94,7 @@ bool Runner::drag(ControlId control, Point to) {
 // --- typing
 
 bool Runner::begin_typing(ControlId control) {
+    if (typing_ == control) return true;
     if (!has_room()) return false;
     typing_ = control;
     typed_ = setting_texts_[index(flow_[control].setting)];

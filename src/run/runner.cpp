@@ -93,6 +93,7 @@ void Runner::start() {
     load_ = {};
     unkept_ = no_setting;
     typing_ = holding_ = no_control;
+    moved_on_ = false;
 
     const Outcome outcome = rondix::start(flow_, now_);
     for (std::size_t i = 0; i < flow_.settings.size(); ++i)
@@ -123,7 +124,7 @@ void Runner::start() {
     update_focus();
     for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
     turn_states(true);
-    while (fire_one()) {
+    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
     }
 }
 
@@ -151,6 +152,7 @@ bool Runner::perform_one(Move move) {
         outcome.loads || before_.depth() != now_.depth() || before_.foremost() != now_.foremost();
     if (changed) {
         since_change_ = since_input_ = 0;
+        moved_on_ = false;
         pressed_ = holding_ = no_control;
         repeating_.reset();
         end_typing(false);

@@ -1,0 +1,262 @@
+// A soak: random input from keys, pads and pointers, events, answers that come well, badly, twice
+// and late, flags, rows, settings and typed texts, on the demo and on random flows. After each
+// input the rules are looked at anew. RONDIX_SOAK says how many inputs; the seed of a failure and
+// the moves up to it are printed, as a walkthrough.
+#include "reference/random_flow.hpp"
+#include "rondix/runner.hpp"
+#include "support.hpp"
+
+#include <deque>
+#include <map>
+#include <random>
+#include <set>
+
+namespace rondix::test {
+namespace {
+
+class Soak {
+  public:
+    Soak(const CompiledFlow& flow, std::uint32_t seed)
+        : flow_(flow)
+        , runner_(flow)
+        , random_(seed)
+        , mirror_(flow)
+        , before_(flow) {
+        for (std::size_t i = 0; i < flow.controls.size(); ++i)
+            if (flow.controls[i].kind == ControlKind::list) lists_.push_back(ControlId(i));
+        runner_.start();
+        rondix::start(flow, mirror_);
+        obey();
+        follow_moves();
+    }
+
+    /// False: a rule is broken, and was told.
+    bool run(std::size_t inputs) {
+        for (std::size_t i = 0; i < inputs && !testing::Test::HasFailure(); ++i) {
+            give_input();
+            obey();
+            follow_moves();
+            check_rules();
+            if (i % 64 == 0) items_ += runner_.view().size();
+        }
+        if (testing::Test::HasFailure()) print_walkthrough();
+        return !testing::Test::HasFailure();
+    }
+    std::size_t moves() const { return many_moves_; }
+
+  private:
+    std::uint32_t number(std::size_t below) {
+        return below == 0 ? 0 : static_cast<std::uint32_t>(random_() % below);
+    }
+    Point point() {
+        // Mostly at a control of what is foremost.
+        const Range controls = flow_[runner_.situation().foremost()].controls;
+        if (controls.count == 0 || number(3) == 0)
+            return {static_cast<float>(number(1300)), static_cast<float>(number(740))};
+        const Rect place = runner_.place_of(ControlId{controls.begin + number(controls.count)});
+        return {place.x + place.width * static_cast<float>(number(100)) / 100,
+                place.y + place.height * static_cast<float>(number(100)) / 100};
+    }
+
+    void give_input() {
+        switch (number(20)) {
+        case 0:
+        case 1:
+        case 2:
+        case 3: runner_.press(Button(number(button_count))); break;
+        case 4:
+        case 5: runner_.release(Button(number(button_count))); break;
+        case 6: runner_.pointer_moves(point()); break;
+        case 7: runner_.pointer_presses(point()); break;
+        case 8: runner_.pointer_releases(point()); break;
+        case 9: runner_.scroll(point(), static_cast<float>(number(9)) - 4); break;
+        case 10: press_some_key(); break;
+        case 11: runner_.tell(EventId(number(flow_.events.size()))); break;
+        case 12:
+        case 13: answer(); break;
+        case 14: runner_.set_flag(FlagId(number(flow_.flags.size())), number(2) == 0); break;
+        case 15: change_setting(); break;
+        case 16: change_rows(); break;
+        case 17: number(3) == 0 ? runner_.erase() : runner_.type("ä"); break;
+        default: runner_.advance(static_cast<double>(number(60)) / 100); break;
+        }
+    }
+
+    void press_some_key() {
+        if (flow_.keys.empty() || number(3) == 0) return void(runner_.press_other_key());
+        const KeyId key = KeyId(number(flow_.keys.size()));
+        runner_.press_key(key);
+        runner_.release_key(key);
+    }
+
+    /// Well, badly, twice, late, or for something else altogether.
+    void answer() {
+        if (tickets_.empty()) return void(runner_.loaded(Ticket{number(50)}));
+        const std::size_t which = number(tickets_.size());
+        const auto [ticket, load] = tickets_[which];
+        const bool good = number(3) != 0;
+        if (load)
+            good ? runner_.loaded(ticket) : runner_.load_failed(ticket);
+        else
+            good ? runner_.done(ticket) : runner_.failed(ticket);
+        if (number(4) != 0) tickets_.erase(tickets_.begin() + static_cast<std::ptrdiff_t>(which));
+    }
+
+    void change_setting() {
+        if (flow_.settings.empty()) return;
+        const SettingId setting = SettingId(number(flow_.settings.size()));
+        if (flow_[setting].kind == SettingKind::text)
+            runner_.set_text(setting, number(2) == 0 ? "Bess" : "");
+        else
+            runner_.set_setting(setting, static_cast<std::uint16_t>(number(1200)));
+    }
+
+    void change_rows() {
+        if (lists_.empty()) return;
+        const std::uint32_t counts[] = {0, 1, 50, 10'000};
+        runner_.set_rows(
+            lists_[number(lists_.size())],
+            {counts[number(4)], nullptr, [](void*, std::uint32_t row) {
+                 return ListRow{"row", static_cast<std::uint16_t>(row % 3), row % 7 == 6};
+             }});
+    }
+
+    void obey() {
+        for (const Effect& effect : runner_.take_effects()) {
+            switch (effect.kind) {
+            case EffectKind::load: tickets_.emplace_back(effect.ticket, true); break;
+            case EffectKind::request: tickets_.emplace_back(effect.ticket, false); break;
+            case EffectKind::pause: EXPECT_FALSE(std::exchange(paused_, true)); break;
+            case EffectKind::unpause: EXPECT_TRUE(std::exchange(paused_, false)); break;
+            case EffectKind::show_pointer: pointer_ = true; break;
+            case EffectKind::hide_pointer: pointer_ = false; break;
+            case EffectKind::begin_text: EXPECT_FALSE(std::exchange(typing_, true)); break;
+            case EffectKind::end_text: EXPECT_TRUE(std::exchange(typing_, false)); break;
+            case EffectKind::setting: told_[effect.subject] = effect.value; break;
+            default: break;
+            }
+        }
+        if (tickets_.size() > 8) tickets_.erase(tickets_.begin());
+    }
+
+    /// Everything that happened was a move that the core allows, and only that.
+    void follow_moves() {
+        for (const Move move : runner_.take_moves()) {
+            ++many_moves_;
+            walk_.push_back(move_text(flow_, move));
+            if (walk_.size() > 200) walk_.pop_front();
+            if (move.kind == MoveKind::press || move.kind == MoveKind::change) {
+                EXPECT_TRUE(usable(flow_, mirror_, move.control())) << walk_.back();
+            }
+            EXPECT_TRUE(apply(flow_, mirror_, move).answered) << walk_.back();
+        }
+        EXPECT_TRUE(mirror_ == runner_.situation());
+    }
+
+    void check_rules() {
+        const Situation& now = runner_.situation();
+        std::set<ScreenId> open;
+        for (std::size_t i = 0; i < now.depth(); ++i) {
+            EXPECT_TRUE(open.insert(now.screen_at(i)).second);
+            EXPECT_TRUE(i == 0 || !flow_[now.screen_at(i)].play);
+        }
+        EXPECT_GE(now.depth(), 1u);
+        EXPECT_EQ(paused_, paused(flow_, now));
+        EXPECT_EQ(pointer_, runner_.pointer_shown());
+        EXPECT_EQ(typing_, runner_.typing() != no_control);
+        check_focus(now);
+        for (std::size_t i = 0; i < flow_.settings.size(); ++i) check_setting(SettingId(i), now);
+        for (const ControlId list : lists_) {
+            const std::uint32_t row = runner_.row_in_focus(list);
+            EXPECT_TRUE(row == 0 || row < 10'000);
+        }
+        for (std::size_t i = 0; i < flow_.requests.size(); ++i)
+            if (runner_.ticket_of(RequestId(i))) {
+                EXPECT_TRUE(now.is_open(flow_.requests[i].screen));
+            }
+    }
+
+    void check_focus(const Situation& now) {
+        const ControlId focus = runner_.focus();
+        if (in_play(flow_, now)) {
+            EXPECT_EQ(focus, no_control);
+            return;
+        }
+        bool some = false;
+        const Range controls = flow_[now.foremost()].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            some = some || usable(flow_, now, ControlId{i});
+        EXPECT_EQ(some, focus != no_control);
+        if (focus != no_control) {
+            EXPECT_TRUE(usable(flow_, now, focus));
+        }
+    }
+
+    void check_setting(SettingId id, const Situation& now) {
+        const Setting& setting = flow_[id];
+        if (setting.kind == SettingKind::text) {
+            EXPECT_LE(runner_.text_of(id).size(), 4u * setting.values);
+            return;
+        }
+        const std::uint16_t value = runner_.value_of(id);
+        EXPECT_LT(value, setting.values);
+        if (const auto told = told_.find(static_cast<std::uint32_t>(id)); told != told_.end()) {
+            EXPECT_EQ(told->second, value);
+        }
+        for (std::uint32_t i = setting.asks.begin; i < setting.asks.end(); ++i) {
+            const SettingAsk& ask = flow_.setting_asks[i];
+            EXPECT_EQ(now.flag(ask.flag), value >= ask.least && value <= ask.most);
+        }
+    }
+
+    void print_walkthrough() const {
+        std::printf("rondix-walk: 1\ntitle: The last moves before a rule was broken\nwalk:\n");
+        for (const std::string& move : walk_) std::printf("  - %s\n", move.c_str());
+    }
+
+    const CompiledFlow& flow_;
+    Runner runner_;
+    std::mt19937 random_;
+    Situation mirror_, before_;
+    std::vector<ControlId> lists_;
+    std::vector<std::pair<Ticket, bool>> tickets_;
+    std::map<std::uint32_t, std::uint16_t> told_;
+    std::deque<std::string> walk_;
+    std::size_t many_moves_ = 0, items_ = 0;
+    bool paused_ = false, pointer_ = true, typing_ = false;
+};
+
+std::size_t inputs() {
+    const char* many = std::getenv("RONDIX_SOAK");
+    return many ? static_cast<std::size_t>(std::atoll(many)) : 2'000'000;
+}
+
+TEST(Soak, TheDemoKeepsTheRules) {
+    const FlowFile file = demo_flow();
+    std::size_t moves = 0;
+    for (std::uint32_t seed = 0; seed < 10; ++seed) {
+        SCOPED_TRACE("seed " + std::to_string(seed));
+        Soak soak(*file.compiled, seed);
+        ASSERT_TRUE(soak.run(inputs() / 20));
+        moves += soak.moves();
+    }
+    std::printf("%zu moves\n", moves);
+    EXPECT_GT(moves * 20, inputs() / 2); // at least one input in twenty does something
+}
+
+TEST(Soak, RandomFlowsKeepTheRules) {
+    const std::size_t flows = 200;
+    std::size_t moves = 0;
+    for (std::uint32_t seed = 0; seed < flows; ++seed) {
+        const std::string text = random_flow(50'000 + seed, Shape::rich);
+        SCOPED_TRACE("random flow " + std::to_string(seed) + ":\n" + text);
+        const FlowFile file = good_flow(text);
+        Soak soak(*file.compiled, seed);
+        ASSERT_TRUE(soak.run(inputs() / 2 / flows));
+        moves += soak.moves();
+    }
+    EXPECT_GT(moves * 30, inputs() / 2);
+}
+
+} // namespace
+} // namespace rondix::test
