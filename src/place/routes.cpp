@@ -97,7 +97,7 @@ void Routes::set(Stop stop, Direction direction, Stop to) {
 /// Both ways at once, the nearest first.
 void Routes::join(Direction direction) {
     pairs_.clear();
-    for (Stop stop = 0; stop < stops_.size(); ++stop)
+    for (Stop stop = 0; stop < stop_count(); ++stop)
         if (is_free(stop, direction)) take_candidates(stop, direction);
     std::sort(pairs_.begin(), pairs_.end(), [](const Pair& a, const Pair& b) {
         return a.distance != b.distance ? a.distance < b.distance
@@ -117,7 +117,7 @@ void Routes::join(Direction direction) {
 void Routes::take_candidates(Stop from, Direction direction) {
     const std::size_t first = pairs_.size();
     float least = -1;
-    for (Stop to = 0; to < stops_.size(); ++to) {
+    for (Stop to = 0; to < stop_count(); ++to) {
         const float far =
             to == from ? -1 : distance(stops_[from].place, stops_[to].place, direction);
         if (far < 0) continue;
@@ -140,10 +140,10 @@ void Routes::take_candidates(Stop from, Direction direction) {
 }
 
 void Routes::lead_to_nearest(Direction direction) {
-    for (Stop stop = 0; stop < stops_.size(); ++stop) {
+    for (Stop stop = 0; stop < stop_count(); ++stop) {
         if (!is_free(stop, direction) || from(stop, direction) != nowhere) continue;
         float least = -1;
-        for (Stop to = 0; to < stops_.size(); ++to) {
+        for (Stop to = 0; to < stop_count(); ++to) {
             const float far =
                 to == stop ? -1 : distance(stops_[stop].place, stops_[to].place, direction);
             if (far < 0 || (least >= 0 && far >= least)) continue;
@@ -156,11 +156,11 @@ void Routes::lead_to_nearest(Direction direction) {
 /// To what stands at the other end: of those in the same column or row the furthest.
 void Routes::go_round(Direction direction) {
     const Direction back = opposite(direction);
-    for (Stop stop = 0; stop < stops_.size(); ++stop) {
+    for (Stop stop = 0; stop < stop_count(); ++stop) {
         if (!is_free(stop, direction) || from(stop, direction) != nowhere) continue;
         const Stretch side = across(stops_[stop].place, direction);
         float furthest = 0;
-        for (Stop to = 0; to < stops_.size(); ++to) {
+        for (Stop to = 0; to < stop_count(); ++to) {
             if (to == stop) continue;
             const Stretch other = across(stops_[to].place, direction);
             const bool in_line = std::min(side.end, other.end) > std::max(side.begin, other.begin);
@@ -200,7 +200,7 @@ void Routes::reach(Stop first, bool forward) {
             for (const Direction direction : directions) add(from(stop, direction));
             continue;
         }
-        for (Stop other = 0; other < stops_.size(); ++other)
+        for (Stop other = 0; other < stop_count(); ++other)
             for (const Direction direction : directions)
                 if (from(other, direction) == stop) add(other);
     }
@@ -222,11 +222,11 @@ bool Routes::link_what_is_stranded() {
 bool Routes::link(bool into) {
     Pair best;
     Direction by{};
-    for (Stop stop = 0; stop < stops_.size(); ++stop) {
+    for (Stop stop = 0; stop < stop_count(); ++stop) {
         if (reached_[stop] != into) continue;
         for (const Direction direction : directions) {
             if (!is_free(stop, direction) || from(stop, direction) != nowhere) continue;
-            for (Stop to = 0; to < stops_.size(); ++to) {
+            for (Stop to = 0; to < stop_count(); ++to) {
                 if (reached_[to] == into) continue;
                 const Point a = stops_[stop].place.middle(), b = stops_[to].place.middle();
                 const float far = std::hypot(a.x - b.x, a.y - b.y);
@@ -288,7 +288,7 @@ bool Routes::reaches_with_memory(std::uint32_t first) {
 /// Up and down lead through all controls in reading order, round and round.
 void Routes::lead_through_all() {
     order_.clear();
-    for (Stop stop = 0; stop < stops_.size(); ++stop) order_.push_back(stop);
+    for (Stop stop = 0; stop < stop_count(); ++stop) order_.push_back(stop);
     std::sort(order_.begin(), order_.end(), [&](Stop a, Stop b) {
         const Rect& one = stops_[a].place;
         const Rect& other = stops_[b].place;

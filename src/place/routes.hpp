@@ -68,6 +68,7 @@ class Routes {
         Stop from = nowhere, to = nowhere;
     };
 
+    Stop stop_count() const { return static_cast<Stop>(stops_.size()); }
     bool is_free(Stop stop, Direction direction) const;
     void set(Stop stop, Direction direction, Stop to);
     void join(Direction direction);

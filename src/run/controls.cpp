@@ -21,7 +21,7 @@ bool Runner::use(ControlId control) {
     if (row.cooldown_ms > 0 && cooling(control)) return true;
     switch (row.kind) {
     case ControlKind::button: return press_control(Move::press(control));
-    case ControlKind::toggle: return step_value(control, 1, true);
+    case ControlKind::toggle:
     case ControlKind::choice: return step_value(control, 1, true);
     case ControlKind::entry: return begin_typing(control);
     case ControlKind::list: return press_row(control);

@@ -63,7 +63,8 @@ Rect Runner::place_of_row(ControlId control, std::uint32_t row) const {
     const Rect room = room_of_rows(control);
     const float width = room.width / static_cast<float>(columns);
     const std::uint32_t column = mirrored_ ? columns - 1 - row % columns : row % columns;
-    const float line = static_cast<float>(row / columns) - list->scroll;
+    const std::uint32_t number = row / columns;
+    const float line = static_cast<float>(number) - list->scroll;
     return {room.x + width * static_cast<float>(column), room.y + line * height_of_rows(), width,
             height_of_rows()};
 }
@@ -85,7 +86,8 @@ std::optional<std::uint32_t> Runner::row_at(ControlId control, Point point) cons
 void Runner::keep_in_view(ControlId control, ListState& list) const {
     if (flow_.looks.boxes.empty()) return;
     const float seen = lines_in_view(control);
-    const auto line = static_cast<float>(list.focus / flow_[control].columns);
+    const std::uint32_t number = list.focus / flow_[control].columns;
+    const auto line = static_cast<float>(number);
     if (line < list.scroll) list.scroll = line;
     if (line > list.scroll + seen - 1) list.scroll = line - seen + 1;
     const float most = std::max(0.0F, static_cast<float>(lines_of(control, list)) - seen);

@@ -72,9 +72,14 @@ class MapBuilder {
         if (screen.play) node.notes.emplace_back("play");
         if (ScreenId(i) == flow_.loading.screen) node.notes.emplace_back("while a scene loads");
         if (ScreenId(i) == flow_.loading.failed) node.notes.emplace_back("when a load failed");
-        for (const Link& link : all_links_)
-            if (link.from == ScreenId(i) && link.step == StepKind::retry)
-                node.notes.push_back("load again: " + label_of(link));
+        for (const Link& link : all_links_) {
+            if (link.from != ScreenId(i) || link.step != StepKind::retry) continue;
+            std::string note = "load again: " + label_of(link);
+            const bool known =
+                std::find(node.notes.begin(), node.notes.end(), note) != node.notes.end();
+            if (!known)
+                node.notes.push_back(std::move(note)); // asked about in one case, not in another
+        }
         graph_.nodes.push_back(std::move(node));
     }
 
