@@ -137,7 +137,7 @@ styles:
         return std::uniform_int_distribution(0, below - 1)(random);
     };
     std::size_t effects = 0;
-    for (int step = 0; step < 5000; ++step) {
+    for (int step = 0; step < 12000; ++step) {
         const int what = number(12);
         for (Runner* runner : {&a, &b}) {
             if (what < 7) {
@@ -163,7 +163,7 @@ styles:
         for (std::size_t i = 0; i < left.size(); ++i) ASSERT_EQ(left[i].kind, right[i].kind);
         effects += left.size();
     }
-    EXPECT_GT(effects, 50u);
+    EXPECT_GT(effects, 100u);
 }
 
 TEST(Motion, AClosedScreenIsSeenGoingOutAndCannotBePressed) {

@@ -22,7 +22,6 @@ class Turn {
     void change(ControlId control, std::uint16_t value);
     void answer_question(ActionId action);
     void turn_by_player(PagesId pages, std::uint16_t to);
-    void key(KeyId key);
     void go_back();
     void ask_menu();
     void load_is_done();
