@@ -253,6 +253,27 @@ TEST_F(AdapterTest, WordsForTheWindow) {
     EXPECT_FALSE(display.full_screen());
 }
 
+TEST_F(AdapterTest, SettingsForTheWindow) {
+    const FlowFile file = demo_flow();
+    const CompiledFlow& demo = *file.compiled;
+    sdl2::Display display(demo, window_);
+    const auto set = [&](const char* setting, std::uint16_t value) {
+        return display.obey(
+            {EffectKind::setting, static_cast<std::uint32_t>(demo.setting(setting)), {}, value});
+    };
+    EXPECT_TRUE(set("window", 0));
+    int width = 0;
+    int height = 0;
+    SDL_GetWindowSize(window_, &width, &height);
+    EXPECT_EQ(width, 960);
+    EXPECT_EQ(height, 540);
+    EXPECT_TRUE(set("full-screen", 1));
+    EXPECT_TRUE(display.full_screen());
+    EXPECT_TRUE(set("full-screen", 0));
+    EXPECT_FALSE(display.full_screen());
+    EXPECT_FALSE(set("music", 3));
+}
+
 /// The demo from the title to the way out, with a pad alone.
 TEST_F(AdapterTest, AVoyageByPad) {
     const FlowFile file = demo_flow();

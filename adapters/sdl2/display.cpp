@@ -5,19 +5,29 @@
 namespace rondix::sdl2 {
 
 bool Display::obey(const Effect& effect) {
+    if (effect.kind == EffectKind::setting) return obey_setting(effect);
     if (effect.kind != EffectKind::told) return false;
     const std::string word(flow_.text(flow_.words[effect.subject]));
+    if (word == "full-screen") return set_full_screen(true), true;
+    if (word == "in-a-window") return set_full_screen(false), true;
+    return word.starts_with("window-") && set_size(word.substr(7));
+}
+
+bool Display::obey_setting(const Effect& effect) {
+    const Setting& setting = flow_.settings[effect.subject];
+    if (flow_.text(setting.id) == "full-screen" && setting.kind == SettingKind::yes_no)
+        return set_full_screen(effect.value == 1), true;
+    if (flow_.text(setting.id) != "window" || setting.kind != SettingKind::choice) return false;
+    return set_size(std::string(flow_.text(flow_.words[setting.words.begin + effect.value])));
+}
+
+/// "1280x720"; false for anything else.
+bool Display::set_size(const std::string& size) {
     int width = 0;
     int height = 0;
     char rest = 0;
-    if (word == "full-screen")
-        set_full_screen(true);
-    else if (word == "in-a-window")
-        set_full_screen(false);
-    else if (std::sscanf(word.c_str(), "window-%5dx%5d%c", &width, &height, &rest) == 2)
-        set_size(width, height);
-    else
-        return false;
+    if (std::sscanf(size.c_str(), "%5dx%5d%c", &width, &height, &rest) != 2) return false;
+    set_size(width, height);
     return true;
 }
 

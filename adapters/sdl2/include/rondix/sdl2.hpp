@@ -92,7 +92,8 @@ class Display {
         : flow_(flow)
         , window_(window) {}
 
-    /// False for every effect that is none of these words.
+    /// False for every effect that is none of these words, nor a change of the setting `window` (a
+    /// choice of sizes) or `full-screen` (yes or no).
     bool obey(const Effect& effect);
     void set_full_screen(bool full);
     bool full_screen() const;
@@ -100,6 +101,9 @@ class Display {
     void set_size(int width, int height);
 
   private:
+    bool obey_setting(const Effect& effect);
+    bool set_size(const std::string& size);
+
     const CompiledFlow& flow_;
     SDL_Window* window_;
 };
