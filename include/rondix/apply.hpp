@@ -62,6 +62,9 @@ bool usable(const CompiledFlow& flow, const Situation& situation, ControlId cont
 /// A move that uses a control, where it can be used at all: its first press or value.
 std::optional<Move> first_use(const CompiledFlow& flow, ControlId control);
 
+/// Whether the current screen closes by itself now: its condition holds, and it is not the bottom.
+bool closes_by_itself(const CompiledFlow& flow, const Situation& situation);
+
 /// Whether an answer to a load would take effect now: no urgent screen is open.
 bool load_can_end(const CompiledFlow& flow, const Situation& situation);
 

@@ -190,7 +190,7 @@ void Turn::finish(RequestId id, ActionId action) {
 
 /// Rule 5: a screen may close by itself when a condition holds. The bottom one cannot.
 void Turn::close_by_itself() {
-    if (now_.depth() == 1 || !is_true(flow_, now_, current().closes_when)) return;
+    if (!closes_by_itself(flow_, now_)) return;
     now_.keep(now_.depth() - 1);
     outcome_.answered = true;
 }

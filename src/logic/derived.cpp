@@ -83,8 +83,7 @@ void list_screens_moves(const CompiledFlow& flow, const Situation& situation, Mo
         moves.add(Move::failed(screen.request));
         if (flow[screen.request].give_up_ms > 0) moves.add(Move::gives_up(screen.request));
     }
-    if (situation.depth() > 1 && is_true(flow, situation, screen.closes_when))
-        moves.add(Move::closes());
+    if (closes_by_itself(flow, situation)) moves.add(Move::closes());
     if (flow[situation.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
     if (situation.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
 }
@@ -163,6 +162,10 @@ std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
     if (!is_usable_kind(row.kind)) return std::nullopt;
     if (row.setting == no_setting) return Move::press(control);
     return Move::change(control, flow.turns[flow[row.setting].turns.begin]);
+}
+
+bool closes_by_itself(const CompiledFlow& flow, const Situation& situation) {
+    return situation.depth() > 1 && is_true(flow, situation, flow[situation.current()].closes_when);
 }
 
 bool load_can_end(const CompiledFlow& flow, const Situation& situation) {

@@ -89,8 +89,7 @@ void Runner::let_pass(Micros time) {
 
 /// Does one thing that is due. False when nothing is, or when there is no room for its effects.
 bool Runner::fire_one() {
-    if (now_.depth() > 1 && is_true(flow_, now_, flow_[now_.current()].closes_when))
-        return perform_one(Move::closes());
+    if (closes_by_itself(flow_, now_)) return perform_one(Move::closes());
     return fire_hold() || fire_answer() || fire_event() || fire_limit() || fire_screen();
 }
 
