@@ -114,6 +114,21 @@ TEST_F(Controls, SlidersStepRepeatAndStopAtTheirEnds) {
     EXPECT_FLOAT_EQ(item("music", ItemKind::track).amount, 1);
 }
 
+TEST_F(Controls, TheFocusDoesNotRunEverFaster) {
+    focus_on("horn");
+    runner_.press(Button::down);
+    std::size_t moves = 0;
+    ControlId last = runner_.focus();
+    for (int i = 0; i < 60; ++i) { // three seconds, past sliders, which use up and down not at all
+        runner_.advance(0.05);
+        moves += runner_.focus() != last ? 1 : 0;
+        last = runner_.focus();
+    }
+    // After 0.4 s once in 0.1 s; the slider that it stands on now and then does repeat faster.
+    EXPECT_LE(moves, 36u);
+    EXPECT_GE(moves, 20u);
+}
+
 TEST_F(Controls, SlidersAreDragged) {
     const Rect track = item("music", ItemKind::track).place;
     const Point left{track.x + 1, track.middle().y};

@@ -120,6 +120,9 @@ class Runner {
     /// A held direction repeats after the first time, and then at every second one.
     static constexpr double first_repeat = 0.4;
     static constexpr double next_repeat = 0.1;
+    /// In a slider or a list it goes faster when it is held for longer.
+    static constexpr double faster_after = 1;
+    static constexpr double fast_repeat = 0.05;
     /// A notice (a button that is not wired yet) stands for this long.
     static constexpr double notice_time = 2.5;
 
@@ -276,7 +279,6 @@ class Runner {
     bool drag(ControlId control, Point to);
     bool begin_typing(ControlId control);
     void end_typing(bool keep);
-    static std::size_t letters(std::string_view text);
     bool has_to_be_held(ControlId control) const { return flow_[control].hold_ms > 0; }
     bool fire_hold();
     const Box* part_of(ControlId control, BoxRole role, std::uint32_t& row) const;
@@ -306,6 +308,7 @@ class Runner {
     bool fire_screen();
     bool is_shown(const Situation& situation, ScreenId screen) const;
     void repeat_direction();
+    bool repeats_fast() const;
 
     // looks
     void lay_out();

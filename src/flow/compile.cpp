@@ -165,22 +165,11 @@ class Compiler {
             out_.pages[index(row.pages)].control = ControlId(out_.controls.size() - 1);
             return;
         }
-        const std::optional<Name>* group = &from.box.group;
-        for (std::size_t i = 0; *group && i <= screen.looks.groups.size(); ++i) {
-            const std::string& name = (*group)->text;
-            for (const FlowControl& pages : screen.controls)
-                for (std::size_t page = 0; page < pages.pages.size(); ++page)
-                    if (pages.pages[page].text == name) {
-                        row.pages = actions_.pages_of(pages);
-                        row.page = static_cast<std::uint16_t>(page);
-                        return;
-                    }
-            const auto& groups = screen.looks.groups;
-            const auto found = std::find_if(groups.begin(), groups.end(),
-                                            [&](auto& one) { return one.id.text == name; });
-            if (found == groups.end()) return;
-            group = &found->box.group;
-        }
+        if (!from.box.group) return;
+        const PageOf on = page_of(screen, from.box.group->text);
+        if (!on.pages) return;
+        row.pages = actions_.pages_of(*on.pages);
+        row.page = on.number;
     }
 
     // --- settings

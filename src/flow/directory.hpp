@@ -4,6 +4,7 @@
 
 #include "rondix/flow.hpp"
 
+#include <algorithm>
 #include <string_view>
 #include <unordered_map>
 
@@ -61,6 +62,27 @@ inline const FlowControl* control_named(const Flow& flow, const FlowScreen* own,
         if (control) found = control;
     }
     return found;
+}
+
+/// The page that a group stands on, by way of the groups that it stands in. No pages: on none.
+struct PageOf {
+    const FlowControl* pages = nullptr;
+    std::uint16_t number = 0;
+};
+inline PageOf page_of(const FlowScreen& screen, std::string_view group) {
+    const auto& groups = screen.looks.groups;
+    // Groups that stand in each other in a circle are told elsewhere.
+    for (std::size_t i = 0; i <= groups.size(); ++i) {
+        for (const FlowControl& control : screen.controls)
+            for (std::size_t page = 0; page < control.pages.size(); ++page)
+                if (control.pages[page].text == group)
+                    return {&control, static_cast<std::uint16_t>(page)};
+        const auto own = std::find_if(groups.begin(), groups.end(),
+                                      [&](const FlowGroup& one) { return one.id.text == group; });
+        if (own == groups.end() || !own->box.group) break;
+        group = own->box.group->text;
+    }
+    return {};
 }
 
 } // namespace rondix

@@ -102,28 +102,13 @@ class ControlResolver {
                     add(findings_, Slug::given_twice, page.place,
                         "the group '" + page.text + "' is a page already");
             }
-            if (control.box.group && page_of(screen, control.box.group->text))
+            if (control.box.group && page_of(screen, control.box.group->text).pages)
                 add(findings_, Slug::wrong_type, control.id.place,
                     "pages cannot stand on other pages");
             if (codes > 0xFFFF)
                 return void(add(findings_, Slug::too_large, control.id.place,
                                 "'" + screen.id.text + "' has too many pages"));
         }
-    }
-
-    /// Whether a group stands on a page.
-    static bool page_of(const FlowScreen& screen, std::string_view group) {
-        for (std::size_t i = 0; i <= screen.looks.groups.size(); ++i) {
-            for (const FlowControl& control : screen.controls)
-                for (const Name& page : control.pages)
-                    if (page.text == group) return true;
-            const auto& groups = screen.looks.groups;
-            const auto found = std::find_if(groups.begin(), groups.end(),
-                                            [&](auto& one) { return one.id.text == group; });
-            if (found == groups.end() || !found->box.group) return false;
-            group = found->box.group->text;
-        }
-        return false; // groups that stand in each other are told elsewhere
     }
 
     // --- focus

@@ -3,9 +3,9 @@
 #include "flow/setting_reader.hpp"
 
 #include "flow/map_reader.hpp"
+#include "flow/setting_values.hpp"
 #include "rondix/names.hpp"
 
-#include <charconv>
 #include <cmath>
 #include <cstdio>
 
@@ -56,11 +56,8 @@ class SettingReader {
     std::optional<double> number(std::string_view key) {
         const auto text = map_.name(key);
         if (!text) return std::nullopt;
-        double value = 0;
-        const char* end = text->text.data() + text->text.size();
-        const auto [rest, fault] =
-            std::from_chars(text->text.data(), end, value, std::chars_format::fixed);
-        if (fault == std::errc{} && rest == end && std::abs(value) <= 1e9) return value;
+        const auto value = number_of(text->text);
+        if (value && std::abs(*value) <= 1e9) return value;
         fail(key, "'" + std::string(key) + "' wants a number");
         return std::nullopt;
     }

@@ -1,21 +1,18 @@
 #include "flow/setting_values.hpp"
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 
 namespace rondix {
 
-namespace {
-
-std::optional<double> number(std::string_view word) {
+std::optional<double> number_of(std::string_view word) {
     double value = 0;
     const auto [end, fault] =
         std::from_chars(word.data(), word.data() + word.size(), value, std::chars_format::fixed);
     if (fault != std::errc{} || end != word.data() + word.size()) return std::nullopt;
     return value;
 }
-
-} // namespace
 
 std::optional<std::uint16_t> value_of(const FlowSetting& setting, std::string_view word) {
     if (setting.kind == SettingKind::text) return std::nullopt;
@@ -24,7 +21,7 @@ std::optional<std::uint16_t> value_of(const FlowSetting& setting, std::string_vi
     if (yes_no && word == "false") word = "no";
     for (std::size_t i = 0; i < setting.values.size(); ++i)
         if (setting.values[i].text == word) return static_cast<std::uint16_t>(i);
-    const auto value = setting.kind == SettingKind::number ? number(word) : std::nullopt;
+    const auto value = setting.kind == SettingKind::number ? number_of(word) : std::nullopt;
     if (!value) return std::nullopt;
     const double place = (*value - setting.from) / setting.by;
     const double whole = std::round(place);
@@ -45,7 +42,7 @@ std::optional<AskedValues> asked_values(const FlowSetting& setting, const Condit
         if (!value) return std::nullopt;
         return AskedValues{*value, *value};
     }
-    const auto limit = number(condition.value.text);
+    const auto limit = number_of(condition.value.text);
     if (setting.kind != SettingKind::number || !limit) return std::nullopt;
     const double place = (*limit - setting.from) / setting.by;
     if (condition.kind == Condition::Kind::above) {

@@ -7,6 +7,9 @@
 
 namespace rondix {
 
+/// A number as it is written, all of it; nothing where it is none.
+std::optional<double> number_of(std::string_view word);
+
 /// The number of a value, counted from 0; nothing where the setting has no such value.
 std::optional<std::uint16_t> value_of(const FlowSetting& setting, std::string_view word);
 

@@ -1,5 +1,7 @@
 #include "rondix/ruler.hpp"
 
+#include "place/letters.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -8,13 +10,6 @@ namespace {
 
 constexpr float letter_width = 0.56F;
 constexpr float line_height = 1.25F;
-
-/// Characters, not bytes.
-std::size_t letters(std::string_view text) {
-    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
-        return (static_cast<unsigned char>(c) & 0xC0) != 0x80;
-    }));
-}
 
 Size guess(void*, const TextToMeasure& ask) {
     const float letter = ask.size * letter_width;

@@ -11,9 +11,6 @@ namespace rondix {
 
 namespace {
 constexpr std::int64_t forever = std::numeric_limits<std::int64_t>::max();
-/// A direction that is held for so long repeats faster where it turns a slider.
-constexpr std::int64_t fast_after = 1'000'000;
-constexpr double fast_repeat = 0.05;
 constexpr std::int64_t micros_of_ms(std::uint32_t ms) {
     return std::int64_t{ms} * 1000;
 }
@@ -152,12 +149,20 @@ bool Runner::fire_screen() {
     return perform_one(Move::idle());
 }
 
+/// The focus itself does not run ever faster.
+bool Runner::repeats_fast() const {
+    const ControlId control = focus();
+    if (control == no_control || held_for_ <= static_cast<Micros>(faster_after * 1e6)) return false;
+    const ControlKind kind = flow_[control].kind;
+    return kind == ControlKind::slider || kind == ControlKind::list;
+}
+
 /// Once a step at the most, so that a long frame does not run away with the focus.
 void Runner::repeat_direction() {
     if (!repeating_ || until_repeat_ > 0 || in_play(flow_, now_)) return;
     const Button direction = *repeating_;
     move_focus(direction);
-    until_repeat_ = static_cast<Micros>((held_for_ > fast_after ? fast_repeat : next_repeat) * 1e6);
+    until_repeat_ = static_cast<Micros>((repeats_fast() ? fast_repeat : next_repeat) * 1e6);
 }
 
 std::optional<double> Runner::time_until_change() const {

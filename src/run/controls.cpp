@@ -2,17 +2,12 @@
 // dragging, typing. Values and texts become moves; while a text is typed, nothing else is.
 #include "rondix/runner.hpp"
 
+#include "place/letters.hpp"
+
 #include <algorithm>
 #include <cmath>
 
 namespace rondix {
-
-namespace {
-
-/// A held slider steps faster after so long.
-constexpr std::int64_t faster_after = 1'000'000;
-
-} // namespace
 
 /// Accept, or a pointer that comes up where it went down.
 bool Runner::use(ControlId control) {
@@ -64,7 +59,8 @@ bool Runner::turn_control(ControlId control, Button direction) {
     const ControlKind kind = flow_[control].kind;
     if (kind != ControlKind::slider && kind != ControlKind::choice) return false;
     const bool up = (direction == Button::right) != mirrored_;
-    const bool fast = kind == ControlKind::slider && held_for_ > faster_after;
+    const bool fast =
+        kind == ControlKind::slider && held_for_ > static_cast<Micros>(faster_after * 1e6);
     const int step = fast ? std::max(1, flow_[flow_[control].setting].values / 20) : 1;
     return step_value(control, up ? step : -step, kind == ControlKind::choice);
 }
@@ -119,9 +115,8 @@ void Runner::end_typing(bool keep) {
 bool Runner::type(std::string_view text) {
     if (typing_ == no_control) return false;
     note_input();
-    typed_ += text.substr(0, typed_.capacity() - std::min(typed_.capacity(), typed_.size()));
     const std::size_t most = flow_[flow_[typing_].setting].values;
-    while (letters(typed_) > most) typed_.pop_back();
+    typed_ += shortened(text, most - std::min(most, letters(typed_)));
     stale_ = true;
     return true;
 }
@@ -129,17 +124,10 @@ bool Runner::type(std::string_view text) {
 bool Runner::erase() {
     if (typing_ == no_control) return false;
     note_input();
-    while (!typed_.empty() && (static_cast<unsigned char>(typed_.back()) & 0xC0) == 0x80)
-        typed_.pop_back();
+    while (!typed_.empty() && !begins_letter(typed_.back())) typed_.pop_back();
     if (!typed_.empty()) typed_.pop_back();
     stale_ = true;
     return true;
-}
-
-std::size_t Runner::letters(std::string_view text) {
-    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
-        return (static_cast<unsigned char>(c) & 0xC0) != 0x80;
-    }));
 }
 
 } // namespace rondix

@@ -2,21 +2,9 @@
 // them is part of the situation, and kept by apply().
 #include "rondix/runner.hpp"
 
+#include "place/letters.hpp"
+
 namespace rondix {
-
-namespace {
-
-/// The longest beginning of a UTF-8 text that has at most so many letters.
-std::string_view shortened(std::string_view text, std::size_t letters) {
-    std::size_t end = 0;
-    for (std::size_t count = 0; end < text.size(); ++end) {
-        const bool begins = (static_cast<unsigned char>(text[end]) & 0xC0) != 0x80;
-        if (begins && count++ == letters) break;
-    }
-    return text.substr(0, end);
-}
-
-} // namespace
 
 bool Runner::set_setting(SettingId setting, std::uint16_t value) {
     if (index(setting) >= values_.size() || flow_[setting].kind == SettingKind::text) return false;

@@ -1,0 +1,27 @@
+// Letters of UTF-8 text: characters, not bytes.
+#pragma once
+
+#include <algorithm>
+#include <cstddef>
+#include <string_view>
+
+namespace rondix {
+
+/// Whether a byte begins a character.
+constexpr bool begins_letter(char byte) {
+    return (static_cast<unsigned char>(byte) & 0xC0) != 0x80;
+}
+
+inline std::size_t letters(std::string_view text) {
+    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), begins_letter));
+}
+
+/// The beginning of a text, of so many letters at most.
+inline std::string_view shortened(std::string_view text, std::size_t most) {
+    std::size_t end = 0;
+    for (std::size_t count = 0; end < text.size(); ++end)
+        if (begins_letter(text[end]) && count++ == most) break;
+    return text.substr(0, end);
+}
+
+} // namespace rondix
