@@ -182,17 +182,4 @@ void bare_events(benchmark::State& state) {
 }
 BENCHMARK(bare_events)->Unit(benchmark::kMillisecond);
 
-void runner_frame(benchmark::State& state) {
-    const FlowFile file = demo();
-    Runner runner(*file.compiled);
-    runner.start();
-    runner.loaded(runner.ticket());
-    for (auto _ : state) {
-        runner.advance(1.0 / 60);
-        benchmark::DoNotOptimize(runner.view());
-        benchmark::DoNotOptimize(runner.take_effects());
-    }
-}
-BENCHMARK(runner_frame);
-
 } // namespace

@@ -4,6 +4,7 @@
 
 #include "rondix/runner.hpp"
 
+#include <algorithm>
 #include <cstdlib>
 #include <new>
 #include <random>
@@ -78,18 +79,76 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     Runner runner(flow);
     std::mt19937 random(2);
     std::size_t effects = 0, items = 0, moves = 0;
+    Bindings bindings(flow);
+    for (const DeviceKind kind : {DeviceKind::keyboard, DeviceKind::pad})
+        for (std::uint32_t n = 0; n < bindings.targets(); ++n)
+            bindings.add(kind, Code{n}, Target(n));
+    runner.set_bindings(bindings, {nullptr, [](void*, DeviceKind, Code code) {
+                                       return static_cast<std::uint32_t>(code) % 2 == 0
+                                                  ? std::string_view("Space bar")
+                                                  : std::string_view("X");
+                                   }});
+    std::vector<ControlId> lists, labels;
+    for (std::uint32_t n = 0; n < flow.controls.size(); ++n) {
+        if (flow.controls[n].kind == ControlKind::list) lists.push_back(ControlId{n});
+        if (flow.controls[n].shows == Shows::game) labels.push_back(ControlId{n});
+    }
+    std::size_t unfolded = 0, listened = 0, typed = 0, dragged = 0;
     const std::size_t first = allocations;
     runner.start();
-    for (int i = 0; i < 20'000; ++i) {
-        const Point point{static_cast<float>(random() % 1280), static_cast<float>(random() % 720)};
+    // Into the options and the hold now and then, so that every kind of control is used.
+    const ScreenId wanted[] = {flow.screen("options"), flow.screen("cargo")};
+    for (int i = 0; i < 400'000; ++i) {
+        const Range controls = flow[runner.situation().foremost()].controls;
+        Point point{static_cast<float>(random() % 1280), static_cast<float>(random() % 720)};
+        if (controls.count > 0 && random() % 4 != 0)
+            point = runner
+                        .place_of(ControlId{controls.begin +
+                                            static_cast<std::uint32_t>(random()) % controls.count})
+                        .middle();
+        const Device by = random() % 2 ? keyboard : pad(static_cast<std::uint8_t>(random() % 3));
+        const Device hand = random() % 2 ? mouse : finger(static_cast<std::uint8_t>(random() % 3));
+        // Off a screen that is wanted only seldom.
+        const bool stays =
+            std::count(std::begin(wanted), std::end(wanted), runner.situation().current()) > 0 &&
+            random() % 16 != 0;
         const auto button = static_cast<Button>(random() % button_count);
-        switch (random() % 10) {
-        case 0: runner.press(button); break;
-        case 1: runner.release(button); break;
-        case 2: runner.press_key(KeyId(0)), runner.release_key(KeyId(0)); break;
-        case 3: runner.press_other_key(); break;
-        case 4: runner.pointer_presses(point), runner.pointer_releases(point); break;
+        switch (random() % 20) {
+        case 0:
+            if (!stays || button < Button::back) runner.press(button, by);
+            break;
+        case 1: runner.release(button, by); break;
+        case 2:
+            if (!stays) runner.press_key(KeyId(0), by), runner.release_key(KeyId(0), by);
+            break;
+        case 3: runner.press_other_key(by); break;
+        case 4: runner.pointer_presses(point, hand), runner.pointer_releases(point, hand); break;
         case 5: runner.tell(EventId(random() % flow.events.size())); break;
+        case 9: runner.press_code(by, Code(random() % bindings.targets())); break;
+        case 10: runner.release_code(by, Code(random() % bindings.targets())); break;
+        case 11: typed += runner.type("Bess") ? 1 : 0; break;
+        case 12: runner.erase(); break;
+        case 13: dragged += runner.scroll(point, 3) ? 1 : 0; break;
+        case 14:
+            runner.set_rows(lists[random() % lists.size()],
+                            {10'000, nullptr, [](void*, std::uint32_t row) {
+                                 return ListRow{"A crate", static_cast<std::uint16_t>(row % 2)};
+                             }});
+            break;
+        case 15: runner.set_label(labels[random() % labels.size()], "The wind is up"); break;
+        case 16:
+            for (std::uint32_t r = 0; r < flow.requests.size(); ++r)
+                if (const auto ticket = runner.ticket_of(RequestId(r)))
+                    random() % 2 ? runner.done(*ticket) : runner.failed(*ticket);
+            break;
+        case 17:
+            runner.set_setting(SettingId(random() % flow.settings.size()),
+                               static_cast<std::uint16_t>(random() % 4));
+            break;
+        case 18:
+            for (int n = 0; n < 4 && runner.focus() != no_control; ++n)
+                runner.route(runner.focus(), Button(n));
+            break;
         case 6: runner.loaded(runner.ticket()); break;
         case 7: runner.set_flag(FlagId(0), random() % 2 == 0); break;
         case 8: random() % 8 == 0 ? runner.load_failed(runner.ticket()) : false; break;
@@ -100,6 +159,8 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
                           static_cast<float>(300 + random() % 2000));
             runner.set_mirrored(random() % 2 == 0);
         }
+        unfolded += runner.unfolded() != no_control ? 1 : 0;
+        listened += runner.listening() != no_control ? 1 : 0;
         effects += runner.take_effects().size();
         items += runner.view().size();
         moves += runner.take_moves().size();
@@ -108,6 +169,10 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     EXPECT_GT(effects, 1'000u);
     EXPECT_GT(items, 20'000u);
     EXPECT_GT(moves, 1'000u);
+    EXPECT_GT(unfolded, 50u); // every kind of thing was really done
+    EXPECT_GT(listened, 50u);
+    EXPECT_GT(typed, 50u);
+    EXPECT_GT(dragged, 50u);
 }
 
 } // namespace

@@ -123,7 +123,7 @@ TEST(Reading, KeysOfEveryPart) {
               "13:20 unknown-name; 13:38 wrong-type");
     EXPECT_EQ(found(with("back", "design-size: 0x0\n")), "13:14 wrong-type");
     EXPECT_EQ(found(with("quit", "quit: no\n")), "10:16 bad-step; 11:33 bad-step");
-    EXPECT_EQ(found(with("back", "parts: {}\n")), "13:1 not-yet");
+    EXPECT_EQ(found(with("back", "parts: []\n")), "13:8 wrong-type");
     EXPECT_EQ(found("rondix: 1\nscreens: {}\n"), "1:1 missing-key");
     EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"),
               "3:11 missing-key");

@@ -70,12 +70,15 @@ class RunnerTest : public testing::Test {
 
     /// "load, told" ...
     std::string effects() {
-        const char* names[] = {"load",    "unload", "pause",   "unpause", "show",       "hide",
-                               "cue",     "music",  "request", "off",     "begin text", "end text",
-                               "setting", "told",   "todo",    "quit"};
+        const char* names[] = {"load",       "unload",   "pause",   "unpause", "show",
+                               "hide",       "cue",      "music",   "request", "off",
+                               "begin text", "end text", "setting", "",        "",
+                               "denied",     "pad",      "told",    "todo",    "quit"};
         std::string text;
-        for (const Effect& effect : runner_.take_effects())
-            text += (text.empty() ? "" : " ") + std::string(names[static_cast<int>(effect.kind)]);
+        for (const Effect& effect : runner_.take_effects()) {
+            const std::string name = names[static_cast<int>(effect.kind)];
+            if (!name.empty()) text += (text.empty() ? "" : " ") + name; // not the front and focus
+        }
         return text;
     }
 

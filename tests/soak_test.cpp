@@ -1,7 +1,7 @@
-// A soak: random input from keys, pads and pointers, events, answers that come well, badly, twice
-// and late, flags, rows, settings and typed texts, on the demo and on random flows. After each
-// input the rules are looked at anew. RONDIX_SOAK says how many inputs; the seed of a failure and
-// the moves up to it are printed, as a walkthrough.
+// A soak: random input from the keyboard, pads, the mouse and fingers, keys that are bound anew,
+// events, answers that come well, badly, twice and late, flags, rows, settings and typed texts, on
+// the demo and on random flows. After each input the rules are looked at anew. RONDIX_SOAK says how
+// many inputs; the seed of a failure and the moves up to it are printed, as a walkthrough.
 #include "reference/random_flow.hpp"
 #include "rondix/runner.hpp"
 #include "support.hpp"
@@ -23,6 +23,9 @@ class Soak {
         , mirror_(flow) {
         for (std::size_t i = 0; i < flow.controls.size(); ++i)
             if (flow.controls[i].kind == ControlKind::list) lists_.push_back(ControlId(i));
+        for (std::size_t i = 0; i < flow.controls.size(); ++i)
+            if (flow.controls[i].shows == Shows::game) labels_.push_back(ControlId(i));
+        bind_keys();
         runner_.start();
         rondix::start(flow, mirror_);
         obey();
@@ -42,6 +45,7 @@ class Soak {
         return !testing::Test::HasFailure();
     }
     std::size_t moves() const { return many_moves_; }
+    const std::set<ScreenId>& seen() const { return seen_; }
 
   private:
     std::uint32_t number(std::size_t below) {
@@ -57,17 +61,43 @@ class Soak {
                 place.y + place.height * static_cast<float>(number(100)) / 100};
     }
 
+    Device keys() { return number(2) == 0 ? keyboard : pad(static_cast<std::uint8_t>(number(3))); }
+    Device pointer() {
+        return number(2) == 0 ? mouse : finger(static_cast<std::uint8_t>(number(3)));
+    }
+
+    /// Each code means its target at first; there are more codes than targets.
+    void bind_keys() {
+        Bindings bindings(flow_);
+        for (const DeviceKind kind : {DeviceKind::keyboard, DeviceKind::pad})
+            for (std::uint32_t i = 0; i < bindings.targets(); ++i)
+                bindings.add(kind, Code{i}, Target(i));
+        runner_.set_bindings(bindings, {});
+    }
+    Code code() { return Code{number(runner_.bindings().targets() + 4)}; }
+
     void give_input() {
-        switch (number(20)) {
+        switch (number(24)) {
         case 0:
-        case 1:
+        case 1: runner_.press(Button(number(button_count)), keys()); break;
         case 2:
-        case 3: runner_.press(Button(number(button_count))); break;
-        case 4:
-        case 5: runner_.release(Button(number(button_count))); break;
-        case 6: runner_.pointer_moves(point()); break;
-        case 7: runner_.pointer_presses(point()); break;
-        case 8: runner_.pointer_releases(point()); break;
+        case 3: runner_.press_code(keys(), code()); break;
+        case 4: runner_.release(Button(number(button_count)), keys()); break;
+        case 5: runner_.release_code(keys(), code()); break;
+        case 6: runner_.pointer_moves(point(), pointer()); break;
+        case 7: runner_.pointer_presses(point(), pointer()); break;
+        case 8: runner_.pointer_releases(point(), pointer()); break;
+        case 18:
+            if (number(20) == 0) runner_.device_gone(number(2) == 0 ? keys() : pointer());
+            break;
+        case 19:
+            if (number(10) == 0)
+                runner_.rebind(keys().kind, code(), Target(number(runner_.bindings().targets())));
+            break;
+        case 20:
+            if (!labels_.empty())
+                runner_.set_label(labels_[number(labels_.size())], number(2) == 0 ? "fog" : "");
+            break;
         case 9: runner_.scroll(point(), static_cast<float>(number(9)) - 4); break;
         case 10: press_some_key(); break;
         case 11: runner_.tell(EventId(number(flow_.events.size()))); break;
@@ -84,8 +114,9 @@ class Soak {
     void press_some_key() {
         if (flow_.keys.empty() || number(3) == 0) return void(runner_.press_other_key());
         const KeyId key = KeyId(number(flow_.keys.size()));
-        runner_.press_key(key);
-        runner_.release_key(key);
+        const Device by = keys();
+        runner_.press_key(key, by);
+        runner_.release_key(key, by);
     }
 
     /// Well, badly, twice, late, or for something else altogether.
@@ -104,7 +135,7 @@ class Soak {
     void change_setting() {
         if (flow_.settings.empty()) return;
         const SettingId setting = SettingId(number(flow_.settings.size()));
-        if (flow_[setting].kind == SettingKind::text)
+        if (!is_counted(flow_[setting].kind))
             runner_.set_text(setting, number(2) == 0 ? "Bess" : "");
         else
             runner_.set_setting(setting, static_cast<std::uint16_t>(number(1200)));
@@ -132,6 +163,14 @@ class Soak {
             case EffectKind::begin_text: EXPECT_FALSE(std::exchange(typing_, true)); break;
             case EffectKind::end_text: EXPECT_TRUE(std::exchange(typing_, false)); break;
             case EffectKind::setting: told_[effect.subject] = effect.value; break;
+            case EffectKind::front:
+                front_ = ScreenId(effect.subject);
+                focus_ = no_control;
+                break;
+            case EffectKind::focus: focus_ = ControlId(effect.subject); break;
+            case EffectKind::denied:
+                EXPECT_TRUE(is_usable_kind(flow_[ControlId(effect.subject)].kind));
+                break;
             default: break;
             }
         }
@@ -154,6 +193,7 @@ class Soak {
 
     void check_rules() {
         const Situation& now = runner_.situation();
+        seen_.insert(now.foremost());
         std::set<ScreenId> open;
         for (std::size_t i = 0; i < now.depth(); ++i) {
             EXPECT_TRUE(open.insert(now.screen_at(i)).second);
@@ -164,6 +204,8 @@ class Soak {
         EXPECT_EQ(pointer_, runner_.pointer_shown());
         EXPECT_EQ(typing_, runner_.typing() != no_control);
         check_focus(now);
+        check_told(now);
+        check_keys();
         for (std::size_t i = 0; i < flow_.settings.size(); ++i) check_setting(SettingId(i), now);
         for (const ControlId list : lists_) {
             const std::uint32_t row = runner_.row_in_focus(list);
@@ -191,9 +233,34 @@ class Soak {
         }
     }
 
+    /// Those who hear the menus know what those who see them do.
+    void check_told(const Situation& now) {
+        EXPECT_EQ(front_, now.foremost());
+        if (runner_.focus() != no_control) {
+            EXPECT_EQ(focus_, runner_.focus());
+        }
+        // What waits for a key, or is unfolded, has the focus, where there is one.
+        for (const ControlId one : {runner_.listening(), runner_.unfolded()})
+            if (one != no_control && !in_play(flow_, now)) {
+                EXPECT_EQ(one, runner_.focus());
+            }
+    }
+
+    /// A code means one thing, and no target has lost its last code.
+    void check_keys() {
+        if (number(16) != 0) return;
+        const Bindings& bindings = runner_.bindings();
+        for (const DeviceKind kind : {DeviceKind::keyboard, DeviceKind::pad})
+            for (std::size_t i = 0; i < bindings.targets(); ++i) {
+                const auto codes = bindings.codes(kind, Target(i));
+                ASSERT_EQ(codes.size(), 1u);
+                EXPECT_EQ(bindings.meaning(kind, codes[0]), Target(i));
+            }
+    }
+
     void check_setting(SettingId id, const Situation& now) {
         const Setting& setting = flow_[id];
-        if (setting.kind == SettingKind::text) {
+        if (!is_counted(setting.kind)) {
             EXPECT_LE(runner_.text_of(id).size(), 4u * setting.values);
             return;
         }
@@ -217,7 +284,10 @@ class Soak {
     Runner runner_;
     std::mt19937 random_;
     Situation mirror_;
-    std::vector<ControlId> lists_;
+    std::vector<ControlId> lists_, labels_;
+    ScreenId front_ = no_screen;
+    std::set<ScreenId> seen_;
+    ControlId focus_ = no_control;
     std::vector<std::pair<Ticket, bool>> tickets_;
     std::map<std::uint32_t, std::uint16_t> told_;
     std::deque<std::string> walk_;
@@ -227,19 +297,22 @@ class Soak {
 
 std::size_t inputs() {
     const char* many = std::getenv("RONDIX_SOAK");
-    return many ? static_cast<std::size_t>(std::atoll(many)) : 2'000'000;
+    return many ? static_cast<std::size_t>(std::atoll(many)) : 10'000'000;
 }
 
 TEST(Soak, TheDemoKeepsTheRules) {
     const FlowFile file = demo_flow();
     std::size_t moves = 0;
+    std::set<ScreenId> seen;
     for (std::uint32_t seed = 0; seed < 10; ++seed) {
         SCOPED_TRACE("seed " + std::to_string(seed));
         Soak soak(*file.compiled, seed);
         ASSERT_TRUE(soak.run(inputs() / 20));
         moves += soak.moves();
+        seen.insert(soak.seen().begin(), soak.seen().end());
     }
     std::printf("%zu moves\n", moves);
+    EXPECT_EQ(seen.size(), file.compiled->screens.size()); // it has been everywhere
     EXPECT_GT(moves * 20, inputs() / 2); // at least one input in twenty does something
 }
 

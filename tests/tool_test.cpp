@@ -66,7 +66,7 @@ TEST(Tool, GivesJson) {
     const auto clean = nlohmann::json::parse(rondix("check --format json " + demo).output);
     EXPECT_EQ(clean["verdict"], "proved");
     EXPECT_TRUE(clean["findings"].empty());
-    EXPECT_EQ(clean["figures"]["screens"], 15);
+    EXPECT_EQ(clean["figures"]["screens"], 16);
     const auto bad = nlohmann::json::parse(rondix("check --format json README.md").output);
     EXPECT_EQ(bad["verdict"], "cannot-be-used");
     EXPECT_TRUE(bad["figures"].is_null());
@@ -147,7 +147,7 @@ TEST(Tool, GivesFiguresOfEachScreen) {
     const Ran csv = rondix("check --format csv " + demo);
     EXPECT_NE(csv.output.find("\r\npause,1,1,3,2,2,2,yes,no\r\n"), std::string::npos) << csv.output;
     const auto json = nlohmann::json::parse(rondix("check --figures --format json " + demo).output);
-    ASSERT_EQ(json["figures"]["each-screen"].size(), 15u);
+    ASSERT_EQ(json["figures"]["each-screen"].size(), 16u);
     EXPECT_EQ(json["figures"]["each-screen"][4]["screen"], "bridge");
     EXPECT_EQ(json["figures"]["each-screen"][4]["to-play"], 0);
     EXPECT_EQ(json["figures"]["each-screen"][4]["running"], true);

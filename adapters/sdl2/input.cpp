@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cctype>
+#include <iterator>
 
 namespace rondix::sdl2 {
 
@@ -17,14 +18,23 @@ std::string in_small_letters(std::string text) {
     return text;
 }
 
-bool answers_menu(const Runner& menus) {
-    const Situation& now = menus.situation();
-    return now.depth() > 0 && menus.flow()[now.current()].menu != unsaid;
+constexpr Code code_of(SDL_Keycode key) {
+    return static_cast<Code>(key);
+}
+
+/// The lowest number that none of the rows has.
+template <class Rows>
+std::uint8_t free_number(const Rows& rows) {
+    std::uint8_t number = 0;
+    while (std::any_of(rows.begin(), rows.end(), [&](auto& row) { return row.number == number; }))
+        ++number;
+    return number;
 }
 
 } // namespace
 
 struct Input::Pad {
+    std::uint8_t number = 0; // that the menus know it by
     SDL_GameController* controller = nullptr;
     SDL_JoystickID id = 0;
     bool pushed[4] = {}; // of the stick, in the order of Button
@@ -33,12 +43,7 @@ struct Input::Pad {
 Input::Input(Runner& menus, SDL_Window* window)
     : menus_(menus)
     , window_(window) {
-    const CompiledFlow& flow = menus.flow();
-    for (std::size_t i = 0; i < flow.keys.size(); ++i) {
-        const std::string name(flow.text(flow.keys[i]));
-        const SDL_Keycode key = SDL_GetKeyFromName(name.c_str());
-        if (key != SDLK_UNKNOWN) bind(key, KeyId(i));
-    }
+    menus_.set_bindings(plain_bindings(menus.flow()), {this, name_of_code});
     for (int device = 0; device < SDL_NumJoysticks(); ++device)
         if (SDL_IsGameController(device)) open_pad(device);
     fill_window();
@@ -67,19 +72,13 @@ bool Input::feed(const SDL_Event& event) {
     switch (event.type) {
     case SDL_KEYDOWN:
     case SDL_KEYUP: return feed_key(event.key);
-    case SDL_MOUSEMOTION: return menus_.pointer_moves(in_design(event.motion.x, event.motion.y));
+    case SDL_MOUSEMOTION:
     case SDL_MOUSEBUTTONDOWN:
-        return event.button.button == SDL_BUTTON_LEFT &&
-               menus_.pointer_presses(in_design(event.button.x, event.button.y));
     case SDL_MOUSEBUTTONUP:
-        return event.button.button == SDL_BUTTON_LEFT &&
-               menus_.pointer_releases(in_design(event.button.x, event.button.y));
-    case SDL_MOUSEWHEEL: {
-        const float turned = static_cast<float>(event.wheel.y);
-        const bool flipped = event.wheel.direction == SDL_MOUSEWHEEL_FLIPPED;
-        return menus_.scroll(in_design(event.wheel.mouseX, event.wheel.mouseY),
-                             flipped ? turned : -turned);
-    }
+    case SDL_MOUSEWHEEL: return feed_mouse(event);
+    case SDL_FINGERMOTION:
+    case SDL_FINGERDOWN:
+    case SDL_FINGERUP: return feed_finger(event.tfinger);
     case SDL_TEXTINPUT: return menus_.type(event.text.text);
     case SDL_CONTROLLERDEVICEADDED: open_pad(event.cdevice.which); return true;
     case SDL_CONTROLLERDEVICEREMOVED: close_pad(event.cdevice.which); return true;
@@ -102,63 +101,162 @@ bool Input::obey(const Effect& effect) {
     return true;
 }
 
+// --- mouse and fingers
+
+/// What SDL makes up of fingers is left out: they come as what they are.
+bool Input::feed_mouse(const SDL_Event& event) {
+    switch (event.type) {
+    case SDL_MOUSEMOTION:
+        return event.motion.which != SDL_TOUCH_MOUSEID &&
+               menus_.pointer_moves(in_design(event.motion.x, event.motion.y));
+    case SDL_MOUSEWHEEL: {
+        const float turned = static_cast<float>(event.wheel.y);
+        const bool flipped = event.wheel.direction == SDL_MOUSEWHEEL_FLIPPED;
+        return menus_.scroll(in_design(event.wheel.mouseX, event.wheel.mouseY),
+                             flipped ? turned : -turned);
+    }
+    default: break;
+    }
+    if (event.button.which == SDL_TOUCH_MOUSEID || event.button.button != SDL_BUTTON_LEFT)
+        return false;
+    const Point at = in_design(event.button.x, event.button.y);
+    return event.type == SDL_MOUSEBUTTONDOWN ? menus_.pointer_presses(at)
+                                             : menus_.pointer_releases(at);
+}
+
+bool Input::feed_finger(const SDL_TouchFingerEvent& event) {
+    if (event.touchId == SDL_MOUSE_TOUCHID || !window_) return false;
+    int width = 0, height = 0;
+    SDL_GetWindowSize(window_, &width, &height);
+    const Point at = in_design(static_cast<int>(event.x * static_cast<float>(width)),
+                               static_cast<int>(event.y * static_cast<float>(height)));
+    auto known = std::find_if(fingers_.begin(), fingers_.end(),
+                              [&](auto& one) { return one.id == event.fingerId; });
+    if (known == fingers_.end()) {
+        if (event.type != SDL_FINGERDOWN) return false;
+        fingers_.push_back({free_number(fingers_), event.fingerId});
+        known = fingers_.end() - 1;
+    }
+    const Device by = finger(known->number);
+    if (event.type == SDL_FINGERMOTION) return menus_.pointer_moves(at, by);
+    if (event.type == SDL_FINGERDOWN) return menus_.pointer_presses(at, by);
+    fingers_.erase(known);
+    return menus_.pointer_releases(at, by);
+}
+
 // --- keyboard
+
+/// Keys that the flow names go first, so that it may name one that would be a button else.
+Bindings Input::plain_bindings(const CompiledFlow& flow) {
+    constexpr auto keys = DeviceKind::keyboard, pads = DeviceKind::pad;
+    Bindings bindings(flow);
+    for (std::size_t i = 0; i < flow.keys.size(); ++i) {
+        const std::string name(flow.text(flow.keys[i]));
+        const SDL_Keycode key = SDL_GetKeyFromName(name.c_str());
+        if (key != SDLK_UNKNOWN) bindings.add(keys, code_of(key), target_of(KeyId(i)));
+    }
+    constexpr std::pair<SDL_Keycode, Button> plain_keys[] = {{SDLK_UP, Button::up},
+                                                             {SDLK_DOWN, Button::down},
+                                                             {SDLK_LEFT, Button::left},
+                                                             {SDLK_RIGHT, Button::right},
+                                                             {SDLK_RETURN, Button::accept},
+                                                             {SDLK_SPACE, Button::accept},
+                                                             {SDLK_KP_ENTER, Button::accept},
+                                                             {SDLK_BACKSPACE, Button::back},
+                                                             {SDLK_ESCAPE, Button::menu},
+                                                             {SDLK_PAGEUP, Button::pages_back},
+                                                             {SDLK_PAGEDOWN, Button::pages_on}};
+    for (const auto& [key, button] : plain_keys)
+        bindings.add(keys, code_of(key), target_of(button));
+    constexpr std::pair<SDL_GameControllerButton, Button> plain_buttons[] = {
+        {SDL_CONTROLLER_BUTTON_DPAD_UP, Button::up},
+        {SDL_CONTROLLER_BUTTON_DPAD_DOWN, Button::down},
+        {SDL_CONTROLLER_BUTTON_DPAD_LEFT, Button::left},
+        {SDL_CONTROLLER_BUTTON_DPAD_RIGHT, Button::right},
+        {SDL_CONTROLLER_BUTTON_A, Button::accept},
+        {SDL_CONTROLLER_BUTTON_B, Button::back},
+        {SDL_CONTROLLER_BUTTON_START, Button::menu},
+        {SDL_CONTROLLER_BUTTON_LEFTSHOULDER, Button::pages_back},
+        {SDL_CONTROLLER_BUTTON_RIGHTSHOULDER, Button::pages_on}};
+    for (const auto& [code, button] : plain_buttons)
+        bindings.add(pads, static_cast<Code>(code), target_of(button));
+    return bindings;
+}
+
+namespace {
+constexpr std::string_view pad_names[] = {"A",
+                                          "B",
+                                          "X",
+                                          "Y",
+                                          "Select",
+                                          "Guide",
+                                          "Start",
+                                          "Left stick",
+                                          "Right stick",
+                                          "Left shoulder",
+                                          "Right shoulder",
+                                          "Pad up",
+                                          "Pad down",
+                                          "Pad left",
+                                          "Pad right"};
+} // namespace
+
+bool Input::code_of_name(void*, DeviceKind kind, std::string_view name, Code& code) {
+    if (kind == DeviceKind::pad) {
+        const auto known = std::find(std::begin(pad_names), std::end(pad_names), name);
+        code = static_cast<Code>(known - std::begin(pad_names));
+        return known != std::end(pad_names);
+    }
+    const SDL_Keycode key = SDL_GetKeyFromName(std::string(name).c_str());
+    code = code_of(key);
+    return key != SDLK_UNKNOWN;
+}
+
+/// SDL writes some names anew at each call, so they are kept here.
+std::string_view Input::name_of_code(void* input, DeviceKind kind, Code code) {
+    if (kind == DeviceKind::pad) {
+        const auto number = static_cast<std::size_t>(code);
+        return number < std::size(pad_names) ? pad_names[number] : std::string_view{};
+    }
+    auto& names = static_cast<Input*>(input)->names_;
+    const auto [name, is_new] = names.try_emplace(code);
+    if (is_new) name->second = SDL_GetKeyName(static_cast<SDL_Keycode>(code));
+    return name->second;
+}
 
 bool Input::feed_key(const SDL_KeyboardEvent& event) {
     const bool down = event.type == SDL_KEYDOWN;
     const SDL_Keycode key = event.keysym.sym;
-    if (menus_.typing() != no_control) return feed_typing(key, down);
-    for (const auto& [code, named] : named_) {
-        if (code != key) continue;
-        if (down) return menus_.press_key(named);
-        menus_.release_key(named);
+    if (!down && ends_text_ && ends_text_->first == key) {
+        menus_.release(ends_text_->second);
+        ends_text_.reset();
         return true;
     }
-    switch (key) {
-    case SDLK_UP: return push(Button::up, down);
-    case SDLK_DOWN: return push(Button::down, down);
-    case SDLK_LEFT: return push(Button::left, down);
-    case SDLK_RIGHT: return push(Button::right, down);
-    case SDLK_RETURN:
-    case SDLK_KP_ENTER:
-    case SDLK_SPACE: return push(Button::accept, down);
-    case SDLK_BACKSPACE: return push(Button::back, down);
-    case SDLK_PAGEUP: return push(Button::pages_back, down);
-    case SDLK_PAGEDOWN: return push(Button::pages_on, down);
-    case SDLK_ESCAPE:
-        if (down && event.repeat == 0)
-            escape_as_ = answers_menu(menus_) ? Button::menu : Button::back;
-        return push(escape_as_, down);
-    default: return down && event.repeat == 0 && menus_.press_other_key();
-    }
+    if (!down) return menus_.release_code(keyboard, code_of(key)), true;
+    return menus_.typing() != no_control ? feed_typing(key)
+                                         : menus_.press_code(keyboard, code_of(key));
 }
 
 /// While a text is typed, keys are letters, but for those that end it.
-bool Input::feed_typing(SDL_Keycode key, bool down) {
-    switch (key) {
-    case SDLK_RETURN:
-    case SDLK_KP_ENTER: return push(Button::accept, down);
-    case SDLK_ESCAPE: return push(Button::back, down);
-    case SDLK_BACKSPACE: return down && menus_.erase();
-    default: return true;
-    }
-}
-
-bool Input::push(Button button, bool down) {
-    if (down) return menus_.press(button);
-    menus_.release(button);
-    return true;
+bool Input::feed_typing(SDL_Keycode key) {
+    const bool keeps = key == SDLK_RETURN || key == SDLK_KP_ENTER;
+    if (key == SDLK_BACKSPACE) return menus_.erase();
+    if (!keeps && key != SDLK_ESCAPE) return true;
+    if (ends_text_) return true;
+    ends_text_.emplace(key, keeps ? Button::accept : Button::back);
+    return menus_.press(ends_text_->second);
 }
 
 void Input::bind(SDL_Keycode key, KeyId named) {
-    std::erase_if(named_, [key](const auto& pair) { return pair.first == key; });
-    named_.emplace_back(key, named);
+    Bindings bindings = menus_.bindings();
+    bindings.rebind(DeviceKind::keyboard, code_of(key), target_of(named));
+    menus_.set_bindings(bindings, {this, name_of_code});
 }
 
 std::string Input::key_for(KeyId named) const {
-    for (const auto& [code, id] : named_)
-        if (id == named) return in_small_letters(SDL_GetKeyName(code));
-    return {};
+    const auto codes = menus_.bindings().codes(DeviceKind::keyboard, target_of(named));
+    return codes.empty() ? std::string{}
+                         : in_small_letters(SDL_GetKeyName(static_cast<SDL_Keycode>(codes[0])));
 }
 
 // --- pads
@@ -172,33 +270,29 @@ void Input::open_pad(int device) {
     if (known)
         SDL_GameControllerClose(controller);
     else
-        pads_.push_back({controller, id, {}});
+        pads_.push_back({free_number(pads_), controller, id, {}});
 }
 
 void Input::close_pad(SDL_JoystickID id) {
     const auto pad = std::find_if(pads_.begin(), pads_.end(), [id](auto& p) { return p.id == id; });
     if (pad == pads_.end()) return;
-    for (std::size_t i = 0; i < 4; ++i)
-        if (pad->pushed[i]) menus_.release(Button(i));
+    menus_.device_gone(rondix::pad(pad->number));
     SDL_GameControllerClose(pad->controller);
     pads_.erase(pad);
     tell("pad-lost");
 }
 
+Device Input::pad_with(SDL_JoystickID id) const {
+    const auto pad = std::find_if(pads_.begin(), pads_.end(), [id](auto& p) { return p.id == id; });
+    return rondix::pad(pad == pads_.end() ? std::uint8_t{0} : pad->number);
+}
+
 bool Input::feed_button(const SDL_ControllerButtonEvent& event) {
-    const bool down = event.type == SDL_CONTROLLERBUTTONDOWN;
-    switch (event.button) {
-    case SDL_CONTROLLER_BUTTON_DPAD_UP: return push(Button::up, down);
-    case SDL_CONTROLLER_BUTTON_DPAD_DOWN: return push(Button::down, down);
-    case SDL_CONTROLLER_BUTTON_DPAD_LEFT: return push(Button::left, down);
-    case SDL_CONTROLLER_BUTTON_DPAD_RIGHT: return push(Button::right, down);
-    case SDL_CONTROLLER_BUTTON_A: return push(Button::accept, down);
-    case SDL_CONTROLLER_BUTTON_B: return push(Button::back, down);
-    case SDL_CONTROLLER_BUTTON_START: return push(Button::menu, down);
-    case SDL_CONTROLLER_BUTTON_LEFTSHOULDER: return push(Button::pages_back, down);
-    case SDL_CONTROLLER_BUTTON_RIGHTSHOULDER: return push(Button::pages_on, down);
-    default: return down && menus_.press_other_key();
-    }
+    const Device by = pad_with(event.which);
+    if (event.type == SDL_CONTROLLERBUTTONDOWN)
+        return menus_.press_code(by, static_cast<Code>(event.button));
+    menus_.release_code(by, static_cast<Code>(event.button));
+    return true;
 }
 
 /// The stick is four buttons, each with some play, so that it does not flutter.
@@ -212,7 +306,8 @@ bool Input::feed_stick(const SDL_ControllerAxisEvent& event) {
         const bool now = value > (pushed ? stick_returns : stick_goes);
         if (now == pushed) return;
         pushed = now;
-        push(button, now);
+        now ? static_cast<void>(menus_.press(button, rondix::pad(pad->number)))
+            : menus_.release(button, rondix::pad(pad->number));
     };
     turn(across ? Button::left : Button::up, -event.value);
     turn(across ? Button::right : Button::down, event.value);

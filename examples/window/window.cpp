@@ -6,12 +6,15 @@
 #include "rondix/painter.hpp"
 #include "rondix/report.hpp"
 #include "rondix/sdl2.hpp"
+#include "rondix/settings_file.hpp"
 
 #include <atomic>
 #include <chrono>
 #include <cstdlib>
 #include <iostream>
+#include <string>
 #include <thread>
+#include <vector>
 
 using namespace rondix;
 
@@ -73,6 +76,31 @@ struct Voyage {
     }
 };
 
+/// What the lists of the flow show: the voyages that there are, and 48 crates.
+class Papers {
+  public:
+    void hand_to(Runner& menus) {
+        const CompiledFlow& flow = menus.flow();
+        menus.set_rows(flow.control(flow.screen("voyages"), "charts"), {2, nullptr, voyage});
+        for (int i = 1; i <= 48; ++i)
+            crates_.push_back((i % 3 == 0   ? "Rope "
+                               : i % 3 == 1 ? "Tea "
+                                            : "Lamps ") +
+                              std::to_string(i));
+        menus.set_rows(flow.control(flow.screen("cargo"), "hold"),
+                       {static_cast<std::uint32_t>(crates_.size()), this, crate});
+    }
+
+  private:
+    static ListRow voyage(void*, std::uint32_t row) {
+        return row == 0 ? ListRow{"Across the harbour", 0} : ListRow{"Through the fog", 1};
+    }
+    static ListRow crate(void* papers, std::uint32_t row) {
+        return {static_cast<Papers*>(papers)->crates_[row], 0};
+    }
+    std::vector<std::string> crates_;
+};
+
 int main(int argc, char** argv) {
     const FlowFile file = load_flow(argc > 1 ? argv[1] : "examples/tidewick/tidewick.flow.yaml");
     for (const Finding& finding : file.findings) std::cerr << finding_text(finding, file.sources);
@@ -94,8 +122,14 @@ int main(int argc, char** argv) {
     Runner menus(*file.compiled);
     Painter painter(*file.compiled);
     menus.set_ruler(painter.ruler());
-    menus.start();
     sdl2::Input input(menus, window);
+    SettingsFile kept(settings_path(*file.compiled), input.code_words());
+    for (const SettingsNote& note : kept.load(menus)) std::cerr << note.text << '\n';
+    menus.start();
+    Papers papers;
+    papers.hand_to(menus);
+    menus.set_label(file.compiled->control(file.compiled->screen("chart"), "wind"),
+                    "A fair wind from the south");
     sdl2::Sounds sounds(*file.compiled, "");
     sdl2::Display display(*file.compiled, window);
     while (running) {
@@ -106,10 +140,14 @@ int main(int argc, char** argv) {
             if (!input.feed(event)) running = running && event.type != SDL_QUIT;
         loading.pass_on(menus);
         for (const Effect& effect : menus.take_effects()) {
+            kept.obey(effect);
             if (input.obey(effect) || sounds.obey(effect) || display.obey(effect)) continue;
             if (effect.kind == EffectKind::load) loading.begin(effect.ticket), voyage = {};
+            // The log is written at once here; another game may take its time to answer.
+            if (effect.kind == EffectKind::request) menus.done(effect.ticket);
             if (effect.kind == EffectKind::quit) running = false;
         }
+        kept.save_when_quiet(menus, seconds);
         voyage.under_way = runs(*file.compiled, menus.situation());
         if (voyage.under_way) voyage.way += seconds;
         if (voyage.under_way || menus.stale()) {
@@ -123,6 +161,7 @@ int main(int argc, char** argv) {
         played += seconds;
         if (end_after > 0 && played >= end_after) running = false;
     }
+    if (const std::string fault = kept.save(menus); !fault.empty()) std::cerr << fault << '\n';
     SDL_DestroyWindow(window);
     SDL_Quit();
 }

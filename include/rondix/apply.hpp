@@ -43,7 +43,7 @@ bool paused(const CompiledFlow& flow, const Situation& situation);
 /// The player is in play: the current screen is a play screen, and no question stands over it.
 bool in_play(const CompiledFlow& flow, const Situation& situation);
 
-/// The pointer is shown: on menus; a play screen hides it.
+/// The pointer is shown: on menus; a play screen hides it, unless the screen says otherwise.
 bool shows_pointer(const CompiledFlow& flow, const Situation& situation);
 
 /// Whether the condition holds with the flags as they are.

@@ -93,6 +93,9 @@ struct KeyAnswer {
     ActionId action = unsaid;
 };
 
+/// Whether the pointer is to be seen on a screen: as a rule, on all but play screens.
+enum class PointerRule : std::uint8_t { as_a_rule, shown, hidden };
+
 struct Screen {
     Text id;
     Text title;
@@ -114,7 +117,9 @@ struct Screen {
     bool urgent = false;            ///< while it is open, the answer to a load waits
     bool wraps = true;              ///< a direction in which nothing stands goes round
     ControlId first_focus = no_control;
-    bool question = false;     ///< of an `ask`: it stands over a screen, not on the stack
+    bool question = false;   ///< of an `ask`: it stands over a screen, not on the stack
+    bool for_opener = false; ///< other pads than the one that opened it are not heard
+    PointerRule pointer{};
     std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
@@ -125,11 +130,12 @@ enum class ControlKind : std::uint8_t {
     panel,
     pages, ///< shows one of several groups of controls
     button,
-    toggle, ///< of a setting that is yes or no
-    slider, ///< of a setting that is a number
-    choice, ///< of a setting that is one of a list
-    entry,  ///< of a setting that is a text
-    list,   ///< rows that the game supplies
+    toggle,  ///< of a setting that is yes or no
+    slider,  ///< of a setting that is a number
+    choice,  ///< of a setting that is one of a list
+    entry,   ///< of a setting that is a text
+    list,    ///< rows that the game supplies
+    binding, ///< of a setting that is a key
 };
 
 /// True for the controls that can have the focus.
@@ -140,6 +146,9 @@ constexpr bool is_usable_kind(ControlKind kind) {
 constexpr bool is_pressed_kind(ControlKind kind) {
     return kind == ControlKind::button || kind == ControlKind::list;
 }
+
+/// What the text of a label is.
+enum class Shows : std::uint8_t { text, hint, game };
 
 struct Control {
     Text id;
@@ -157,8 +166,9 @@ struct Control {
     std::uint32_t cooldown_ms = 0; ///< after a press, the next one within this time is dropped
     /// Declared: up, down, left, right.
     std::array<ControlId, 4> routes{no_control, no_control, no_control, no_control};
-    Text hint;                 ///< shown by labels with `shows_hint` while it has the focus
-    bool shows_hint = false;   ///< of a label
+    Text hint;                 ///< shown by labels that show hints while it has the focus
+    Shows shows{};             ///< of a label
+    bool unfolds = false;      ///< of a choice: accept opens a list of its values
     bool hides = false;        ///< it is hidden, not disabled, while its condition fails
     FlagId has_rows = no_flag; ///< of a list: the game has given it rows
 };
@@ -188,7 +198,13 @@ struct Flag {
     FlagKind kind{};
 };
 
-enum class SettingKind : std::uint8_t { yes_no, number, choice, text };
+/// A key has one value only, as far as the flow knows: which key it is stands in Bindings.
+enum class SettingKind : std::uint8_t { yes_no, number, choice, text, key };
+
+/// True for settings whose values are counted: all but texts and keys.
+constexpr bool is_counted(SettingKind kind) {
+    return kind < SettingKind::text;
+}
 
 /// A value that the player changes and the game keeps. Values are counted from 0 on: no and yes,
 /// the steps of a number from its least on, the words of a choice. Rondix keeps those of all
@@ -204,6 +220,7 @@ struct Setting {
     Range labels;   ///< in `words`: each value as it is shown
     ScreenId question = no_screen; ///< asked after a change, which is undone unless the answer is
                                    ///< yes; it moves on by itself
+    std::uint16_t binds = 0;       ///< of a key: the Target that it stands for
     Range asks;                    ///< what conditions ask about it
     Range turns;                   ///< in `turns`: values at which answers change, the first always
 };
@@ -268,6 +285,7 @@ struct CompiledFlow {
     SceneId first_scene = no_scene;    ///< where the flow starts: with a scene,
     ScreenId first_screen = no_screen; ///< or, without one, with a screen
     Loading loading;
+    SettingId stretch = no_setting; ///< a number that every time limit is multiplied with
     std::uint16_t design_width = 1280;
     std::uint16_t design_height = 720;
     bool can_quit = true; ///< false: the platform has no quit

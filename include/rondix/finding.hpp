@@ -33,7 +33,6 @@ enum class Slug : std::uint8_t {
     not_a_flow,
     // the flow as it is written
     unknown_key,
-    not_yet,
     wrong_type,
     missing_key,
     bad_name,
@@ -50,6 +49,8 @@ enum class Slug : std::uint8_t {
     todo,
     scene_unused,
     request_unused,
+    part_unused,
+    unknown_mention,
     missing_file,
     // how the flow behaves
     no_goal,

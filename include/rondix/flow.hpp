@@ -66,12 +66,14 @@ struct FlowControl {
     std::optional<Name> setting; ///< that it changes, or shows
     std::vector<Name> pages;     ///< of pages: the groups that they show
     std::string hint;
-    bool shows_hint = false; ///< of a label
+    Shows shows{};        ///< of a label
+    bool unfolds = false; ///< of a choice
     std::vector<FlowRoute> routes;
     std::uint16_t columns = 1, rows = 6; ///< of a list: side by side; seen at once
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
     std::vector<FlowPiece> pieces;
+    std::vector<Name> mentions; ///< names of keys in its texts: `{accept}`
 };
 
 struct FlowKey {
@@ -85,6 +87,13 @@ struct FlowMovingOn {
     FlowAction action;
 };
 
+/// `- part: bar` among the controls of a screen: the part's controls stand before the `at`th.
+struct FlowPartUse {
+    std::size_t at = 0;
+    Name name;
+};
+
+/// A screen; or, under `parts:`, a piece of several: controls, groups and keys.
 struct FlowScreen {
     Name id;
     std::optional<Name> like;
@@ -95,8 +104,11 @@ struct FlowScreen {
     std::optional<FlowAction> back, menu;
     std::vector<FlowKey> keys;
     std::vector<FlowControl> controls;
-    std::optional<bool> urgent, wraps;
-    std::optional<Name> focus; ///< the control that has it first
+    std::vector<FlowPartUse> parts; ///< until they are put in
+    std::vector<Name> mentions;     ///< names of keys in its title
+    std::optional<bool> urgent, wraps, pointer;
+    std::optional<bool> for_opener; ///< `pads: opener`
+    std::optional<Name> focus;      ///< the control that has it first
     std::optional<Condition> closes_when;
     std::optional<FlowMovingOn> moves_on, idle;
     Place play_place;
@@ -126,6 +138,8 @@ struct FlowSetting {
     std::uint16_t first = 0;
     std::uint16_t longest = 0; ///< of a text, in letters
     std::uint32_t keep_within_ms = 0;
+    std::optional<Name> binds; ///< a button or a key that the flow names
+    bool stretches = false;    ///< `stretches: time-limits`
 };
 
 struct FlowRequest {
@@ -169,6 +183,9 @@ struct Flow {
     std::vector<FlowRequest> requests;
     std::vector<FlowSetting> settings;
     std::vector<FlowScreen> screens;
+    std::vector<FlowScreen> parts;
+    std::vector<Name> includes; ///< files, as they are written
+    Place parts_place;
     Place scenes_place, flags_place, events_place, screens_place; ///< of the keys `scenes:` ...
     Place requests_place, settings_place;
     FlowWindow window;

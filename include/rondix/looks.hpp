@@ -35,6 +35,9 @@ inline constexpr TuneId silence{0xFFFE}; ///< `music: none`
 enum class PictureFit : std::uint8_t { stretch, inside, cover };
 
 enum class Edge : std::uint8_t { start, middle, end };
+constexpr Edge turned(Edge edge) {
+    return edge == Edge::middle ? edge : edge == Edge::start ? Edge::end : Edge::start;
+}
 
 /// Left, top, right, bottom.
 using Sides = std::array<float, 4>;
@@ -62,6 +65,7 @@ struct Style {
     Edge align = Edge::middle; ///< of text in its box
     Sides padding{};           ///< round text and children
     Size least;                ///< of a box that is as large as what it holds
+    CueId denied = no_cue;     ///< sounds when what cannot be used is pressed
     Transition change;         ///< between states
 };
 
@@ -78,14 +82,15 @@ enum class StandardStyle : std::uint8_t {
     panel,
     progress,
     notice,
-    setting, ///< a control that changes a setting
-    value,   ///< the value that it has
-    track,   ///< of a slider, filled up to its value
-    knob,    ///< that is drawn along it
-    list,    ///< under the rows of a list
-    row,     ///< one of them
+    setting,  ///< a control that changes a setting
+    value,    ///< the value that it has
+    track,    ///< of a slider, filled up to its value
+    knob,     ///< that is drawn along it
+    list,     ///< under the rows of a list
+    row,      ///< one of them
+    unfolded, ///< under the values of a choice that stand over the screen
 };
-inline constexpr std::size_t standard_style_count = 17;
+inline constexpr std::size_t standard_style_count = 18;
 constexpr StyleId id_of(StandardStyle style) {
     return StyleId(style);
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "rondix/check.hpp"
+#include "rondix/runner.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <string>
@@ -23,6 +24,9 @@ std::string check_json(const FlowFile& file, const CheckResult& result);
 /// with a line of headings), described in docs/json.md too.
 std::string figures_text(const Figures& figures);
 std::string figures_csv(const Figures& figures);
+
+/// What a voice would say of an effect, in English; empty for what is not to be heard.
+std::string spoken_text(const Runner& menus, const Effect& effect);
 
 /// What was replayed, step by step, and where it failed.
 std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report);

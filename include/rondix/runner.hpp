@@ -14,11 +14,14 @@
 #pragma once
 
 #include "rondix/apply.hpp"
+#include "rondix/bindings.hpp"
 #include "rondix/canvas.hpp"
+#include "rondix/device.hpp"
 #include "rondix/motion.hpp"
 #include "rondix/rows.hpp"
 #include "rondix/ruler.hpp"
 #include "rondix/waiting.hpp"
+#include "rondix/words.hpp"
 
 #include <cstdint>
 #include <memory>
@@ -27,20 +30,6 @@
 #include <vector>
 
 namespace rondix {
-
-/// The last two are for shoulder buttons and such: they turn the pages of the current screen.
-enum class Button : std::uint8_t {
-    up,
-    down,
-    left,
-    right,
-    accept,
-    back,
-    menu,
-    pages_back,
-    pages_on,
-};
-inline constexpr std::size_t button_count = 9;
 
 enum class EffectKind : std::uint8_t {
     load,    ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
@@ -56,9 +45,13 @@ enum class EffectKind : std::uint8_t {
     begin_text, ///< a text is being typed for control `subject`: pass it to type() and erase()
     end_text,   ///< and no longer
     setting,    ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
-    told,       ///< the flow tells the game word `subject` (CompiledFlow::words)
-    todo,       ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
-    quit,       ///< the player asks to leave; a game that declines does nothing
+    front,      ///< screen `subject`, or question, is the one that the player has to do with
+    focus,  ///< control `subject` has the focus; of a list, row `value`: words_of() describes it
+    denied, ///< control `subject` was pressed, and cannot be used now
+    pad,    ///< the player has taken pad `value`: it answered "press any key"
+    told,   ///< the flow tells the game word `subject` (CompiledFlow::words)
+    todo,   ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
+    quit,   ///< the player asks to leave; a game that declines does nothing
 };
 
 struct Effect {
@@ -95,15 +88,17 @@ struct Item {
     LookState state = LookState::rest;
     bool leaving = false; ///< of a screen that is closed already and on its way out
     StyleId style{};
-    Rect place = {};            ///< as laid out, in design units
-    Transform transform = {};   ///< what becomes of it by scale, shift, rotation and passage
-    Look look = {};             ///< its own, in between states; opacity is that of the whole
-    Shares shares = {};         ///< of each state, for what does not blend, such as images
-    std::string_view text = {}; ///< as worded; valid as long as the flow and the wording are
-    float text_scale = 1;       ///< below 1 where the text was made smaller to fit
-    Edge align{};               ///< of the text, left to right
-    Sides padding = {};         ///< round the text, within `place`
-    float rotate = 0;           ///< degrees that stand in `transform` already, for checks
+    Rect place = {};             ///< as laid out, in design units
+    Transform transform = {};    ///< what becomes of it by scale, shift, rotation and passage
+    Look look = {};              ///< its own, in between states; opacity is that of the whole
+    Shares shares = {};          ///< of each state, for what does not blend, such as images
+    std::string_view text = {};  ///< as worded; valid until the next call of the Runner
+    std::string_view name = {};  ///< of a control's body and of rows, for those who hear the menus:
+    std::string_view value = {}; ///< what words_of() says of it as well
+    float text_scale = 1;        ///< below 1 where the text was made smaller to fit
+    Edge align{};                ///< of the text, left to right
+    Sides padding = {};          ///< round the text, within `place`
+    float rotate = 0;            ///< degrees that stand in `transform` already, for checks
     PictureId picture = no_picture;
     float amount = 0; ///< of a shade: its opacity; of progress, a track or a held button: the share
     std::uint32_t row = 0; ///< of a list's row: its number
@@ -111,6 +106,7 @@ struct Item {
     ControlId control = no_control;
 };
 
+class FilledTexts;
 class FocusRoutes;
 
 class Runner {
@@ -123,6 +119,14 @@ class Runner {
     /// In a slider or a list it goes faster when it is held for longer.
     static constexpr double faster_after = 1;
     static constexpr double fast_repeat = 0.05;
+    /// A pointer or finger that goes further than this over a list scrolls it, and presses nothing.
+    static constexpr float drag_begins = 10;
+    /// A control that takes a new key waits so long for it.
+    static constexpr double listening_time = 8;
+    /// So many rows of a choice that is unfolded are seen at most.
+    static constexpr std::uint16_t most_unfolded = 8;
+    /// So many letters a label that the game writes may have.
+    static constexpr std::size_t longest_label = 200;
     /// A notice (a button that is not wired yet) stands for this long.
     static constexpr double notice_time = 2.5;
 
@@ -136,16 +140,24 @@ class Runner {
     void start();
 
     // --- the player
-    /// A key or pad button goes down or up. Only going down acts, and holding does not repeat, but
-    /// for the four directions.
-    bool press(Button button);
-    void release(Button button);
-    bool press_key(KeyId key); ///< a key that the flow names
-    void release_key(KeyId key);
-    bool press_other_key(); ///< any further key, for screens that answer `any`
-    bool pointer_moves(Point to);
-    bool pointer_presses(Point at);
-    bool pointer_releases(Point at);
+    /// A key or pad button goes down or up, as the platform numbers it: what it stands for is said
+    /// by the bindings. A code without a meaning is any further key.
+    bool press_code(Device by, Code code);
+    void release_code(Device by, Code code);
+    /// The same for games that have bindings of their own. Only going down acts, and holding does
+    /// not repeat, but for the four directions.
+    bool press(Button button, Device by = keyboard);
+    void release(Button button, Device by = keyboard);
+    bool press_key(KeyId key, Device by = keyboard); ///< a key that the flow names
+    void release_key(KeyId key, Device by = keyboard);
+    bool press_other_key(Device by = keyboard); ///< any further key, for screens that answer `any`
+    /// The mouse or a finger. A control that is down already takes no second press.
+    bool pointer_moves(Point to, Device by = mouse);
+    bool pointer_presses(Point at, Device by = mouse);
+    bool pointer_releases(Point at, Device by = mouse);
+    /// A device is gone: what it held down is let go and presses nothing; menus that belonged to
+    /// the pad are everyone's.
+    void device_gone(Device device);
     /// The wheel, in lines of a list; down is above 0.
     bool scroll(Point at, float lines);
     /// While a text is being typed: what is typed, and its last letter taken away. Accept keeps the
@@ -170,8 +182,21 @@ class Runner {
     /// is too long). Before start() as well.
     bool set_setting(SettingId setting, std::uint16_t value);
     bool set_text(SettingId setting, std::string_view text);
+    /// The text of a label that shows what the game says (`shows: game`); cut where it is too long.
+    bool set_label(ControlId label, std::string_view text);
     /// The rows of a list. They are asked for whenever they are drawn, until others are set.
     bool set_rows(ControlId list, const ListRows& rows);
+
+    // --- keys
+    const Bindings& bindings() const { return bindings_; }
+    /// The platform's keys and their names, before start(); what is bound then are the defaults.
+    void set_bindings(const Bindings& bindings, const CodeNames& names);
+    /// As the player has chosen it, at any time. False when nothing changed.
+    bool rebind(DeviceKind kind, Code code, Target target);
+    /// As they were kept, made from bindings(); the defaults stay.
+    void choose_bindings(const Bindings& bindings);
+    /// The control that takes the next key or pad button, or none.
+    ControlId listening() const { return listening_; }
 
     // --- the clock
     void advance(double seconds);
@@ -216,15 +241,29 @@ class Runner {
     const Situation& situation() const { return now_; }
     ControlId focus() const;
     bool pointer_shown() const { return pointer_shown_; }
+    /// What the player's last input came from.
+    Device device() const { return last_; }
+    /// A control, in words for players who hear the menus.
+    ControlWords words_of(ControlId control) const;
+    /// A setting's value, or its key, as the player reads it.
+    std::string_view shown_value(SettingId setting) const;
+    /// What a player reads for a text of the flow: as worded, with the names of keys put in.
+    std::string_view shown_text(std::string_view written) const;
+    /// The choice whose values stand in a list over the screen, or none.
+    ControlId unfolded() const { return unfolded_.of; }
     Ticket ticket() const { return load_.ticket; }
     /// Of a request that is waited for, or nothing.
     std::optional<Ticket> ticket_of(RequestId request) const;
     std::uint16_t value_of(SettingId setting) const { return values_[index(setting)]; }
+    /// The value to keep: the one before, while the player is asked whether the new one shall be.
+    std::uint16_t kept_value_of(SettingId setting) const {
+        return setting == unkept_ ? value_before_ : value_of(setting);
+    }
     std::string_view text_of(SettingId setting) const { return setting_texts_[index(setting)]; }
     Rect place_of(ControlId control) const;
     /// Where a direction leads from a control that can be used; no_control where nowhere.
     ControlId route(ControlId from, Button direction);
-    Rect place_of_row(ControlId list, std::uint32_t row) const;
+    Rect place_of_row(ControlId list, std::uint32_t row) const; ///< or of an unfolded choice
     std::uint32_t row_in_focus(ControlId list) const;
     /// The places of a screen's boxes (Looks), whether it is open or not.
     std::span<const Placed> places_of(ScreenId screen) const;
@@ -238,6 +277,30 @@ class Runner {
     static constexpr std::uint32_t never = 0xFFFFFFFF;
     static constexpr std::size_t most_moves_kept = 64;
     static constexpr std::size_t most_rows_seen = 256; // of each list
+    static constexpr std::size_t most_down = 32;
+    static constexpr std::size_t hands = 1 + devices_of_a_kind;
+    static constexpr std::uint8_t everyone = 0xFF;
+
+    /// What a pointer or finger that is down is about.
+    struct Finger {
+        ControlId on = no_control;      // the control on which it went down,
+        ControlId refused = no_control; // or one that could not be used
+        Point began = {};
+        float scroll = 0;    // of a list, when it went down
+        bool drags = false;  // the list moves along
+        bool folded = false; // it went down on an unfolded choice
+    };
+    /// A key or pad button that is down.
+    struct Down {
+        Device by;
+        Code code{};
+        Target target = no_target;
+    };
+    struct Unfolded {
+        ControlId of = no_control;
+        std::uint16_t row = 0;
+        std::uint16_t first = 0; // that is seen
+    };
     static constexpr int most_that_follow = 1000; // of one move; the rest at the next step of time
 
     bool perform(Move move);
@@ -248,7 +311,23 @@ class Runner {
     void change_setting(SettingId setting, std::uint16_t value);
     void tell_setting_change(Move move);
     void undo_unkept(Move move);
-    void note_input() { since_input_ = 0; }
+    void note_input(Device by);
+    bool heeds(Device by) const;
+    void let_go();
+    void make_labels();
+    void give_to_opener(const Outcome& outcome);
+    void tell_pad(Move move);
+    void find_names();
+    /// Whose names of keys are shown.
+    DeviceKind names_of() const {
+        return last_.kind == DeviceKind::pad ? DeviceKind::pad : DeviceKind::keyboard;
+    }
+    Wording wording() const;
+    void tell_front();
+    void deny(ControlId control);
+    Micros limit_of(std::uint32_t ms) const;
+    bool is_pressed(ControlId control) const;
+    ControlId refused_at(Point point) const;
     void tell_changes(const Outcome& outcome);
     void tell_steps(Range steps);
     void emit(EffectKind kind, std::uint32_t subject = 0, Ticket ticket = {},
@@ -280,6 +359,23 @@ class Runner {
     bool begin_typing(ControlId control);
     void end_typing(bool keep);
     bool has_to_be_held(ControlId control) const { return flow_[control].hold_ms > 0; }
+    bool begin_hold(ControlId control, Device by);
+    bool begin_listening(ControlId control);
+    void end_listening();
+    bool hear(Device by, Code code);
+
+    // a choice that is unfolded
+    bool unfold(ControlId control);
+    void fold();
+    bool act_unfolded(Button button);
+    void choose_unfolded(int row);
+    bool pick_unfolded();
+    std::uint16_t unfolded_seen() const;
+    Rect place_of_unfolded() const;
+    std::optional<std::uint32_t> unfolded_row_at(Point point) const;
+    void scroll_unfolded(int lines);
+    void add_unfolded();
+    Item row_item(const Item& body, LookState state) const;
     bool fire_hold();
     const Box* part_of(ControlId control, BoxRole role, std::uint32_t& row) const;
 
@@ -295,6 +391,8 @@ class Runner {
     bool move_among_rows(ControlId control, Button direction);
     void choose_row(ControlId control, std::uint32_t row);
     bool press_row(ControlId control);
+    bool drag_rows(Finger& finger, Point to);
+    void scroll_to(ControlId control, ListState& list, float line);
     void add_rows(const Item& body);
     bool act_on(Button button);
     bool settled() const { return since_change_ >= settling_; }
@@ -324,6 +422,7 @@ class Runner {
     void add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades);
     void add_box_item(const Box& box, std::uint32_t row, Item item);
     void show_value(const Box& box, Item& item) const;
+    void show_game_text(const Box& box, Item& item) const;
     void add_notice();
 
     const CompiledFlow& flow_;
@@ -344,17 +443,24 @@ class Runner {
     Button came_by_{};
     std::uint32_t came_when_ = 0;   // the version of the routes
     std::vector<Micros> until_due_; // of each event whose answer waits
-    std::vector<bool> held_keys_;
+    std::vector<bool> held_keys_;   // of each hand and named key
     std::vector<Effect> effects_, taken_;
     std::vector<Move> moves_done_, moves_taken_;
     std::vector<Item> items_;
-    std::size_t most_effects_ = 0; // that a single move can have
-    bool held_[button_count] = {};
+    std::size_t most_effects_ = 0;        // that a single move can have
+    bool held_[hands][button_count] = {}; // by the keyboard, and by each pad
+    Finger fingers_[hands];               // the pointer, and each finger
+    std::vector<Down> down_;
+    Device last_ = mouse;             // that the player used
+    std::optional<Device> acting_;    // whose input is being answered
+    std::vector<std::uint8_t> whose_; // of each screen: the pad that it belongs to, or everyone
     std::optional<Button> repeating_;
+    Device repeating_by_;
     Micros held_for_ = 0;            // the direction that repeats
     Micros time_ = 0;                // since the Runner was made
     std::vector<Micros> cools_;      // of each control: until when presses are dropped
-    ControlId holding_ = no_control; // whose press is being held
+    ControlId holding_ = no_control; // whose press is being held,
+    Device holding_by_;              // and by what
     Micros holding_for_ = 0;
     bool moved_on_ = false; // the screen did what it does by itself, and is still there
     ControlId typing_ = no_control;
@@ -369,7 +475,6 @@ class Runner {
     std::uint32_t notice_ = never;
     TuneId tune_ = silence;
     float progress_ = 0;
-    ControlId pressed_ = no_control; // by the pointer, while it is down
     Wait load_;
     std::vector<Wait> requests_;
     std::uint32_t tickets_ = 0;              // given out
@@ -377,7 +482,17 @@ class Runner {
     std::vector<std::string> setting_texts_; // of each setting that is a text
     SettingId unkept_ = no_setting;          // whose change the player is asked to keep
     std::uint16_t value_before_ = 0;         // the change
-    bool on_keys_ = false;                   // the player's last input was a key or a pad
+    Bindings bindings_;
+    CodeNames code_names_;
+    std::unique_ptr<FilledTexts> filled_;
+    std::vector<std::string> labels_; // of each control whose text the game writes
+    std::vector<std::uint32_t> label_of_;
+    Unfolded unfolded_;
+    ControlId listening_ = no_control;
+    Micros listening_for_ = 0;
+    ScreenId told_front_ = no_screen;
+    ControlId told_focus_ = no_control;
+    std::uint32_t told_row_ = 0;
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;

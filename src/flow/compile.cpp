@@ -1,6 +1,7 @@
 #include "flow/compile.hpp"
 
 #include "flow/action_compiler.hpp"
+#include "rondix/target.hpp"
 
 #include <algorithm>
 
@@ -90,6 +91,8 @@ class Compiler {
         actions_.begin(nullptr);
         row.controls.count = static_cast<std::uint32_t>(out_.controls.size()) - row.controls.begin;
         row.wraps = from.wraps.value_or(true);
+        row.for_opener = from.for_opener.value_or(false);
+        if (from.pointer) row.pointer = *from.pointer ? PointerRule::shown : PointerRule::hidden;
         if (from.focus) row.first_focus = control_of(row, from, from.focus->text);
         set_routes(row, from);
         out_.screens.push_back(row);
@@ -122,7 +125,8 @@ class Compiler {
         row.screen = screen;
         row.hides = from.hides;
         row.hint = text(from.hint);
-        row.shows_hint = from.shows_hint;
+        row.shows = from.shows;
+        row.unfolds = from.unfolds;
         row.columns = from.columns;
         row.hold_ms = from.hold_ms;
         row.cooldown_ms = from.cooldown_ms;
@@ -189,6 +193,12 @@ class Compiler {
             for (const std::string& label : from.labels) labels.push_back({label, {}});
             row.labels = actions_.words(labels);
         }
+        if (from.binds) {
+            const Target button = button_named(from.binds->text);
+            row.binds = static_cast<std::uint16_t>(
+                button != no_target ? button : target_of(actions_.key(from.binds->text)));
+        }
+        if (from.stretches) out_.stretch = SettingId(out_.settings.size());
         out_.settings.push_back(row);
         result_.origins.settings.push_back(from.id.place);
     }

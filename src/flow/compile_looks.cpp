@@ -270,7 +270,7 @@ class ScreenBoxes {
         if (row.kind == ControlKind::list) size_list(from, box);
         if (row.kind == ControlKind::label && row.setting != no_setting)
             box.text = widest_label(row.setting);
-        if (row.shows_hint) box.text = longest_hint();
+        if (row.shows == Shows::hint) box.text = longest_hint();
         const std::uint32_t body = bodies_[number] = add(box, parent, from.id.place);
         for (const FlowPiece& piece : from.pieces) add_piece(piece, id, body);
         if (from.pieces.empty() && row.setting != no_setting && is_usable_kind(row.kind))

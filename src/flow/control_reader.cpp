@@ -20,7 +20,7 @@ struct Form {
     std::vector<std::string_view> keys;
 };
 
-const std::array<Form, 10> forms = {{
+const std::array<Form, 11> forms = {{
     {"label", "a label", ControlKind::label, {"text", "setting", "shows"}},
     {"picture", "a picture", ControlKind::picture, {"text"}},
     {"panel", "a panel", ControlKind::panel, {"text"}},
@@ -31,8 +31,12 @@ const std::array<Form, 10> forms = {{
      {"text", "press", "when", "else", "hint", "hold", "cooldown"}},
     {"toggle", "a toggle", ControlKind::toggle, {"text", "setting", "when", "else", "hint"}},
     {"slider", "a slider", ControlKind::slider, {"text", "setting", "when", "else", "hint"}},
-    {"choice", "a choice", ControlKind::choice, {"text", "setting", "when", "else", "hint"}},
+    {"choice",
+     "a choice",
+     ControlKind::choice,
+     {"text", "setting", "when", "else", "hint", "unfolds"}},
     {"entry", "an entry", ControlKind::entry, {"text", "setting", "when", "else", "hint"}},
+    {"binding", "a binding", ControlKind::binding, {"text", "setting", "when", "else", "hint"}},
     {"list",
      "a list",
      ControlKind::list,
@@ -73,12 +77,12 @@ class ControlReader {
     void report_unknown() {
         std::vector<std::string_view> keys = {"text", "press", "when"};
         for (const Form& form : forms) keys.push_back(form.name);
-        const MapReader map(node_, "a control", keys, findings_, {"part"});
+        const MapReader map(node_, "a control", keys, findings_);
         if (map.good())
             add(findings_, Slug::missing_key, node_.place,
                 "a control says first what it is and its name")
                 .mend = "begin it with '- button: name', or with label, picture, panel, toggle, "
-                        "slider, choice, entry, list or pages";
+                        "slider, choice, entry, binding, list or pages";
     }
 
     bool begin(const MapReader& map, const Form& form, FlowControl& control) {
@@ -93,8 +97,8 @@ class ControlReader {
         const auto has = [&](std::string_view key) {
             return std::find(form.keys.begin(), form.keys.end(), key) != form.keys.end();
         };
-        if (has("text")) control.text = map.text("text").value_or("");
-        if (has("hint")) control.hint = map.text("hint").value_or("");
+        if (has("text")) control.text = read_text(map, "text", control.mentions);
+        if (has("hint")) control.hint = read_text(map, "hint", control.mentions);
         if (has("else"))
             control.hides = map.one_of("else", {"disabled", "hidden"}).value_or(0) == 1;
         if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
@@ -104,7 +108,10 @@ class ControlReader {
             add(findings_, Slug::missing_key, control.id.place,
                 std::string(form.what) + " needs a 'setting'")
                 .mend = "name one that is declared under 'settings:' of the flow";
-        if (has("shows")) control.shows_hint = map.one_of("shows", {"hint"}).has_value();
+        if (has("shows") && map.find("shows"))
+            if (const auto what = map.one_of("shows", {"hint", "game"}))
+                control.shows = Shows(*what + 1);
+        if (has("unfolds")) control.unfolds = map.yes_no("unfolds").value_or(false);
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
         if (has("columns")) control.columns = count(map, "columns", 1);
@@ -116,6 +123,14 @@ class ControlReader {
         if (form.kind == ControlKind::picture && !control.box.picture)
             add(findings_, Slug::missing_key, control.id.place,
                 "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    /// A text, and what keys it names.
+    std::string read_text(const MapReader& map, std::string_view key,
+                          std::vector<Name>& mentions) const {
+        const std::string text = map.text(key).value_or("");
+        if (!text.empty()) add_mentions(*map.find(key), source_, mentions);
+        return text;
     }
 
     /// `{ left: crew, down: { to: options, both: yes } }`.
@@ -182,7 +197,7 @@ class ControlReader {
                 add(findings_, Slug::wrong_type, map.find("shows")->place,
                     "only a control with a 'setting' has a value to show");
             piece.place = child.place;
-            piece.text = map.text("text").value_or("");
+            piece.text = read_text(map, "text", control.mentions);
             read_box_keys(map, source_, piece.box, findings_);
             control.pieces.push_back(std::move(piece));
         }

@@ -30,8 +30,8 @@ class FlowReader {
             {"rondix",      "game",   "starts-with", "design-size", "portrait-size", "window",
              "safe-margin", "quit",   "scenes",      "loading",     "flags",         "events",
              "screens",     "theme",  "palette",     "styles",      "cues",          "tunes",
-             "enters",      "leaves", "settings",    "requests"},
-            findings_, {"parts", "include"});
+             "enters",      "leaves", "settings",    "requests",    "parts",         "include"},
+            findings_);
         flow_.game = map.text("game").value_or("");
         if (const yaml::Node* start = map.need("starts-with")) read_start(map, *start);
         read_window(map);
@@ -44,20 +44,54 @@ class FlowReader {
             flow_.loading.place = map.key_node("loading")->place;
             read_loading(*node);
         }
+        read_tables(map);
+        if (flow_.screens.empty() && flow_.includes.empty()) map.need("screens");
+        return true;
+    }
+
+    /// Of a file that a flow includes: what it adds to the tables.
+    bool read_included(const yaml::Node& root) {
+        if (!is_flow(root)) return false;
+        const MapReader map(root, "a file that a flow includes",
+                            {"rondix", "include", "scenes", "flags", "events", "settings",
+                             "requests", "screens", "parts"},
+                            findings_);
+        read_tables(map);
+        return true;
+    }
+
+  private:
+    void read_tables(const MapReader& map) {
+        read_includes(map);
         each(map, "scenes", flow_.scenes_place, [&](auto& k, auto& v) { read_scene(k, v); });
         each(map, "flags", flow_.flags_place, [&](auto& k, auto& v) { read_flag(k, v); });
         each(map, "events", flow_.events_place, [&](auto& k, auto& v) { read_event(k, v); });
         each(map, "settings", flow_.settings_place,
              [&](auto& k, auto& v) { flow_.settings.push_back(read_setting(k, v, findings_)); });
         each(map, "requests", flow_.requests_place, [&](auto& k, auto& v) { read_request(k, v); });
-        if (map.need("screens"))
-            each(map, "screens", flow_.screens_place, [&](auto& k, auto& v) {
-                flow_.screens.push_back(read_screen(k, v, source_, findings_));
-            });
-        return true;
+        each(map, "parts", flow_.parts_place,
+             [&](auto& k, auto& v) { flow_.parts.push_back(read_part(k, v, source_, findings_)); });
+        each(map, "screens", flow_.screens_place, [&](auto& k, auto& v) {
+            flow_.screens.push_back(read_screen(k, v, source_, findings_));
+        });
     }
 
-  private:
+    /// One file or a list of them.
+    void read_includes(const MapReader& map) {
+        const yaml::Node* node = map.find("include");
+        if (!node) return;
+        if (node->kind != yaml::Kind::list) {
+            if (const auto file = map.name("include")) flow_.includes.push_back(*file);
+            return;
+        }
+        for (const yaml::Node& file : node->children) {
+            if (file.kind == yaml::Kind::text && !file.text.empty())
+                flow_.includes.push_back({file.text, file.place});
+            else
+                add(findings_, Slug::wrong_type, file.place, "the name of a file is wanted here");
+        }
+    }
+
     bool is_flow(const yaml::Node& root) {
         if (root.kind == yaml::Kind::map)
             for (std::size_t i = 0; i + 1 < root.children.size(); i += 2)
@@ -80,7 +114,7 @@ class FlowReader {
     void each(const MapReader& map, std::string_view key, Place& place, Read read) {
         const yaml::Node* node = map.find(key);
         if (!node) return;
-        place = map.key_node(key)->place;
+        if (!place.known()) place = map.key_node(key)->place;
         if (node->says_nothing()) return;
         if (node->kind != yaml::Kind::map) {
             add(findings_, Slug::wrong_type, node->place,
@@ -214,6 +248,10 @@ class FlowReader {
 };
 
 } // namespace
+
+bool read_included(const yaml::Node& root, const Source& source, Flow& flow, Findings& findings) {
+    return FlowReader(source, flow, findings).read_included(root);
+}
 
 bool read_flow(const yaml::Node& root, const Source& source, Flow& flow, Findings& findings) {
     return FlowReader(source, flow, findings).read(root);

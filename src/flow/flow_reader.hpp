@@ -10,4 +10,7 @@ namespace rondix {
 /// version that is not known here.
 bool read_flow(const yaml::Node& root, const Source& source, Flow& flow, Findings& findings);
 
+/// The same for a file that a flow includes: what it says is added to `flow`.
+bool read_included(const yaml::Node& root, const Source& source, Flow& flow, Findings& findings);
+
 } // namespace rondix

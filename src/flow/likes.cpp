@@ -70,6 +70,8 @@ class Likes {
         take(screen.urgent, from.urgent);
         take(screen.wraps, from.wraps);
         take(screen.focus, from.focus);
+        take(screen.pointer, from.pointer);
+        take(screen.for_opener, from.for_opener);
         take(screen.closes_when, from.closes_when);
         take(screen.moves_on, from.moves_on);
         take(screen.idle, from.idle);

@@ -4,6 +4,7 @@
 #include "flow/compile.hpp"
 #include "flow/compile_looks.hpp"
 #include "flow/flow_reader.hpp"
+#include "flow/further_files.hpp"
 #include "flow/read_file.hpp"
 #include "flow/resolve.hpp"
 #include "flow/themes.hpp"
@@ -34,6 +35,8 @@ void run_stages(FlowFile& file) {
     const std::optional<yaml::Node> tree = yaml::read(file.sources[0], 0, file.findings);
     if (!tree) return;
     file.readable = read_flow(*tree, file.sources[0], file.flow, file.findings);
+    if (!file.readable) return;
+    file.readable = gather_includes(file.flow, file.sources, file.findings);
     if (!file.readable) return;
     gather_themes(file.flow, file.sources, file.findings);
     resolve(file.flow, file.findings);

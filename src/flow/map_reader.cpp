@@ -15,8 +15,7 @@ std::string quoted(std::string_view word) {
 } // namespace
 
 MapReader::MapReader(const yaml::Node& node, std::string_view what,
-                     const std::vector<std::string_view>& known, Findings& findings,
-                     const std::vector<std::string_view>& later)
+                     const std::vector<std::string_view>& known, Findings& findings)
     : node_(node)
     , what_(what)
     , findings_(findings) {
@@ -28,11 +27,6 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
     for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
         const yaml::Node& key = node.children[i];
         if (std::find(known.begin(), known.end(), key.text) != known.end()) continue;
-        if (std::find(later.begin(), later.end(), key.text) != later.end()) {
-            add(findings, Slug::not_yet, key.place,
-                quoted(key.text) + " is not supported by this version yet");
-            continue;
-        }
         std::string all;
         for (std::string_view name : known) all += (all.empty() ? "" : ", ") + std::string(name);
         add(findings, Slug::unknown_key, key.place,

@@ -13,12 +13,10 @@ namespace rondix {
 
 class MapReader {
   public:
-    /// `what` names the map in messages ("a screen"); `keys` are those that it may have, `later`
-    /// those that a later version of Rondix brings. Reports a node that is no map, and unknown
-    /// keys.
+    /// `what` names the map in messages ("a screen"); `keys` are those that it may have. Reports a
+    /// node that is no map, and unknown keys.
     MapReader(const yaml::Node& node, std::string_view what,
-              const std::vector<std::string_view>& keys, Findings& findings,
-              const std::vector<std::string_view>& later = {});
+              const std::vector<std::string_view>& keys, Findings& findings);
 
     bool good() const { return node_.kind == yaml::Kind::map; }
 

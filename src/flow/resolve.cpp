@@ -4,6 +4,7 @@
 #include "flow/directory.hpp"
 #include "flow/setting_values.hpp"
 #include "rondix/names.hpp"
+#include "rondix/target.hpp"
 
 #include <algorithm>
 #include <unordered_map>
@@ -21,6 +22,7 @@ class Resolver {
         , names_(flow) {}
 
     void resolve() {
+        gather_keys();
         resolve_start(flow_.starts_with);
         for (const FlowStart& start : flow_.starts) {
             resolve_start(start.with);
@@ -31,6 +33,7 @@ class Resolver {
                 add(findings_, Slug::given_twice, setting.id.place,
                     "'" + setting.id.text + "' is a flag as well; conditions could mean either")
                     .mend = "give one of them another name";
+        resolve_settings();
         for (const FlowScene& scene : flow_.scenes)
             if (!scene.root.text.empty()) need_screen(scene.root);
         if (flow_.loading.screen) need_menu(*flow_.loading.screen, "a loading screen");
@@ -56,6 +59,47 @@ class Resolver {
     }
 
   private:
+    // --- keys
+
+    void gather_keys() {
+        for (std::size_t i = 0; i < button_count; ++i)
+            keys_.emplace_back(name_of(CompiledFlow{}, Target(i)));
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowKey& key : screen.keys)
+                if (key.key.text != "any") keys_.push_back(key.key.text);
+    }
+    bool is_key(const std::string& name) const {
+        return std::find(keys_.begin(), keys_.end(), name) != keys_.end();
+    }
+
+    /// A text may have braces for reasons of the game's own, so this is no error.
+    void check_mentions(const std::vector<Name>& mentions) {
+        for (const Name& name : mentions)
+            if (!is_key(name.text))
+                add(findings_, Slug::unknown_mention, name.place,
+                    "there is no key '" + name.text + "' that could be named here" +
+                        suggestion(name.text, keys_))
+                    .mend =
+                    "name a button (accept, back, menu ...) or a key of some screen's 'keys'";
+    }
+
+    void resolve_settings() {
+        const FlowSetting* stretches = nullptr;
+        for (const FlowSetting& setting : flow_.settings) {
+            if (setting.binds && !is_key(setting.binds->text))
+                add(findings_, Slug::unknown_name, setting.binds->place,
+                    "there is no key '" + setting.binds->text + "'" +
+                        suggestion(setting.binds->text, keys_))
+                    .mend =
+                    "name a button (accept, back, menu ...) or a key of some screen's 'keys'";
+            if (setting.stretches && stretches)
+                add(findings_, Slug::given_twice, setting.id.place,
+                    "time limits are stretched by another setting already")
+                    .also.push_back({stretches->id.place, "by this one"});
+            if (setting.stretches) stretches = &setting;
+        }
+    }
+
     void resolve_start(const Name& name) {
         if (name.text.empty()) return;
         const bool scene = names_.scenes.has(name.text);
@@ -77,6 +121,7 @@ class Resolver {
 
     void resolve_screen(const FlowScreen& screen) {
         if (screen.like) need_screen(*screen.like);
+        check_mentions(screen.mentions);
         if (screen.back) resolve_action(*screen.back);
         if (screen.menu) resolve_action(*screen.menu);
         if (screen.moves_on) resolve_action(screen.moves_on->action);
@@ -90,6 +135,7 @@ class Resolver {
                 add(findings_, Slug::given_twice, control.id.place,
                     "'" + screen.id.text + "' has a control '" + control.id.text + "' already")
                     .also.push_back({first->second, "the first one is here"});
+            check_mentions(control.mentions);
             if (control.when) resolve_condition(*control.when);
             if (control.press) resolve_action(*control.press);
         }
@@ -163,6 +209,7 @@ class Resolver {
         switch (setting.kind) {
         case SettingKind::yes_no: return "are yes and no";
         case SettingKind::text: return "are texts, which no condition asks about";
+        case SettingKind::key: return "are keys, which no condition asks about";
         case SettingKind::number:
             if (setting.values.empty()) return "are numbers";
             return "lead from " + setting.values.front().text + " to " + setting.values.back().text;
@@ -251,6 +298,7 @@ class Resolver {
     Findings& findings_;
     const Directory names_;
     std::unordered_set<std::string_view> loaded_, requested_;
+    std::vector<std::string_view> keys_; // that texts and settings may name
 };
 
 /// After `like` is expanded: a play screen stays at the bottom, so nothing of its own may swap it.
@@ -271,6 +319,8 @@ void check_play_screens(const Flow& flow, Findings& findings) {
 } // namespace
 
 void resolve(Flow& flow, Findings& findings) {
+    expand_parts(flow, findings);
+    report_twice(flow, findings);
     Resolver resolver(flow, findings);
     resolver.resolve();
     expand_likes(flow, findings);

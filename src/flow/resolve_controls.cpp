@@ -77,6 +77,9 @@ class ControlResolver {
         case ControlKind::entry:
             return wants(SettingKind::text, "an entry changes a setting that is a text",
                          "let it be a toggle, a slider or a choice");
+        case ControlKind::binding:
+            return wants(SettingKind::key, "a binding changes a setting that is a key",
+                         "let it be a toggle, a slider, a choice or an entry");
         default: return;
         }
     }

@@ -5,6 +5,7 @@
 #include "flow/control_reader.hpp"
 #include "flow/place_reader.hpp"
 #include "flow/style_reader.hpp"
+#include "flow/text_part.hpp"
 #include "rondix/names.hpp"
 
 namespace rondix {
@@ -44,10 +45,14 @@ class ScreenReader {
                                  "menu",   "keys",    "like",   "drop",        "controls",
                                  "style",  "heading", "layout", "groups",      "enters",
                                  "leaves", "music",   "urgent", "closes-when", "moves-on",
-                                 "idle",   "focus",   "wrap"},
-                                findings_, {"pointer"});
+                                 "idle",   "focus",   "wrap",   "pointer",     "pads"},
+                                findings_);
             read_looks(map, screen.looks);
             screen.title = map.text("title");
+            if (screen.title) add_mentions(*map.find("title"), source_, screen.mentions);
+            screen.pointer = map.yes_no("pointer");
+            if (const auto pads = map.one_of("pads", {"all", "opener"}))
+                screen.for_opener = *pads == 1;
             screen.play = map.yes_no("play");
             if (screen.play) screen.play_place = map.key_node("play")->place;
             screen.pauses = map.yes_no("pauses");
@@ -69,6 +74,20 @@ class ScreenReader {
         return screen;
     }
 
+    /// What several screens may have in common.
+    FlowScreen read_part(const yaml::Node& key, const yaml::Node& node) {
+        FlowScreen part;
+        part.id = Name{key.text, key.place};
+        const MapReader map(node, "a part", {"controls", "groups", "keys"}, findings_);
+        if (!map.good()) return part;
+        read_groups(map, part.looks);
+        if (const yaml::Node* keys = map.find("keys")) read_keys(*keys, part);
+        if (const yaml::Node* controls = map.find("controls")) read_controls(*controls, part);
+        for (const FlowPartUse& use : part.parts)
+            add(findings_, Slug::wrong_type, use.name.place, "a part cannot stand in a part");
+        return part;
+    }
+
   private:
     void read_looks(const MapReader& map, FlowScreenLooks& looks) {
         looks.ground = read_style_use(map, "style", source_, findings_);
@@ -85,6 +104,10 @@ class ScreenReader {
             looks.layout->id.place = map.key_node("layout")->place;
             read_group(*node, source_, *looks.layout, findings_);
         }
+        read_groups(map, looks);
+    }
+
+    void read_groups(const MapReader& map, FlowScreenLooks& looks) {
         const yaml::Node* groups = map.find("groups");
         if (!groups || groups->says_nothing()) return;
         if (groups->kind != yaml::Kind::map) {
@@ -152,9 +175,23 @@ class ScreenReader {
                 "'controls' is written as a list: '- button: play'");
             return;
         }
-        for (const yaml::Node& child : node.children)
-            if (auto control = read_control(child, source_, findings_))
+        for (const yaml::Node& child : node.children) {
+            if (is_part(child))
+                read_part_use(child, screen);
+            else if (auto control = read_control(child, source_, findings_))
                 screen.controls.push_back(std::move(*control));
+        }
+    }
+
+    static bool is_part(const yaml::Node& node) {
+        return node.kind == yaml::Kind::map && !node.children.empty() &&
+               node.children[0].text == "part";
+    }
+
+    void read_part_use(const yaml::Node& node, FlowScreen& screen) {
+        const MapReader map(node, "a part", {"part"}, findings_);
+        if (const auto name = map.name("part"))
+            screen.parts.push_back({screen.controls.size(), *name});
     }
 
     const Source& source_;
@@ -162,6 +199,11 @@ class ScreenReader {
 };
 
 } // namespace
+
+FlowScreen read_part(const yaml::Node& key, const yaml::Node& node, const Source& source,
+                     Findings& findings) {
+    return ScreenReader(source, findings).read_part(key, node);
+}
 
 FlowScreen read_screen(const yaml::Node& key, const yaml::Node& node, const Source& source,
                        Findings& findings) {

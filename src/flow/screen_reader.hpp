@@ -9,6 +9,10 @@ namespace rondix {
 FlowScreen read_screen(const yaml::Node& key, const yaml::Node& node, const Source& source,
                        Findings& findings);
 
+/// One entry of `parts:`.
+FlowScreen read_part(const yaml::Node& key, const yaml::Node& node, const Source& source,
+                     Findings& findings);
+
 /// The steps under a key; reports a key that says nothing.
 std::optional<FlowAction> read_action_key(const MapReader& map, std::string_view key,
                                           const Source& source, Findings& findings);

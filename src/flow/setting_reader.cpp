@@ -1,5 +1,5 @@
 // A setting is one of four kinds, told by the keys that it has: a number (`from`, `to`, `by`), a
-// choice (`one-of`), a text (`letters`), or else yes or no.
+// choice (`one-of`), a text (`letters`), a key (`binds`), or else yes or no.
 #include "flow/setting_reader.hpp"
 
 #include "flow/map_reader.hpp"
@@ -26,7 +26,8 @@ class SettingReader {
     SettingReader(const yaml::Node& key, const yaml::Node& node, Findings& findings)
         : key_(key)
         , map_(node, "a setting",
-               {"from", "to", "by", "one-of", "letters", "first", "keep-within", "labels"},
+               {"from", "to", "by", "one-of", "letters", "first", "keep-within", "labels", "binds",
+                "stretches"},
                findings)
         , findings_(findings) {
         setting_.id = {key.text, key.place};
@@ -40,10 +41,13 @@ class SettingReader {
             read_choice();
         else if (map_.find("letters"))
             read_text();
+        else if (map_.find("binds"))
+            return read_key(), setting_;
         else
             read_yes_no();
         setting_.keep_within_ms = map_.duration_ms("keep-within").value_or(0);
         if (map_.find("labels")) read_labels();
+        if (map_.find("stretches")) read_stretches();
         return setting_;
     }
 
@@ -128,6 +132,27 @@ class SettingReader {
         else if (letters)
             setting_.longest = static_cast<std::uint16_t>(*letters);
         setting_.values.push_back({map_.text("first").value_or(""), key_.place});
+    }
+
+    /// Which key it is, Rondix keeps elsewhere; here it has one value, which a step may come back
+    /// to. Its label is what the player reads while a key is waited for.
+    void read_key() {
+        setting_.kind = SettingKind::key;
+        setting_.binds = map_.name("binds");
+        setting_.values = {{"first", key_.place}};
+        setting_.labels = {"Press a key"};
+        for (const std::string_view key : {"first", "keep-within", "labels", "stretches"})
+            if (map_.find(key))
+                fail(key, "a setting that is a key has no '" + std::string(key) + "'");
+    }
+
+    void read_stretches() {
+        if (!map_.one_of("stretches", {"time-limits"})) return;
+        if (setting_.kind != SettingKind::number || !(setting_.from > 0))
+            return fail("stretches",
+                        "time limits are stretched by a number that is always above 0, such as "
+                        "'from: 1, to: 5'");
+        setting_.stretches = true;
     }
 
     /// One for each value, as the player sees it.

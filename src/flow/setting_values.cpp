@@ -32,6 +32,7 @@ std::optional<std::uint16_t> value_of(const FlowSetting& setting, std::string_vi
 }
 
 std::optional<AskedValues> asked_values(const FlowSetting& setting, const Condition& condition) {
+    if (!is_counted(setting.kind)) return std::nullopt;
     const auto last = static_cast<std::uint16_t>(setting.values.size() - 1);
     if (condition.kind == Condition::Kind::flag) {
         if (setting.kind != SettingKind::yes_no) return std::nullopt;

@@ -122,6 +122,11 @@ void least(Values& values, const StyleTables& tables, Style& style, std::size_t)
         style.least = {size->width * tables.scale, size->height * tables.scale};
 }
 
+void denied(Values& values, const StyleTables& tables, Style& style, std::size_t) {
+    const Name& name = values.words()[0];
+    style.denied = name.text == "none" ? no_cue : tables.cue(name);
+}
+
 void change(Values& values, const StyleTables&, Style& style, std::size_t) {
     if (const auto transition = values.transition()) style.change = *transition;
 }
@@ -159,6 +164,7 @@ const std::vector<StyleWord>& style_words() {
         {"align", true, false, align},
         {"padding", true, false, padding},
         {"least", true, false, least},
+        {"denied", true, true, denied},
         {"change", true, false, change},
     };
     return words;

@@ -35,6 +35,6 @@ inline constexpr std::string_view state_names[look_state_count] = {"rest", "focu
                                                                    "on", "disabled"};
 inline constexpr std::string_view standard_style_names[standard_style_count] = {
     "nothing",  "screen", "shade",   "sheet", "title", "label", "button", "picture", "panel",
-    "progress", "notice", "setting", "value", "track", "knob",  "list",   "row"};
+    "progress", "notice", "setting", "value", "track", "knob",  "list",   "row",     "unfolded"};
 
 } // namespace rondix

@@ -4,6 +4,7 @@
 
 #include "flow/yaml_tree.hpp"
 #include "rondix/flow.hpp"
+#include "rondix/target.hpp"
 
 #include <string_view>
 
@@ -19,6 +20,18 @@ inline Place part_of(const yaml::Node& node, const Source& source, std::size_t b
     if (written != node.text) return whole;
     const auto first = whole.begin + static_cast<std::uint32_t>(begin);
     return {first, first + static_cast<std::uint32_t>(length), whole.file};
+}
+
+/// The keys that a text names, `{accept}`, are added to `mentions`.
+inline void add_mentions(const yaml::Node& node, const Source& source,
+                         std::vector<Name>& mentions) {
+    std::size_t at = 0;
+    for (Mention next = next_mention(node.text, 0); !next.name.empty();
+         next = next_mention(node.text, at)) {
+        at = next.begin + next.name.size() + 2;
+        mentions.push_back(
+            {std::string(next.name), part_of(node, source, next.begin + 1, next.name.size())});
+    }
 }
 
 /// The words of a text, separated by blanks.

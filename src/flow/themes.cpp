@@ -1,7 +1,7 @@
 #include "flow/themes.hpp"
 
+#include "flow/further_files.hpp"
 #include "flow/plain_theme_text.hpp"
-#include "flow/read_file.hpp"
 #include "flow/style_reader.hpp"
 #include "flow/yaml_tree.hpp"
 
@@ -9,22 +9,9 @@ namespace rondix {
 
 namespace {
 
-std::string folder_of(const std::string& file) {
-    const std::size_t slash = file.rfind('/');
-    return slash == std::string::npos ? "" : file.substr(0, slash + 1);
-}
-
 void read_named_theme(const Name& name, const std::string& path, Theme& theme,
                       std::vector<Source>& sources, Findings& findings) {
-    std::string text;
-    const std::string fault = read_file(path, text);
-    if (!fault.empty()) {
-        add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault);
-        return;
-    }
-    const auto number = static_cast<std::uint16_t>(sources.size());
-    sources.emplace_back(path, without_mark(std::move(text)));
-    const auto tree = yaml::read(sources.back(), number, findings);
+    const auto tree = read_further(name, path, sources, findings);
     if (tree) read_theme_file(*tree, sources.back(), theme, findings);
 }
 

@@ -126,6 +126,8 @@ bool in_play(const CompiledFlow& flow, const Situation& situation) {
 }
 
 bool shows_pointer(const CompiledFlow& flow, const Situation& situation) {
+    const PointerRule rule = flow[situation.foremost()].pointer;
+    if (rule != PointerRule::as_a_rule) return rule == PointerRule::shown;
     return !in_play(flow, situation);
 }
 

@@ -3,6 +3,8 @@
 // time, so that the same input gives the same result however the frames are cut.
 #include "rondix/runner.hpp"
 
+#include "run/hands.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -15,6 +17,16 @@ constexpr std::int64_t micros_of_ms(std::uint32_t ms) {
     return std::int64_t{ms} * 1000;
 }
 } // namespace
+
+/// A time that the player is given, as long as the player's setting stretches it. How long a press
+/// has to be held, or an answer is delayed, is none.
+Runner::Micros Runner::limit_of(std::uint32_t ms) const {
+    if (flow_.stretch == no_setting) return micros_of_ms(ms);
+    const Setting& setting = flow_[flow_.stretch];
+    const double times = static_cast<double>(setting.from) +
+                         static_cast<double>(setting.by) * value_of(flow_.stretch);
+    return std::llround(static_cast<double>(micros_of_ms(ms)) * times);
+}
 
 void Runner::advance(double seconds) {
     if (now_.depth() == 0 || !(seconds > 0)) return;
@@ -49,19 +61,20 @@ Runner::Micros Runner::next_deadline() const {
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             next = std::min(next, until_due_[i]);
     if (load_can_end(flow_, now_) && flow_.loading.give_up_ms > 0)
-        next = std::min(next, micros_of_ms(flow_.loading.give_up_ms) - load_.since);
+        next = std::min(next, limit_of(flow_.loading.give_up_ms) - load_.since);
     const Screen& screen = flow_[now_.current()];
     if (screen.request != no_request && flow_[screen.request].give_up_ms > 0 &&
         requests_[index(screen.request)].asked)
-        next = std::min(next, micros_of_ms(flow_[screen.request].give_up_ms) -
+        next = std::min(next, limit_of(flow_[screen.request].give_up_ms) -
                                   requests_[index(screen.request)].since);
     const Screen& foremost = flow_[now_.foremost()];
     if (foremost.moves_on != unsaid && !moved_on_)
-        next = std::min(next, micros_of_ms(foremost.moves_on_ms) - since_change_);
-    if (foremost.idle != unsaid)
-        next = std::min(next, micros_of_ms(foremost.idle_ms) - since_input_);
+        next = std::min(next, limit_of(foremost.moves_on_ms) - since_change_);
+    if (foremost.idle != unsaid) next = std::min(next, limit_of(foremost.idle_ms) - since_input_);
     if (holding_ != no_control)
         next = std::min(next, micros_of_ms(flow_[holding_].hold_ms) - holding_for_);
+    if (listening_ != no_control)
+        next = std::min(next, static_cast<Micros>(listening_time * 1e6) - listening_for_);
     return std::max<Micros>(next, 0);
 }
 
@@ -79,6 +92,7 @@ void Runner::let_pass(Micros time) {
         holding_for_ += time;
         stale_ = true; // how far it is can be seen
     }
+    if (listening_ != no_control) listening_for_ += time;
     until_repeat_ -= time;
     if (notice_left_ > 0 && notice_left_ <= time) stale_ = true;
     notice_left_ = std::max<Micros>(notice_left_ - time, 0);
@@ -87,6 +101,8 @@ void Runner::let_pass(Micros time) {
 /// Does one thing that is due. False when nothing is, or when there is no room for its effects.
 bool Runner::fire_one() {
     if (closes_by_itself(flow_, now_)) return perform_one(Move::closes());
+    if (listening_ != no_control && listening_for_ >= static_cast<Micros>(listening_time * 1e6))
+        end_listening();
     return fire_hold() || fire_answer() || fire_event() || fire_limit() || fire_screen();
 }
 
@@ -95,8 +111,11 @@ bool Runner::fire_hold() {
     if (holding_ == no_control || holding_for_ < micros_of_ms(flow_[holding_].hold_ms))
         return false;
     const ControlId control = holding_;
-    holding_ = pressed_ = no_control;
+    for (Finger& finger : fingers_)
+        if (finger.on == control) finger = {};
+    holding_ = no_control;
     turn_states(false);
+    const Acting acting(acting_, holding_by_);
     return usable(flow_, now_, control) && perform_one(Move::press(control));
 }
 
@@ -124,12 +143,12 @@ bool Runner::fire_event() {
 
 /// What has been waited for too long.
 bool Runner::fire_limit() {
-    const Micros limit = micros_of_ms(flow_.loading.give_up_ms);
+    const Micros limit = limit_of(flow_.loading.give_up_ms);
     if (load_can_end(flow_, now_) && limit > 0 && load_.since >= limit)
         return perform_one(Move::give_up());
     const RequestId request = flow_[now_.current()].request;
     if (request == no_request) return false;
-    const Micros most = micros_of_ms(flow_[request].give_up_ms);
+    const Micros most = limit_of(flow_[request].give_up_ms);
     const Wait& wait = requests_[index(request)];
     return wait.asked && most > 0 && wait.since >= most && perform_one(Move::gives_up(request));
 }
@@ -137,14 +156,13 @@ bool Runner::fire_limit() {
 /// What the current screen, or the question over it, does by itself.
 bool Runner::fire_screen() {
     const Screen& screen = flow_[now_.foremost()];
-    if (screen.moves_on != unsaid && !moved_on_ &&
-        since_change_ >= micros_of_ms(screen.moves_on_ms)) {
+    if (screen.moves_on != unsaid && !moved_on_ && since_change_ >= limit_of(screen.moves_on_ms)) {
         moved_on_ = true; // once, should it stay
         if (perform_one(Move::moves_on())) return true;
         moved_on_ = false;
         return false;
     }
-    if (screen.idle == unsaid || since_input_ < micros_of_ms(screen.idle_ms)) return false;
+    if (screen.idle == unsaid || since_input_ < limit_of(screen.idle_ms)) return false;
     since_input_ = 0;
     return perform_one(Move::idle());
 }
@@ -161,6 +179,7 @@ bool Runner::repeats_fast() const {
 void Runner::repeat_direction() {
     if (!repeating_ || until_repeat_ > 0 || in_play(flow_, now_)) return;
     const Button direction = *repeating_;
+    const Acting acting(acting_, repeating_by_);
     move_focus(direction);
     until_repeat_ = static_cast<Micros>((repeats_fast() ? fast_repeat : next_repeat) * 1e6);
 }
@@ -183,7 +202,7 @@ std::optional<double> Runner::time_until_due(EventId event) const {
 std::optional<double> Runner::time_until_give_up() const {
     if (now_.depth() == 0 || now_.phase() != Phase::loading || flow_.loading.give_up_ms == 0)
         return std::nullopt;
-    return static_cast<double>(micros_of_ms(flow_.loading.give_up_ms) - load_.since) * 1e-6;
+    return static_cast<double>(limit_of(flow_.loading.give_up_ms) - load_.since) * 1e-6;
 }
 
 } // namespace rondix

@@ -13,11 +13,15 @@ namespace rondix {
 bool Runner::use(ControlId control) {
     const Control& row = flow_[control];
     if (!usable(flow_, now_, control)) return false;
-    if (row.cooldown_ms > 0 && cooling(control)) return true;
+    if (!in_play(flow_, now_) && focus() != control) choose_focus(control);
+    if (row.cooldown_ms > 0 && cooling(control)) return deny(control), true;
     switch (row.kind) {
     case ControlKind::button: return press_control(Move::press(control));
-    case ControlKind::toggle:
-    case ControlKind::choice: return step_value(control, 1, true);
+    case ControlKind::choice:
+        if (row.unfolds) return unfold(control);
+        [[fallthrough]];
+    case ControlKind::toggle: return step_value(control, 1, true);
+    case ControlKind::binding: return begin_listening(control);
     case ControlKind::entry: return begin_typing(control);
     case ControlKind::list: return press_row(control);
     default: return true; // a slider has nothing to press
@@ -114,7 +118,7 @@ void Runner::end_typing(bool keep) {
 
 bool Runner::type(std::string_view text) {
     if (typing_ == no_control) return false;
-    note_input();
+    since_input_ = 0;
     const std::size_t most = flow_[flow_[typing_].setting].values;
     typed_ += shortened(text, most - std::min(most, letters(typed_)));
     stale_ = true;
@@ -123,7 +127,7 @@ bool Runner::type(std::string_view text) {
 
 bool Runner::erase() {
     if (typing_ == no_control) return false;
-    note_input();
+    since_input_ = 0;
     while (!typed_.empty() && !begins_letter(typed_.back())) typed_.pop_back();
     if (!typed_.empty()) typed_.pop_back();
     stale_ = true;

@@ -20,6 +20,7 @@ void Runner::set_ruler(const Ruler& ruler) {
 
 void Runner::set_wording(const Wording& wording) {
     wording_ = wording;
+    find_names();
     lay_out();
 }
 
@@ -33,7 +34,7 @@ void Runner::lay_out() {
     stale_ = true;
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
-    const place::Measures measures{ruler_, wording_};
+    const place::Measures measures{ruler_, wording()};
     for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) {
         const Range boxes = flow_.looks.screens[i].boxes;
         const auto places = std::span(places_).subspan(boxes.begin, boxes.count);

@@ -57,8 +57,16 @@ std::uint32_t Runner::lines_of(ControlId control, const ListState& list) const {
 }
 
 Rect Runner::place_of_row(ControlId control, std::uint32_t row) const {
+    if (flow_.looks.boxes.empty()) return {};
+    if (control == unfolded_.of && control != no_control) {
+        const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
+        const Rect body = place_of_unfolded();
+        const auto line = static_cast<float>(static_cast<int>(row) - unfolded_.first);
+        return {body.x + padding[0], body.y + padding[1] + line * height_of_rows(),
+                body.width - padding[0] - padding[2], height_of_rows()};
+    }
     const ListState* list = list_of(control);
-    if (!list || flow_.looks.boxes.empty()) return {};
+    if (!list) return {};
     const std::uint32_t columns = flow_[control].columns;
     const Rect room = room_of_rows(control);
     const float width = room.width / static_cast<float>(columns);
@@ -129,28 +137,77 @@ void Runner::choose_row(ControlId control, std::uint32_t row) {
     list->focus = row;
     keep_in_view(control, *list);
     stale_ = true;
+    if (has_room()) tell_front();
 }
 
 bool Runner::press_row(ControlId control) {
     const ListState* list = list_of(control);
     if (!list || list->rows.count == 0) return false;
     const ListRow row = list->rows[list->focus];
-    if (row.disabled || row.which >= flow_[control].presses) return true;
+    if (row.disabled || row.which >= flow_[control].presses) return deny(control), true;
     return press_control(Move::press(control, row.which));
 }
 
 bool Runner::scroll(Point at, float lines) {
     if (now_.depth() == 0 || in_play(flow_, now_)) return false;
-    note_input();
+    note_input(mouse);
+    if (unfolded_.of != no_control)
+        return scroll_unfolded(static_cast<int>(std::lround(std::clamp(lines, -1e4F, 1e4F)))), true;
     const ControlId control = control_at(at);
     ListState* list = control == no_control ? nullptr : list_of(control);
     if (!list) return false;
-    const float most =
-        std::max(0.0F, static_cast<float>(lines_of(control, *list)) - lines_in_view(control));
-    list->scroll = std::clamp(list->scroll + lines, 0.0F, most);
-    if (const auto row = row_at(control, at)) list->focus = *row; // the pointer is on it
-    stale_ = true;
+    scroll_to(control, *list, list->scroll + lines);
+    if (const auto row = row_at(control, at)) choose_row(control, *row); // the pointer is on it
     return true;
+}
+
+/// The row with the focus comes along, so that it is seen.
+void Runner::scroll_to(ControlId control, ListState& list, float line) {
+    const float seen = lines_in_view(control);
+    const float most = std::max(0.0F, static_cast<float>(lines_of(control, list)) - seen);
+    list.scroll = std::clamp(line, 0.0F, most);
+    stale_ = true;
+    if (list.rows.count == 0) return;
+    const std::uint32_t columns = flow_[control].columns;
+    const auto own = static_cast<float>(list.focus / columns);
+    const float near = std::clamp(own, std::ceil(list.scroll), std::floor(list.scroll + seen - 1));
+    const auto row =
+        static_cast<std::uint32_t>(std::max(0.0F, near)) * columns + list.focus % columns;
+    list.focus = std::min(row, list.rows.count - 1);
+    if (has_room()) tell_front();
+}
+
+/// A finger that goes far enough takes the rows along, line by line. False: it does not, yet.
+bool Runner::drag_rows(Finger& finger, Point to) {
+    ListState* list = list_of(finger.on);
+    if (!list) return false;
+    const float way = to.y - finger.began.y;
+    if (!finger.drags && std::abs(way) <= drag_begins) return false;
+    if (!finger.drags) {
+        finger.drags = true;
+        turn_states(false);
+    }
+    scroll_to(finger.on, *list, std::round(finger.scroll - way / height_of_rows()));
+    return true;
+}
+
+/// What an item of a row has, besides its place and text.
+Item Runner::row_item(const Item& body, LookState state) const {
+    const Style& style = flow_.looks[id_of(StandardStyle::row)];
+    Item item = body;
+    item.kind = ItemKind::row;
+    item.style = id_of(StandardStyle::row);
+    item.state = state;
+    item.shares = {};
+    item.shares[static_cast<std::size_t>(state)] = 1;
+    item.look = style.looks[static_cast<std::size_t>(state)];
+    item.look.opacity *= body.look.opacity;
+    item.text_scale = 1;
+    item.align = mirrored_ ? turned(style.align) : style.align;
+    item.padding = style.padding;
+    item.picture = no_picture;
+    item.value = {};
+    return item;
 }
 
 /// The rows that are to be seen, each a thing of its own to draw; those at the edges are cut.
@@ -158,7 +215,6 @@ void Runner::add_rows(const Item& body) {
     const ControlId control = body.control;
     const ListState* list = list_of(control);
     if (!list) return;
-    const Style& style = flow_.looks[id_of(StandardStyle::row)];
     const Rect room = room_of_rows(control);
     const std::uint32_t columns = flow_[control].columns;
     const auto first = static_cast<std::uint32_t>(list->scroll) * columns;
@@ -168,26 +224,13 @@ void Runner::add_rows(const Item& body) {
     const bool focused = control == focus() && flow_[control].screen == now_.foremost();
     for (std::uint32_t i = first; i < end && items_.size() < items_.capacity(); ++i) {
         const ListRow row = list->rows[i];
-        Item item = body;
-        item.kind = ItemKind::row;
-        item.style = id_of(StandardStyle::row);
-        item.state = row.disabled ? LookState::disabled
-                     : focused && i == list->focus
-                         ? (pressed_ == control ? LookState::pressed : LookState::focused)
-                     : body.state == LookState::disabled ? LookState::disabled
-                                                         : LookState::rest;
+        const bool disabled = row.disabled || body.state == LookState::disabled;
+        Item item = row_item(body, disabled                       ? LookState::disabled
+                                   : !focused || i != list->focus ? LookState::rest
+                                   : is_pressed(control)          ? LookState::pressed
+                                                                  : LookState::focused);
         item.row = i;
-        item.shares = {};
-        item.shares[static_cast<std::size_t>(item.state)] = 1;
-        const float opacity = body.look.opacity;
-        item.look = style.looks[static_cast<std::size_t>(item.state)];
-        item.look.opacity *= opacity;
-        item.text = wording_(row.text);
-        item.text_scale = 1;
-        item.align =
-            mirrored_ ? (style.align == Edge::start ? Edge::end : style.align) : style.align;
-        item.padding = style.padding;
-        item.picture = no_picture;
+        item.text = item.name = wording_(row.text);
         item.place = place_of_row(control, i);
         if (item.place.y < room.y - 0.5F || item.place.bottom() > room.bottom() + 0.5F) continue;
         items_.push_back(item);

@@ -71,7 +71,7 @@ LookState Runner::state_of(ControlId control) const {
     if (!is_usable_kind(row.kind)) return LookState::rest;
     if (!is_true(flow_, now_, row.when)) return LookState::disabled;
     if (row.screen != now_.foremost()) return LookState::rest;
-    if (control == pressed_ || control == holding_) return LookState::pressed;
+    if (is_pressed(control)) return LookState::pressed;
     if (control == focus()) return LookState::focused;
     const bool on = row.kind == ControlKind::toggle ? value_of(row.setting) == 1
                                                     : turns_to_what_is_shown(control);

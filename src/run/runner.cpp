@@ -1,7 +1,9 @@
 // The Runner's middle: a move is performed, and what changed is told to the game as effects.
 #include "rondix/runner.hpp"
 
+#include "run/filled_texts.hpp"
 #include "run/focus_routes.hpp"
+#include "run/hands.hpp"
 
 #include <algorithm>
 
@@ -38,14 +40,16 @@ Runner::Runner(const CompiledFlow& flow)
     , focus_(flow.screens.size(), no_control)
     , routes_(std::make_unique<FocusRoutes>(flow))
     , until_due_(flow.events.size(), 0)
-    , held_keys_(flow.keys.size(), false)
+    , held_keys_(flow.keys.size() * hands, false)
     // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
-    // and the undoing of another, and what the steps tell
-    , most_effects_(10 + flow.requests.size() + longest_list(flow))
+    // and the undoing of another, the front, the focus, a pad, and what the steps tell
+    , most_effects_(14 + flow.requests.size() + longest_list(flow))
     , settling_(static_cast<Micros>(settling_time * 1e6))
     , requests_(flow.requests.size())
     , values_(flow.settings.size())
-    , setting_texts_(flow.settings.size()) {
+    , setting_texts_(flow.settings.size())
+    , bindings_(flow)
+    , filled_(std::make_unique<FilledTexts>(flow)) {
     for (std::size_t i = 0; i < flow.settings.size(); ++i) {
         const Setting& setting = flow.settings[i];
         values_[i] = setting.first;
@@ -68,11 +72,26 @@ Runner::Runner(const CompiledFlow& flow)
     for (std::size_t i = 0; i < flow.controls.size(); ++i)
         if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
     lists_.resize(list_controls_.size());
-    items_.reserve(flow.looks.boxes.size() + 1 + most_rows_seen * lists_.size());
+    items_.reserve(flow.looks.boxes.size() + 2 + most_unfolded + most_rows_seen * lists_.size());
+    down_.reserve(most_down);
+    whose_.assign(flow.screens.size(), everyone);
+    make_labels();
+    find_names();
     lay_out();
 }
 
 Runner::~Runner() = default;
+
+/// Of each label whose text the game writes: what the flow says, until it does.
+void Runner::make_labels() {
+    label_of_.assign(flow_.controls.size(), 0);
+    for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
+        if (flow_.controls[i].shows != Shows::game) continue;
+        label_of_[i] = static_cast<std::uint32_t>(labels_.size());
+        labels_.emplace_back().reserve(longest_label * 4);
+        labels_.back() = flow_.text(flow_.controls[i].text);
+    }
+}
 
 void Runner::start() {
     const bool had_scene = now_.depth() > 0 && now_.phase() == Phase::loaded;
@@ -82,8 +101,12 @@ void Runner::start() {
     moves_done_.clear();
     std::fill(focus_.begin(), focus_.end(), no_control);
     std::fill(held_keys_.begin(), held_keys_.end(), false);
-    std::fill(std::begin(held_), std::end(held_), false);
-    repeating_.reset();
+    for (auto& held : held_) std::fill(std::begin(held), std::end(held), false);
+    down_.clear();
+    let_go();
+    unfolded_ = {};
+    listening_ = no_control;
+    std::fill(whose_.begin(), whose_.end(), everyone);
     notice_left_ = 0;
 
     for (std::size_t i = 0; i < requests_.size(); ++i)
@@ -92,7 +115,7 @@ void Runner::start() {
     std::fill(requests_.begin(), requests_.end(), Wait{});
     load_ = {};
     unkept_ = no_setting;
-    typing_ = holding_ = no_control;
+    typing_ = no_control;
     moved_on_ = false;
 
     const Outcome outcome = rondix::start(flow_, now_);
@@ -110,20 +133,22 @@ void Runner::start() {
         }
     if (had_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(old_scene));
     if (was_paused) emit(EffectKind::unpause);
-    pointer_shown_ = shows_pointer(flow_, now_) && !on_keys_;
+    pointer_shown_ = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
     emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
     update_music();
     update_clocks(outcome, {});
     if (outcome.loads)
         emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
     before_ = now_;
-    pressed_ = no_control;
+    told_front_ = no_screen;
+    told_focus_ = no_control;
     since_change_ = since_input_ = 0;
     leaving_.clear();
     for (Presence& presence : presence_) presence.set(false);
     update_focus();
     for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
     turn_states(true);
+    tell_front();
     for (int i = 0; i < most_that_follow && fire_one(); ++i) {
     }
 }
@@ -153,17 +178,38 @@ bool Runner::perform_one(Move move) {
     if (changed) {
         since_change_ = since_input_ = 0;
         moved_on_ = false;
-        pressed_ = holding_ = no_control;
-        repeating_.reset();
+        let_go();
+        fold();
+        end_listening();
         end_typing(false);
+        give_to_opener(outcome);
         if (!is_shown(before_, now_.foremost()) || outcome.loads)
             focus_[index(now_.foremost())] = no_control;
     }
     update_focus();
     if (changed) update_presence();
     turn_states(false);
+    tell_front();
+    tell_pad(move);
     undo_unkept(move);
     return true;
+}
+
+/// A screen that was not open belongs to the pad that opened it, where it says so.
+void Runner::give_to_opener(const Outcome& outcome) {
+    const ScreenId current = now_.current();
+    if (!flow_[current].for_opener || (before_.is_open(current) && !outcome.loads)) return;
+    const bool by_pad = acting_ && acting_->kind == DeviceKind::pad;
+    whose_[index(current)] = by_pad ? number_of(*acting_) : everyone;
+}
+
+/// "Press any key": the game is told which pad did.
+void Runner::tell_pad(Move move) {
+    if (!acting_ || acting_->kind != DeviceKind::pad) return;
+    const bool any = move.kind == MoveKind::other_key ||
+                     (move.kind == MoveKind::key &&
+                      answer_to_key(flow_, before_, move.as_key()) == flow_[before_.current()].any);
+    if (any) emit(EffectKind::pad, 0, {}, number_of(*acting_));
 }
 
 /// Open, or a question over a screen that is.
@@ -217,7 +263,7 @@ void Runner::tell_steps(Range steps) {
         if (step.kind != StepKind::todo) continue;
         emit(EffectKind::todo, step.subject);
         notice_ = step.subject;
-        notice_left_ = static_cast<Micros>(notice_time * 1e6);
+        notice_left_ = limit_of(static_cast<std::uint32_t>(notice_time * 1000));
     }
 }
 
@@ -243,7 +289,7 @@ std::span<const Move> Runner::take_moves() {
 
 /// Rule 2: shown on menus, hidden in play and while the player is on keys or a pad.
 void Runner::update_pointer() {
-    const bool shown = shows_pointer(flow_, now_) && !on_keys_;
+    const bool shown = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
     if (shown == pointer_shown_) return;
     pointer_shown_ = shown;
     emit(shown ? EffectKind::show_pointer : EffectKind::hide_pointer);

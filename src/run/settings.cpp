@@ -7,7 +7,7 @@
 namespace rondix {
 
 bool Runner::set_setting(SettingId setting, std::uint16_t value) {
-    if (index(setting) >= values_.size() || flow_[setting].kind == SettingKind::text) return false;
+    if (index(setting) >= values_.size() || !is_counted(flow_[setting].kind)) return false;
     if (value >= flow_[setting].values) return false;
     if (now_.depth() > 0) return perform(Move::set(setting, value));
     values_[index(setting)] = value;
@@ -28,6 +28,9 @@ void Runner::change_setting(SettingId setting, std::uint16_t value) {
     const Setting& row = flow_[setting];
     if (row.kind == SettingKind::text) {
         setting_texts_[index(setting)] = flow_.text(flow_.words[row.words.begin]);
+    } else if (row.kind == SettingKind::key) {
+        bindings_.reset(Target(row.binds));
+        find_names();
     } else {
         if (row.question != no_screen && unkept_ != setting) {
             unkept_ = setting;
@@ -40,13 +43,12 @@ void Runner::change_setting(SettingId setting, std::uint16_t value) {
 
 /// Changes that are moves themselves; those of steps are told with the steps.
 void Runner::tell_setting_change(Move move) {
-    if (move.kind == MoveKind::change &&
-        flow_[flow_[move.control()].setting].kind != SettingKind::text)
-        change_setting(flow_[move.control()].setting, move.value);
-    if (move.kind == MoveKind::change &&
-        flow_[flow_[move.control()].setting].kind == SettingKind::text)
-        emit(EffectKind::setting, static_cast<std::uint32_t>(flow_[move.control()].setting));
-    if (move.kind != MoveKind::set || flow_[move.setting()].kind == SettingKind::text) return;
+    if (move.kind == MoveKind::change) {
+        const SettingId setting = flow_[move.control()].setting;
+        if (is_counted(flow_[setting].kind)) return change_setting(setting, move.value);
+        return emit(EffectKind::setting, static_cast<std::uint32_t>(setting)); // it is so already
+    }
+    if (move.kind != MoveKind::set || !is_counted(flow_[move.setting()].kind)) return;
     values_[move.subject] = move.value; // the game knows already, and is told all the same
     stale_ = true;
     emit(EffectKind::setting, move.subject, {}, move.value);

@@ -36,10 +36,6 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     }
 }
 
-Edge turned(Edge edge) {
-    return edge == Edge::middle ? edge : edge == Edge::start ? Edge::end : Edge::start;
-}
-
 constexpr Shares at_rest = {1, 0, 0, 0, 0};
 
 } // namespace
@@ -57,6 +53,7 @@ std::span<const Item> Runner::view() {
             add_screen_items(now_.question_at(height), height + 1, false, true);
     }
     for (const ScreenId id : leaving_) add_screen_items(id, 1, true, true);
+    if (unfolded_.of != no_control) add_unfolded();
     if (notice_left_ > 0) add_notice();
     return items_;
 }
@@ -147,7 +144,7 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
     }
     const float screens_opacity = item.look.opacity;
     item.look = blend(style.looks, item.shares);
-    item.text = place::text_of(flow_, box, item.state, wording_);
+    item.text = place::text_of(flow_, box, item.state, wording());
     item.rotate = mirrored_ ? -form.rotate : form.rotate;
     const auto stand = [&](Rect place, const Look& look, float rotate) {
         const float across = mirrored_ ? -look.shift_x : look.shift_x;
@@ -179,18 +176,20 @@ void Runner::show_value(const Box& box, Item& item) const {
         item.amount =
             static_cast<float>(holding_for_) / (static_cast<float>(control.hold_ms) * 1000.0F);
     const bool label = box.role == BoxRole::control && control.kind == ControlKind::label;
-    if (label && control.shows_hint) {
+    if (label && control.shows == Shows::hint) {
         const ControlId in_focus = focus();
-        item.text = wording_(in_focus == no_control ? "" : flow_.text(flow_[in_focus].hint));
+        item.text = in_focus == no_control ? "" : shown_text(flow_.text(flow_[in_focus].hint));
+    }
+    if (label && control.shows == Shows::game) show_game_text(box, item);
+    if (box.role == BoxRole::control) {
+        const ControlWords words = words_of(box.control);
+        item.name = words.name;
+        item.value = words.value;
     }
     if (control.setting == no_setting || (!is_part(box.role) && !label)) return;
     const Setting& setting = flow_[control.setting];
     if (box.role == BoxRole::value || label) {
-        if (setting.kind == SettingKind::text)
-            item.text = box.control == typing_ ? typed_ : text_of(control.setting);
-        else
-            item.text =
-                wording_(flow_.text(flow_.words[setting.labels.begin + value_of(control.setting)]));
+        item.text = shown_value(control.setting);
         return;
     }
     if (setting.values < 2 || box.role == BoxRole::piece) return;
@@ -205,6 +204,18 @@ void Runner::show_value(const Box& box, Item& item) const {
     item.place.y = track.y + (track.height - item.place.height) / 2;
 }
 
+/// Its room was made for what the flow says; what is longer is made smaller.
+void Runner::show_game_text(const Box& box, Item& item) const {
+    item.text = labels_[label_of_[index(box.control)]];
+    if (item.text.empty()) return;
+    const Style& style = flow_.looks[box.style];
+    const float room = item.place.width - item.padding[0] - item.padding[2];
+    const Size text =
+        ruler_.text(ruler_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                     style.text_size, style.bold, 0});
+    item.text_scale = text.width > room && room > 0 ? room / text.width : 1;
+}
+
 /// At the foot of the canvas, over everything.
 void Runner::add_notice() {
     const Style& style = flow_.looks[id_of(StandardStyle::notice)];
@@ -216,7 +227,7 @@ void Runner::add_notice() {
     item.align = style.align;
     item.padding = style.padding;
     item.screen = now_.current();
-    item.text = wording_(flow_.text(flow_.words[notice_]));
+    item.text = shown_text(flow_.text(flow_.words[notice_]));
     const float sides = style.padding[0] + style.padding[2];
     const Size text =
         ruler_.text(ruler_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),

@@ -136,7 +136,8 @@ class WalkPlayer::Walker {
             if (effect.kind == EffectKind::quit) quits_ = true;
             if (effect.kind == EffectKind::told)
                 told_.emplace_back(flow_.text(flow_.words[effect.subject]));
-            text += (text.empty() ? "" : ", ") + effect_text(effect);
+            if (const std::string one = effect_text(effect); !one.empty())
+                text += (text.empty() ? "" : ", ") + one;
         }
         return text;
     }
@@ -164,6 +165,11 @@ class WalkPlayer::Walker {
         case EffectKind::begin_text: return "begin text";
         case EffectKind::end_text: return "end text";
         case EffectKind::setting: return "setting " + setting_text(SettingId(effect.subject));
+        case EffectKind::front:
+        case EffectKind::focus: return {}; // what is expected says so
+        case EffectKind::denied:
+            return "denied " + std::string(flow_.text(flow_[ControlId(effect.subject)].id));
+        case EffectKind::pad: return "pad " + std::to_string(effect.value);
         case EffectKind::told: return "told " + word();
         case EffectKind::todo: return "todo: " + word();
         case EffectKind::quit: return "quit";
@@ -173,11 +179,11 @@ class WalkPlayer::Walker {
 
     std::string setting_text(SettingId id) const {
         const Setting& setting = flow_[id];
-        const bool is_text = setting.kind == SettingKind::text;
+        const bool counted = is_counted(setting.kind);
         return std::string(flow_.text(setting.id)) + " " +
-               std::string(
-                   is_text ? runner_.text_of(id)
-                           : flow_.text(flow_.words[setting.words.begin + runner_.value_of(id)]));
+               std::string(counted
+                               ? flow_.text(flow_.words[setting.words.begin + runner_.value_of(id)])
+                               : runner_.shown_value(id));
     }
 
     // --- comparing

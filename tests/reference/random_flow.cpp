@@ -68,6 +68,7 @@ class Author {
         text_ += " }\n";
         if (settings_ > 1)
             text_ += choice_ ? "  s1: { one-of: [a, b, c] }\n" : "  s1: { first: yes }\n";
+        text_ += "  k0: { binds: accept }\n";
     }
 
     std::string about_setting() {
@@ -95,6 +96,8 @@ class Author {
     /// What a screen does by itself, and whether it is urgent.
     void write_rich_keys() {
         if (one_in(4)) text_ += "    urgent: yes\n";
+        if (one_in(4)) text_ += "    pads: opener\n";
+        if (one_in(6)) text_ += "    pointer: no\n";
         if (has_conditions() && one_in(5)) text_ += "    closes-when: " + condition() + "\n";
         if (one_in(6)) text_ += "    moves-on: { after: 2s, do: " + action(false) + " }\n";
         if (one_in(8)) text_ += "    idle: { after: 9s, do: " + action(false) + " }\n";
@@ -105,7 +108,10 @@ class Author {
             text_ += "      - { slider: c0, setting: s0" + maybe_when() + " }\n";
         if (settings_ > 1 && one_in(3))
             text_ += std::string("      - { ") + (choice_ ? "choice" : "toggle") +
-                     ": c1, setting: s1" + maybe_when() + " }\n";
+                     ": c1, setting: s1" + (choice_ && one_in(2) ? ", unfolds: yes" : "") +
+                     maybe_when() + " }\n";
+        if (settings_ > 0 && one_in(5))
+            text_ += "      - { binding: c2, setting: k0" + maybe_when() + " }\n";
         if (screen < 0) return;
         const auto at = static_cast<std::size_t>(screen);
         if (listed_[at])

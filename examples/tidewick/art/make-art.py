@@ -119,6 +119,19 @@ def wheel():
           '<circle cx="60" cy="60" r="13" fill="#c9a24a" stroke="#8a6a26" stroke-width="2"/>')
 
 
+def chart():
+    waves = "".join(f'<path d="M {x} {y} q 8 -6 16 0 t 16 0" fill="none" stroke="#7fa0a6" stroke-width="1.6"/>'
+                    for x, y in ((250, 70), (330, 120), (210, 190), (420, 210), (300, 260), (470, 90), (380, 300)))
+    write("chart.svg", 600, 340,
+          '<rect x="2" y="2" width="596" height="336" fill="#efe3c4" stroke="#8d7444" stroke-width="3"/>',
+          '<path d="M 2 2 H 190 Q 150 70 178 120 Q 200 170 130 210 Q 90 240 110 338 H 2 Z" fill="#cdbd8d" stroke="#8d7444" stroke-width="2"/>',
+          '<path d="M 598 338 H 470 Q 440 300 490 270 Q 560 240 530 180 Q 510 140 598 110 Z" fill="#cdbd8d" stroke="#8d7444" stroke-width="2"/>',
+          waves,
+          '<path d="M 168 128 C 250 130 260 220 340 200 S 450 150 520 190" fill="none" stroke="#8c3d20" stroke-width="3" stroke-dasharray="9 7"/>',
+          '<circle cx="168" cy="128" r="7" fill="#8c3d20"/><path d="M 514 184 l 12 12 m 0 -12 l -12 12" stroke="#8c3d20" stroke-width="4"/>',
+          '<g transform="translate(540 60)" stroke="#6d5420" stroke-width="1.5" fill="#c9a24a"><circle r="30" fill="none"/><path d="M 0 -26 L 6 0 L 0 26 L -6 0 Z"/><path d="M -26 0 L 0 5 L 26 0 L 0 -5 Z" fill="#efe3c4"/></g>')
+
+
 harbour()
 plate("brass.svg", "#f6e2a8", "#e2bd66", "#cfa448", "#7a5c1e")
 plate("brass-down.svg", "#c79b43", "#b98c37", "#a87c2c", "#5e4514")
@@ -126,3 +139,4 @@ board()
 paper()
 lantern()
 wheel()
+chart()

@@ -1,5 +1,5 @@
 #!/usr/bin/env python3
-"""Makes the cues and tunes of the demo, as WAV files beside this script: a knock on wood, a small ship's
+"""Makes the cues and tunes of the demo, as WAV files beside this script: a knock on wood, a thud, a small ship's
 bell; a slow tune for the quay, and the swell of the sea."""
 
 import math
@@ -48,3 +48,4 @@ def swell(t):
 
 write("quay.wav", 4, quay)
 write("swell.wav", 4, swell)
+write("thud.wav", 0.16, lambda t: 0.4 * math.exp(-28 * t) * (tone(92, t) + 0.4 * tone(131, t)))

@@ -1,6 +1,7 @@
 #include "rondix/screen_pictures.hpp"
 
 #include "draw/screens/frames.hpp"
+#include "draw/screens/sample_keys.hpp"
 #include "draw/screens/sample_rows.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "rondix/painter.hpp"
@@ -24,6 +25,7 @@ class ScreenDrawer {
         , runner_(flow_)
         , ways_(ways_to_screens(flow_, options.check)) {
         rows_.fill(runner_);
+        keys_.give(runner_);
     }
 
     std::vector<std::string> draw(const std::function<bool(const ScreenPicture&)>& take) {
@@ -163,6 +165,7 @@ class ScreenDrawer {
     Painter painter_;
     Runner runner_;
     draw::SampleRows rows_;
+    draw::SampleKeys keys_;
     std::vector<std::optional<std::vector<Move>>> ways_;
 };
 

@@ -27,7 +27,8 @@ std::uint32_t number(std::size_t value) {
 Player::Player(const PlayOptions& options, Session& session, Stage& stage)
     : options_(options)
     , session_(session)
-    , stage_(stage) {
+    , stage_(stage)
+    , kept_(options.settings) {
     game_.load_time = options.load_time;
     stage_.show_panel(options.panel);
     connect();
@@ -39,11 +40,18 @@ void Player::connect() {
     stage_.pixels();
     input_->set_area(stage_.game_area());
     bind_named_keys();
+    load_settings();
     session_.runner().set_mirrored(mirrored_);
     sounds_.emplace(session_.flow(), "");
     SDL_ShowCursor(session_.runner().pointer_shown() || stage_.panel_shown() ? SDL_ENABLE
                                                                              : SDL_DISABLE);
     dirty_ = true;
+}
+
+void Player::load_settings() {
+    kept_ = SettingsFile(options_.settings, input_->code_words());
+    for (const SettingsNote& note : kept_.load(session_.runner()))
+        fmt::print(stderr, "{}\n", note.text);
 }
 
 /// A key that the flow names and the keyboard does not know gets its first free letter.
@@ -83,6 +91,9 @@ int Player::run(const Walkthrough* script) {
         if (script_) step_script(seconds);
         for (const Effect& effect : session_.runner().take_effects()) obey(effect);
         note_moves();
+        if (const std::string fault = kept_.save_when_quiet(session_.runner(), seconds);
+            !fault.empty())
+            say(fault);
         if (notice_left_ > 0 && (notice_left_ -= seconds) <= 0) dirty_ = true;
         if ((until_look_ -= seconds) <= 0) {
             until_look_ = look_for_changes_every;
@@ -95,6 +106,8 @@ int Player::run(const Walkthrough* script) {
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
         if (options_.seconds > 0 && passed.count() >= options_.seconds) ended_ = true;
     }
+    if (const std::string fault = kept_.save(session_.runner()); !fault.empty())
+        fmt::print(stderr, "{}\n", fault);
     if (!options_.shot.empty() && !write_file(options_.shot, stage_.shot())) return cannot_be_used;
     if (!script_) return proved;
     for (const Finding& failure : script_->report().failures)
@@ -137,6 +150,7 @@ void Player::take(const SDL_Event& event) {
         }
         break;
     case SDL_MOUSEWHEEL:
+        if (event.wheel.mouseX < stage_.panel_left() || !stage_.panel_shown()) break;
         panel_.scroll(event.wheel.y);
         dirty_ = true;
         return;
@@ -225,6 +239,10 @@ void Player::act(const Panel::Action& action) {
 
 void Player::obey(const Effect& effect) {
     dirty_ = true;
+    if (options_.speaks)
+        if (const std::string text = spoken_text(session_.runner(), effect); !text.empty())
+            fmt::print("{}\n", text);
+    kept_.obey(effect);
     if (input_->obey(effect) || sounds_->obey(effect)) return;
     const CompiledFlow& flow = session_.flow();
     game_.obey(effect);

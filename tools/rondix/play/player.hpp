@@ -7,6 +7,7 @@
 #include "play/stage.hpp"
 #include "play/stand_in.hpp"
 #include "rondix/sdl2.hpp"
+#include "rondix/settings_file.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <optional>
@@ -19,11 +20,13 @@ struct PlayOptions {
     int width = 960, height = 720; ///< of the game's part
     bool panel = true;
     double load_time = 1.2;
-    double seconds = 0; ///< end after this time; 0: when the window is closed
-    std::string script; ///< a walkthrough that is played
-    double pace = 0.4;  ///< seconds between its steps
-    std::string shot;   ///< a picture of the window when it ends
-    std::string record; ///< the moves that were made, as a walkthrough
+    double seconds = 0;   ///< end after this time; 0: when the window is closed
+    std::string script;   ///< a walkthrough that is played
+    double pace = 0.4;    ///< seconds between its steps
+    std::string shot;     ///< a picture of the window when it ends
+    std::string record;   ///< the moves that were made, as a walkthrough
+    std::string settings; ///< a file in which the player's settings are kept
+    bool speaks = false;  ///< what a voice would say is printed
 };
 
 class Player {
@@ -44,6 +47,7 @@ class Player {
     void say(std::string text);
     void note_moves();
     void bind_named_keys();
+    void load_settings();
     std::vector<std::pair<std::string, std::string>> keys() const;
     bool wants_drawing() const { return dirty_ || session_.runner().stale(); }
 
@@ -53,6 +57,7 @@ class Player {
     std::optional<sdl2::Input> input_;
     std::optional<sdl2::Sounds> sounds_;
     std::optional<WalkPlayer> script_;
+    SettingsFile kept_;
     StandIn game_;
     Panel panel_;
     std::string notice_;

@@ -15,10 +15,11 @@
 //   }
 //
 // Keyboard: arrows, Return and Space (accept), Backspace (back), Escape (menu where the screen
-// answers it, else back), and the keys that the flow names: as SDL names them in small letters
-// (`tab`, `f2`, `c`), or as bind() says. Pads: cross and left stick, south (accept), east (back),
-// start (menu). Mouse and touch are the pointer. The events window-left, window-back, pad-lost,
-// suspended and woken are told as they happen.
+// answers it, else back), Page Up and Page Down, and the keys that the flow names: as SDL names
+// them in small letters (`tab`, `f2`, `c`), or as bind() says. Pads: cross and left stick, south
+// (accept), east (back), start (menu), the shoulders (pages). The player may bind keys and pad
+// buttons anew, all but the stick. Mouse, fingers and pads are told apart, with numbers from 0 on.
+// The events window-left, window-back, pad-lost, suspended and woken are told as they happen.
 #pragma once
 
 #include "rondix/runner.hpp"
@@ -26,7 +27,9 @@
 #include <SDL.h>
 
 #include <memory>
+#include <optional>
 #include <string>
+#include <unordered_map>
 #include <vector>
 
 namespace rondix::sdl2 {
@@ -55,8 +58,10 @@ class Input {
 
     /// The part of the window that the menus fill, in its pixels; all of it until this is said.
     void set_area(const SDL_Rect& area);
-    /// Lets a key of the keyboard stand for a key that the flow names.
+    /// Lets a key of the keyboard stand for a key that the flow names, before start().
     void bind(SDL_Keycode key, KeyId named);
+    /// How a file of settings writes keys and pad buttons (SettingsFile); lasts as long as this.
+    CodeWords code_words() { return {this, name_of_code, code_of_name}; }
     /// What stands for a key that the flow names, or an empty text.
     std::string key_for(KeyId named) const;
 
@@ -71,16 +76,26 @@ class Input {
     bool tell(const char* event);
     Point in_design(int x, int y) const;
     void fill_window();
-    bool feed_typing(SDL_Keycode key, bool down);
-    bool push(Button button, bool down);
+    bool feed_typing(SDL_Keycode key);
+    bool feed_mouse(const SDL_Event& event);
+    bool feed_finger(const SDL_TouchFingerEvent& event);
+    Device pad_with(SDL_JoystickID id) const;
+    static Bindings plain_bindings(const CompiledFlow& flow);
+    static std::string_view name_of_code(void* input, DeviceKind kind, Code code);
+    static bool code_of_name(void* input, DeviceKind kind, std::string_view name, Code& code);
 
     Runner& menus_;
     SDL_Window* window_;
     SDL_Rect area_{};
     bool whole_window_ = true;
-    std::vector<std::pair<SDL_Keycode, KeyId>> named_;
+    struct Finger {
+        std::uint8_t number = 0;
+        SDL_FingerID id = 0;
+    };
     std::vector<Pad> pads_;
-    Button escape_as_ = Button::menu; // what Escape stood for when it went down
+    std::vector<Finger> fingers_;
+    std::unordered_map<Code, std::string> names_;
+    std::optional<std::pair<SDL_Keycode, Button>> ends_text_; // a key that did, and is down still
     Uint64 last_time_ = 0;
 };
 

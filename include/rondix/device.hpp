@@ -1,0 +1,44 @@
+// Device: what the player's input comes from. A pad and a finger have numbers, so that two of them
+// do not get into each other's way.
+#pragma once
+
+#include <cstddef>
+#include <cstdint>
+
+namespace rondix {
+
+enum class DeviceKind : std::uint8_t { keyboard, pad, pointer, touch };
+inline constexpr std::size_t device_kind_count = 4;
+
+struct Device {
+    DeviceKind kind = DeviceKind::keyboard;
+    std::uint8_t number = 0; ///< of a pad or finger, from 0 on; those from 8 on count as the last
+
+    friend constexpr bool operator==(const Device&, const Device&) = default;
+};
+inline constexpr std::uint8_t devices_of_a_kind = 8;
+
+inline constexpr Device keyboard{DeviceKind::keyboard, 0};
+inline constexpr Device mouse{DeviceKind::pointer, 0};
+constexpr Device pad(std::uint8_t number) {
+    return {DeviceKind::pad, number};
+}
+constexpr Device finger(std::uint8_t number) {
+    return {DeviceKind::touch, number};
+}
+
+/// The last two are for shoulder buttons and such: they turn the pages of the current screen.
+enum class Button : std::uint8_t {
+    up,
+    down,
+    left,
+    right,
+    accept,
+    back,
+    menu,
+    pages_back,
+    pages_on,
+};
+inline constexpr std::size_t button_count = 9;
+
+} // namespace rondix

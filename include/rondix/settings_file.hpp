@@ -1,0 +1,61 @@
+// SettingsFile: a player's settings and keys, kept in a file from one game to the next.
+//
+//   rondix::SettingsFile kept(rondix::settings_path(flow));
+//   for (const rondix::SettingsNote& note : kept.load(menus)) log(note.text);   // before start()
+//   while (running) {
+//       ...
+//       for (const rondix::Effect& effect : menus.take_effects()) kept.obey(effect);
+//       kept.save_when_quiet(menus, seconds);
+//   }
+//   kept.save(menus);
+//
+// The file is TOML, a line a setting, and may be edited by hand. Writing is done so that a crash or
+// a full disk at any moment leaves the old file or the new one, never a part. Reading takes
+// whatever can be read: a value that is wrong costs that value alone, and is told; the file as it
+// was is then kept beside it (`settings.toml.damaged`).
+#pragma once
+
+#include "rondix/runner.hpp"
+
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+/// `$XDG_CONFIG_HOME/tidewick-ferry/settings.toml`, or that in `~/.config`; the folder is the name
+/// of the game. Empty where the user has no home. Source: XDG Base Directory Specification 0.8.
+std::string settings_path(const CompiledFlow& flow);
+
+/// What was wrong with a file, in words for a log.
+struct SettingsNote {
+    std::uint32_t line = 0; ///< from 1; 0 where it is about the whole file
+    std::string text;       ///< with the file's name and the line in front
+};
+
+class SettingsFile {
+  public:
+    /// An empty path: nothing is kept.
+    explicit SettingsFile(std::string path, const CodeWords& words = {});
+
+    /// Gives the Runner what the file says. A file that is not there yet is none to speak of.
+    std::vector<SettingsNote> load(Runner& menus);
+
+    /// Writes what is so now. Folders are made where they are missing. Returns why it could not be
+    /// written, or an empty text.
+    std::string save(const Runner& menus);
+
+    /// Notes changes of settings; false for every other effect.
+    bool obey(const Effect& effect);
+    /// Saves half a second after the last change, so that a slider that is dragged is written once.
+    std::string save_when_quiet(const Runner& menus, double seconds);
+
+    const std::string& path() const { return path_; }
+
+  private:
+    std::string path_;
+    CodeWords words_;
+    bool changed_ = false;
+    double since_change_ = 0;
+};
+
+} // namespace rondix

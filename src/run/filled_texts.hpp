@@ -1,0 +1,48 @@
+// FilledTexts: the texts of a flow that name a key, such as `Hold {accept}`, with the key's name
+// put in as the player knows it. Filled in anew whenever the names change; all others pass by.
+#pragma once
+
+#include "rondix/bindings.hpp"
+#include "rondix/compiled_flow.hpp"
+#include "rondix/ruler.hpp"
+
+#include <string>
+
+namespace rondix {
+
+class FilledTexts {
+  public:
+    /// A filled text may be longer than it was written by so much; what is more is cut.
+    static constexpr std::size_t room_for_names = 120;
+
+    explicit FilledTexts(const CompiledFlow& flow);
+    bool any() const { return !rows_.empty(); }
+
+    struct Names {
+        const Bindings& bindings;
+        const CodeNames& codes;
+        DeviceKind kind{}; ///< keyboard or pad
+    };
+    /// False: nothing is different now.
+    bool fill(const Wording& wording, const Names& names);
+
+    /// What is shown for a text: filled in, or as worded.
+    std::string_view shown(std::string_view written, const Wording& wording) const;
+
+  private:
+    struct Row {
+        Text written;
+        std::string filled;
+    };
+    void add(Text text);
+    const Row* find(std::string_view written) const;
+
+    const CompiledFlow& flow_;
+    std::vector<Row> rows_; // by where they begin
+    std::string before_;
+};
+
+/// The name of the first key that stands for a target; its own name where there is none.
+std::string_view key_name(const CompiledFlow& flow, const FilledTexts::Names& names, Target target);
+
+} // namespace rondix

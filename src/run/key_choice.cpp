@@ -1,0 +1,104 @@
+// Keys that the player may choose: codes are looked up in the bindings, and a control may take the
+// next code for what it stands for. While it waits, nothing else is answered; it does not wait for
+// ever.
+#include "rondix/runner.hpp"
+
+#include "run/filled_texts.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+void Runner::set_bindings(const Bindings& bindings, const CodeNames& names) {
+    bindings_ = bindings;
+    bindings_.keep_as_defaults();
+    code_names_ = names;
+    find_names();
+    lay_out();
+}
+
+void Runner::choose_bindings(const Bindings& bindings) {
+    if (bindings.targets() != bindings_.targets()) return;
+    bindings_ = bindings;
+    find_names();
+}
+
+bool Runner::rebind(DeviceKind kind, Code code, Target target) {
+    if (!bindings_.rebind(kind, code, target)) return false;
+    find_names();
+    stale_ = true;
+    return true;
+}
+
+bool Runner::press_code(Device by, Code code) {
+    if (now_.depth() == 0) return false;
+    for (const Down& down : down_)
+        if (down.by == by && down.code == code) return !in_play(flow_, now_); // it is down still
+    if (down_.size() == down_.capacity()) down_.erase(down_.begin());
+    if (listening_ != no_control) {
+        down_.push_back({by, code, no_target});
+        return hear(by, code);
+    }
+    Target target = bindings_.meaning(by.kind, code);
+    // A keyboard has one key to leave with: it is back where the screen answers no menu.
+    if (by.kind == DeviceKind::keyboard && target == target_of(Button::menu) &&
+        flow_[now_.current()].menu == unsaid)
+        target = target_of(Button::back);
+    down_.push_back({by, code, target});
+    if (target == no_target) return press_other_key(by);
+    return is_button(target) ? press(Button(target), by) : press_key(key_of(target), by);
+}
+
+void Runner::release_code(Device by, Code code) {
+    const auto down = std::find_if(down_.begin(), down_.end(), [&](const Down& one) {
+        return one.by == by && one.code == code;
+    });
+    if (down == down_.end()) return;
+    const Target target = down->target;
+    down_.erase(down);
+    if (target == no_target) return;
+    is_button(target) ? release(Button(target), by) : release_key(key_of(target), by);
+}
+
+bool Runner::begin_listening(ControlId control) {
+    listening_ = control;
+    listening_for_ = 0;
+    stale_ = true;
+    return true;
+}
+
+void Runner::end_listening() {
+    if (listening_ == no_control) return;
+    listening_ = no_control;
+    stale_ = true;
+}
+
+/// The code is taken for what the control stands for; who had it before takes the other's.
+bool Runner::hear(Device by, Code code) {
+    const ControlId control = listening_;
+    end_listening();
+    since_input_ = 0;
+    if (!has_room() || !rebind(by.kind, code, Target(flow_[flow_[control].setting].binds)))
+        return true;
+    perform(Move::change(control, 0));
+    return true;
+}
+
+/// The names of keys have changed, or the device whose names are shown.
+void Runner::find_names() {
+    stale_ = true;
+    if (filled_->any() && filled_->fill(wording_, {bindings_, code_names_, names_of()})) lay_out();
+}
+
+std::string_view Runner::shown_text(std::string_view written) const {
+    return filled_->shown(written, wording_);
+}
+
+/// For those who only know a Wording: every text of the flow as it is shown.
+Wording Runner::wording() const {
+    return {const_cast<Runner*>(this), [](void* runner, std::string_view written) {
+                return static_cast<const Runner*>(runner)->shown_text(written);
+            }};
+}
+
+} // namespace rondix
