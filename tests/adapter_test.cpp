@@ -207,6 +207,124 @@ TEST_F(AdapterTest, APadComesAndGoes) {
     EXPECT_EQ(told(), "pad-lost ");
 }
 
+/// A pad of its own, without a display or a plug.
+class VirtualPad {
+  public:
+    VirtualPad()
+        : device_(SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, 6, 21, 0))
+        , stick_(SDL_JoystickOpen(device_)) {}
+    ~VirtualPad() { unplug(); }
+    void set(int button, bool down) {
+        SDL_JoystickSetVirtualButton(stick_, button, down ? 1 : 0);
+        SDL_JoystickUpdate();
+    }
+    void unplug() {
+        if (!stick_) return;
+        const SDL_JoystickID id = SDL_JoystickInstanceID(stick_);
+        SDL_JoystickClose(stick_);
+        stick_ = nullptr;
+        for (int i = 0; i < SDL_NumJoysticks(); ++i)
+            if (SDL_JoystickGetDeviceInstanceID(i) == id) SDL_JoystickDetachVirtual(i);
+        SDL_JoystickUpdate();
+    }
+
+  private:
+    int device_;
+    SDL_Joystick* stick_;
+};
+
+TEST_F(AdapterTest, PadsAreToldApart) {
+    VirtualPad first, second;
+    pump();
+    const auto tap_pad = [&](VirtualPad& pad, int button) {
+        for (const bool down : {true, false}) pad.set(button, down), pump();
+    };
+    tap_pad(first, SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(runner_.device(), rondix::pad(0));
+    tap_pad(second, SDL_CONTROLLER_BUTTON_DPAD_DOWN);
+    EXPECT_EQ(runner_.device(), rondix::pad(1));
+    EXPECT_EQ(focus(), "b");
+    told();
+    first.set(SDL_CONTROLLER_BUTTON_A, true); // held by one, the other may press
+    pump();
+    tap_pad(second, SDL_CONTROLLER_BUTTON_A);
+    EXPECT_EQ(told(), "b b ");
+    first.unplug();
+    pump();
+    EXPECT_EQ(told(), "pad-lost ");
+    VirtualPad third; // which takes the number that is free, and holds nothing
+    pump();
+    tap_pad(third, SDL_CONTROLLER_BUTTON_A);
+    EXPECT_EQ(runner_.device(), rondix::pad(0));
+    EXPECT_EQ(told(), "b ");
+}
+
+TEST_F(AdapterTest, FingersAreToldApart) {
+    tap(SDLK_ESCAPE);
+    const auto touch = [&](Uint32 type, SDL_FingerID id, const char* control) {
+        const Point at = pixel_of(control);
+        SDL_Event event{};
+        event.type = type;
+        event.tfinger.touchId = 7;
+        event.tfinger.fingerId = id;
+        event.tfinger.x = at.x / 640;
+        event.tfinger.y = at.y / 360;
+        SDL_PushEvent(&event);
+        pump();
+    };
+    told();
+    touch(SDL_FINGERDOWN, 500, "a");
+    touch(SDL_FINGERDOWN, 900, "b");
+    EXPECT_EQ(runner_.device(), finger(1));
+    EXPECT_FALSE(runner_.pointer_shown());
+    touch(SDL_FINGERUP, 900, "b");
+    touch(SDL_FINGERMOTION, 500, "a");
+    touch(SDL_FINGERUP, 500, "a");
+    EXPECT_EQ(told(), "b a ");
+    touch(SDL_FINGERMOTION, 500, "a"); // which is up
+    touch(SDL_FINGERDOWN, 501, "a");
+    EXPECT_EQ(runner_.device(), finger(0));
+    SDL_Event made_up{}; // by SDL, from the finger: it would press a second time
+    made_up.type = SDL_MOUSEBUTTONUP;
+    made_up.button.which = SDL_TOUCH_MOUSEID;
+    made_up.button.button = SDL_BUTTON_LEFT;
+    SDL_PushEvent(&made_up);
+    pump();
+    EXPECT_EQ(told(), "");
+}
+
+TEST_F(AdapterTest, KeysHaveNamesAndCanBeKept) {
+    const auto name = [&](DeviceKind kind, Target target) {
+        const CodeWords words = input_->code_words();
+        return std::string(
+            words.word(words.context, kind, runner_.bindings().codes(kind, target)[0]));
+    };
+    const CodeWords words = input_->code_words();
+    const Bindings& bindings = runner_.bindings();
+    for (const DeviceKind kind : {DeviceKind::keyboard, DeviceKind::pad})
+        for (std::size_t i = 0; i < bindings.targets(); ++i)
+            for (const Code code : bindings.codes(kind, Target(i))) {
+                Code back{};
+                EXPECT_TRUE(
+                    words.code(words.context, kind, words.word(words.context, kind, code), back));
+                EXPECT_EQ(back, code);
+            }
+    Code code{};
+    EXPECT_FALSE(words.code(words.context, DeviceKind::keyboard, "Nokey", code));
+    EXPECT_EQ(name(DeviceKind::keyboard, target_of(Button::accept)), "Return");
+    EXPECT_EQ(name(DeviceKind::pad, target_of(Button::accept)), "A");
+    ASSERT_TRUE(
+        runner_.rebind(DeviceKind::keyboard, static_cast<Code>(SDLK_j), target_of(Button::accept)));
+    tap(SDLK_ESCAPE);
+    told();
+    tap(SDLK_RETURN);
+    EXPECT_EQ(told(), "");
+    tap(SDLK_j);
+    EXPECT_EQ(told(), "a ");
+    tap(SDLK_SPACE); // its second key stays
+    EXPECT_EQ(told(), "a ");
+}
+
 TEST_F(AdapterTest, AWindowThatIsLeftIsTold) {
     SDL_Event event{};
     event.type = SDL_WINDOWEVENT;

@@ -304,6 +304,44 @@ TEST(Tool, AnOldFileSurvivesAFailure) {
     std::filesystem::remove_all(folder);
 }
 
+/// Plays a script without a window, as fast as it goes.
+Ran play(const std::string& name, const std::string& steps, const std::string& words) {
+    const auto walk = std::filesystem::temp_directory_path() /
+                      ("rondix-" + std::to_string(getpid()) + name + ".walk.yaml");
+    std::ofstream(walk) << "rondix-walk: 1\nwalk:\n" << steps;
+    return rondix("play " + demo + " --script '" + walk.string() + "' --pace 0 " + words);
+}
+
+TEST(Tool, SpeaksWhatIsSeen) {
+    unsetenv("DISPLAY");
+    const Ran ran = play("speak",
+                         "  - loaded\n  - press options\n  - point at music\n  - right\n"
+                         "  - press to-picture\n  - point at window\n  - accept\n  - down\n"
+                         "  - accept\n  - back\n  - press back\n",
+                         "--speak");
+    EXPECT_EQ(ran.status, 0) << ran.output;
+    EXPECT_EQ(ran.output, contents(root() / "tests/golden/demo-spoken.txt"));
+}
+
+TEST(Tool, KeepsThePlayersSettings) {
+    unsetenv("DISPLAY");
+    const std::string file = (scratch() / "kept/settings.toml").string();
+    const std::string change = "  - loaded\n  - press options\n  - change music to 30\n"
+                               "  - press to-helm\n  - change mirror to starboard\n";
+    const Ran first = play("first", change, "--settings '" + file + "'");
+    ASSERT_EQ(first.status, 0) << first.output;
+    const std::string kept = contents(file);
+    EXPECT_NE(kept.find("music = 30\n"), std::string::npos) << kept;
+    EXPECT_NE(kept.find("mirror = \"starboard\"\n"), std::string::npos) << kept;
+    std::ofstream(file, std::ios::app) << "cues = 999\n";
+    const Ran second = play("second", "  - loaded\n", "--settings '" + file + "'");
+    EXPECT_EQ(second.status, 0) << second.output;
+    EXPECT_NE(second.output.find(file + ":"), std::string::npos) << second.output;
+    EXPECT_NE(contents(file).find("music = 30\n"), std::string::npos);
+    const Ran third = play("third", "  - loaded\n", "--settings /proc/no/where.toml");
+    EXPECT_NE(third.output.find("cannot make the folder"), std::string::npos) << third.output;
+}
+
 TEST(Tool, TellsWhereTheFocusGoes) {
     const Ran ran = rondix("focus " + demo + " pause");
     EXPECT_EQ(ran.status, 0);

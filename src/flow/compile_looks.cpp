@@ -294,16 +294,20 @@ class ScreenBoxes {
 
     /// What a slider, toggle, choice or entry shows of its setting where the author says nothing.
     void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, Place place) {
-        const auto part = [&](BoxRole role, PlainForm form, StandardStyle style, Text text) {
-            Box box{.forms = plainly(form), .text = text, .control = id, .role = role};
+        const auto part = [&](BoxRole role, std::array<BoxForm, 2> forms, StandardStyle style,
+                              Text text) {
+            Box box{.forms = forms, .text = text, .control = id, .role = role};
             box.style = id_of(style);
             add(box, body, place);
         };
+        const Text widest = widest_label(row.setting);
         if (row.kind == ControlKind::slider) {
-            part(BoxRole::track, plain::track, StandardStyle::track, {});
-            part(BoxRole::knob, plain::knob, StandardStyle::knob, {});
+            part(BoxRole::track,
+                 {plain::track(design(0), widest.length), plain::track(design(1), widest.length)},
+                 StandardStyle::track, {});
+            part(BoxRole::knob, plainly(plain::knob), StandardStyle::knob, {});
         }
-        part(BoxRole::value, plain::value, StandardStyle::value, widest_label(row.setting));
+        part(BoxRole::value, plainly(plain::value), StandardStyle::value, widest);
     }
 
     Text longest_hint() const {

@@ -84,10 +84,12 @@ BoxForm value(Size design) {
     return {.across = {.anchor = Edge::end, .offset = -units(design, 20)}};
 }
 
-BoxForm track(Size design) {
+/// It stands clear of the value.
+BoxForm track(Size design, std::size_t letters_of_value) {
+    const float further = letters_of_value <= 3 ? 0 : 14 * static_cast<float>(letters_of_value - 3);
     return {.across = {.extent = Extent::fixed,
                        .anchor = Edge::end,
-                       .offset = -units(design, 96),
+                       .offset = -units(design, 96 + further),
                        .size = units(design, 150)},
             .down = {.extent = Extent::fixed, .size = units(design, 10)}};
 }

@@ -4,6 +4,8 @@
 
 #include "rondix/looks.hpp"
 
+#include <cstddef>
+
 namespace rondix::plain {
 
 /// The whole of what it stands in.
@@ -20,7 +22,7 @@ BoxForm progress(Size design);
 
 /// The parts of a control that changes a setting, within its body.
 BoxForm value(Size design);
-BoxForm track(Size design);
+BoxForm track(Size design, std::size_t letters_of_value);
 BoxForm knob(Size design);
 
 } // namespace rondix::plain

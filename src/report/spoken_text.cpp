@@ -41,7 +41,12 @@ std::string spoken_text(const Runner& menus, const Effect& effect) {
     case EffectKind::focus: return control_text(menus, ControlId(effect.subject));
     case EffectKind::setting: {
         const auto setting = SettingId(effect.subject);
-        return fmt::format("{}: {}", flow.text(flow[setting].id), menus.shown_value(setting));
+        // As its control is called, where that has the focus.
+        const ControlId control = menus.focus();
+        const bool own = control != no_control && flow[control].setting == setting;
+        return fmt::format("{}: {}",
+                           own ? menus.words_of(control).name : flow.text(flow[setting].id),
+                           menus.shown_value(setting));
     }
     case EffectKind::denied:
         return fmt::format("{} cannot be used now", menus.words_of(ControlId(effect.subject)).name);
