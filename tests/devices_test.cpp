@@ -61,7 +61,8 @@ std::string_view key_name(void*, DeviceKind kind, Code code) {
     static const char* const pads[] = {"North",    "South", "West", "East", "Cross",
                                        "Circle",   "Start", "L",    "R",    "Square",
                                        "Triangle", "Z1",    "Z2"};
-    return (kind == DeviceKind::pad ? pads : keys)[static_cast<std::size_t>(code) % 13];
+    const std::size_t number = static_cast<std::size_t>(code) % 13;
+    return kind == DeviceKind::pad ? pads[number] : keys[number];
 }
 
 class Devices : public testing::Test {
