@@ -349,8 +349,8 @@ TEST(SettingsFile, AFullDiskAtAnySystemCallLeavesOneFileWhole) {
         calls = nth;
         if (run.calls < nth) break;
     }
-    EXPECT_GT(refused, 3);
-    EXPECT_GT(calls, 8);
+    EXPECT_GT(refused, 3); // open, write, fsync, close, rename; what comes after may fail unnoticed
+    EXPECT_GT(calls, refused);
 }
 
 } // namespace

@@ -6,22 +6,32 @@
 #include <csignal>
 #include <functional>
 #include <sys/ptrace.h>
+#include <sys/syscall.h>
 #include <sys/user.h>
 #include <sys/wait.h>
 #include <unistd.h>
+#include <utility>
 
 namespace rondix::test {
 
 enum class AtCall { goes_on, ends, has_no_room };
 
+/// Whether a full disk may be why this system call fails.
+inline bool needs_room(long call) {
+    for (const long one : {SYS_open, SYS_openat, SYS_write, SYS_fsync, SYS_close, SYS_rename,
+                           SYS_renameat, SYS_mkdir, SYS_mkdirat})
+        if (one == call) return true;
+    return false;
+}
+
 struct TracedRun {
-    int calls = 0;        ///< system calls that were made
+    int calls = 0;        ///< system calls that were made, of those that are asked about
     bool ended = false;   ///< it was ended before its work was done
     int exit_status = -1; ///< where it was not
 };
 
-/// Runs `work` in a process of its own; at its `nth` system call (from 1) `what` happens. `work`
-/// gives the exit status.
+/// Runs `work` in a process of its own; at its `nth` system call (from 1; where there is no room,
+/// of those that need some) `what` happens. `work` gives the exit status.
 inline TracedRun run_traced(int nth, AtCall what, const std::function<int()>& work) {
     const pid_t child = ::fork();
     if (child == 0) {
@@ -45,21 +55,25 @@ inline TracedRun run_traced(int nth, AtCall what, const std::function<int()>& wo
         if (!WIFSTOPPED(status) || WSTOPSIG(status) != (SIGTRAP | 0x80)) continue;
         inside = !inside;
         user_regs_struct registers{};
-        if (inside && ++run.calls == nth && what == AtCall::ends) {
+        ::ptrace(PTRACE_GETREGS, child, nullptr, &registers);
+        if (!inside) {
+            if (!std::exchange(refuses, false)) continue;
+            registers.rax = static_cast<unsigned long long>(-ENOSPC);
+            ::ptrace(PTRACE_SETREGS, child, nullptr, &registers);
+            continue;
+        }
+        const bool asked =
+            what == AtCall::ends || needs_room(static_cast<long>(registers.orig_rax));
+        if (!asked || ++run.calls != nth) continue;
+        if (what == AtCall::ends) {
             ::kill(child, SIGKILL);
             ::waitpid(child, &status, 0);
             run.ended = true;
             return run;
         }
-        if (what != AtCall::has_no_room || run.calls != nth) continue;
-        ::ptrace(PTRACE_GETREGS, child, nullptr, &registers);
-        if (inside) { // the call is swapped for one that there is not,
-            refuses = true;
-            registers.orig_rax = static_cast<unsigned long long>(-1);
-        } else if (refuses) { // which then seems to have failed for want of room
-            registers.rax = static_cast<unsigned long long>(-ENOSPC);
-            refuses = false;
-        }
+        if (what != AtCall::has_no_room) continue;
+        refuses = true; // it is swapped for a call that there is not, and seems to have failed so
+        registers.orig_rax = static_cast<unsigned long long>(-1);
         ::ptrace(PTRACE_SETREGS, child, nullptr, &registers);
     }
 }

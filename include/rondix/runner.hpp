@@ -439,9 +439,6 @@ class Runner {
     Wording wording_;
     std::vector<ControlId> focus_; // of each screen
     std::unique_ptr<FocusRoutes> routes_;
-    ControlId came_from_ = no_control, came_to_ = no_control; // by the last direction,
-    Button came_by_{};
-    std::uint32_t came_when_ = 0;   // the version of the routes
     std::vector<Micros> until_due_; // of each event whose answer waits
     std::vector<bool> held_keys_;   // of each hand and named key
     std::vector<Effect> effects_, taken_;
@@ -451,19 +448,12 @@ class Runner {
     bool held_[hands][button_count] = {}; // by the keyboard, and by each pad
     Finger fingers_[hands];               // the pointer, and each finger
     std::vector<Down> down_;
-    Device last_ = mouse;             // that the player used
-    std::optional<Device> acting_;    // whose input is being answered
     std::vector<std::uint8_t> whose_; // of each screen: the pad that it belongs to, or everyone
-    std::optional<Button> repeating_;
-    Device repeating_by_;
-    Micros held_for_ = 0;            // the direction that repeats
-    Micros time_ = 0;                // since the Runner was made
-    std::vector<Micros> cools_;      // of each control: until when presses are dropped
-    ControlId holding_ = no_control; // whose press is being held,
-    Device holding_by_;              // and by what
+    Micros held_for_ = 0;             // the direction that repeats
+    Micros time_ = 0;                 // since the Runner was made
+    std::vector<Micros> cools_;       // of each control: until when presses are dropped
     Micros holding_for_ = 0;
-    bool moved_on_ = false; // the screen did what it does by itself, and is still there
-    ControlId typing_ = no_control;
+    Micros listening_for_ = 0;
     std::string typed_;
     std::vector<ListState> lists_;
     std::vector<ControlId> list_controls_;
@@ -472,27 +462,36 @@ class Runner {
     Micros since_change_ = 0;
     Micros since_input_ = 0;
     Micros notice_left_ = 0;
-    std::uint32_t notice_ = never;
-    TuneId tune_ = silence;
-    float progress_ = 0;
     Wait load_;
     std::vector<Wait> requests_;
-    std::uint32_t tickets_ = 0;              // given out
     std::vector<std::uint16_t> values_;      // of each setting
     std::vector<std::string> setting_texts_; // of each setting that is a text
-    SettingId unkept_ = no_setting;          // whose change the player is asked to keep
-    std::uint16_t value_before_ = 0;         // the change
     Bindings bindings_;
     CodeNames code_names_;
     std::unique_ptr<FilledTexts> filled_;
     std::vector<std::string> labels_; // of each control whose text the game writes
     std::vector<std::uint32_t> label_of_;
-    Unfolded unfolded_;
+    ControlId came_from_ = no_control, came_to_ = no_control; // by the last direction,
+    std::uint32_t came_when_ = 0;                             // the version of the routes
+    ControlId holding_ = no_control;                          // whose press is being held
+    ControlId typing_ = no_control;
     ControlId listening_ = no_control;
-    Micros listening_for_ = 0;
-    ScreenId told_front_ = no_screen;
+    Unfolded unfolded_;
+    ScreenId told_front_ = no_screen; // what the game was told last
+    TuneId tune_ = silence;
     ControlId told_focus_ = no_control;
     std::uint32_t told_row_ = 0;
+    std::uint32_t notice_ = never;
+    std::uint32_t tickets_ = 0; // given out
+    float progress_ = 0;
+    SettingId unkept_ = no_setting;  // whose change the player is asked to keep
+    std::uint16_t value_before_ = 0; // the change
+    std::optional<Device> acting_;   // whose input is being answered
+    Device last_ = mouse;            // that the player used
+    Device repeating_by_, holding_by_;
+    std::optional<Button> repeating_;
+    Button came_by_{};
+    bool moved_on_ = false; // the screen did what it does by itself, and is still there
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;

@@ -128,7 +128,7 @@ class ControlReader {
     /// A text, and what keys it names.
     std::string read_text(const MapReader& map, std::string_view key,
                           std::vector<Name>& mentions) const {
-        const std::string text = map.text(key).value_or("");
+        std::string text = map.text(key).value_or("");
         if (!text.empty()) add_mentions(*map.find(key), source_, mentions);
         return text;
     }

@@ -34,7 +34,9 @@ void add_entries(const toml::table& table, const std::string& name, std::uint32_
     for (const auto& [key, node] : table) {
         const std::string own(key.str());
         if (const toml::table* inner = node.as_table()) {
-            add_entries(*inner, name.empty() ? own : name + "." + own, lines_before, entries);
+            std::string whole = name;
+            if (!whole.empty()) whole += '.';
+            add_entries(*inner, whole += own, lines_before, entries);
             continue;
         }
         const auto line = static_cast<std::uint32_t>(key.source().begin.line) + lines_before;
