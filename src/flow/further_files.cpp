@@ -5,6 +5,7 @@
 
 #include <filesystem>
 #include <set>
+#include <unordered_map>
 
 namespace rondix {
 
@@ -15,6 +16,19 @@ constexpr std::size_t most_files = 1000;
 std::string plain_path(const std::string& path) {
     return std::filesystem::path(path).lexically_normal().string();
 }
+
+template <class Rows>
+void report_twice_among(const Rows& rows, std::string_view what, Findings& findings) {
+    std::unordered_map<std::string_view, Place> seen;
+    for (const auto& row : rows) {
+        const auto [first, is_new] = seen.try_emplace(row.id.text, row.id.place);
+        if (is_new || first->second.file == row.id.place.file) continue; // told when it was read
+        add(findings, Slug::given_twice, row.id.place,
+            "there is a " + std::string(what) + " '" + row.id.text + "' already")
+            .also.push_back({first->second, "it stands here"});
+    }
+}
+
 } // namespace
 
 std::string folder_of(const std::string& file) {
@@ -51,6 +65,16 @@ bool gather_includes(Flow& flow, std::vector<Source>& sources, Findings& finding
         all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
     }
     return all_readable;
+}
+
+void report_names_of_several_files(const Flow& flow, Findings& findings) {
+    report_twice_among(flow.scenes, "scene", findings);
+    report_twice_among(flow.screens, "screen", findings);
+    report_twice_among(flow.parts, "part", findings);
+    report_twice_among(flow.flags, "flag", findings);
+    report_twice_among(flow.events, "event", findings);
+    report_twice_among(flow.requests, "request", findings);
+    report_twice_among(flow.settings, "setting", findings);
 }
 
 } // namespace rondix

@@ -17,4 +17,7 @@ std::optional<yaml::Node> read_further(const Name& name, const std::string& path
 /// of them is no flow at all, or cannot be read.
 bool gather_includes(Flow& flow, std::vector<Source>& sources, Findings& findings);
 
+/// Reports names that more than one of them gives; within one, that was told when it was read.
+void report_names_of_several_files(const Flow& flow, Findings& findings);
+
 } // namespace rondix

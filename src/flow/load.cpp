@@ -38,6 +38,7 @@ void run_stages(FlowFile& file) {
     if (!file.readable) return;
     file.readable = gather_includes(file.flow, file.sources, file.findings);
     if (!file.readable) return;
+    report_names_of_several_files(file.flow, file.findings);
     gather_themes(file.flow, file.sources, file.findings);
     resolve(file.flow, file.findings);
     put_in_order(file.findings);

@@ -84,32 +84,10 @@ class Parts {
     std::set<std::string> used_;
 };
 
-template <class Rows>
-void report_twice(const Rows& rows, std::string_view what, Findings& findings) {
-    std::unordered_map<std::string_view, Place> seen;
-    for (const auto& row : rows) {
-        const auto [first, is_new] = seen.try_emplace(row.id.text, row.id.place);
-        if (is_new || first->second.file == row.id.place.file) continue; // told when it was read
-        add(findings, Slug::given_twice, row.id.place,
-            "there is a " + std::string(what) + " '" + row.id.text + "' already")
-            .also.push_back({first->second, "it stands here"});
-    }
-}
-
 } // namespace
 
 void expand_parts(Flow& flow, Findings& findings) {
     Parts(flow, findings).expand();
-}
-
-void report_twice(const Flow& flow, Findings& findings) {
-    report_twice(flow.scenes, "scene", findings);
-    report_twice(flow.screens, "screen", findings);
-    report_twice(flow.parts, "part", findings);
-    report_twice(flow.flags, "flag", findings);
-    report_twice(flow.events, "event", findings);
-    report_twice(flow.requests, "request", findings);
-    report_twice(flow.settings, "setting", findings);
 }
 
 } // namespace rondix

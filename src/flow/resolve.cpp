@@ -320,7 +320,6 @@ void check_play_screens(const Flow& flow, Findings& findings) {
 
 void resolve(Flow& flow, Findings& findings) {
     expand_parts(flow, findings);
-    report_twice(flow, findings);
     Resolver resolver(flow, findings);
     resolver.resolve();
     expand_likes(flow, findings);

@@ -11,9 +11,6 @@ void resolve(Flow& flow, Findings& findings);
 /// Puts the controls, groups and keys of parts where screens name them.
 void expand_parts(Flow& flow, Findings& findings);
 
-/// Reports names that several files give.
-void report_twice(const Flow& flow, Findings& findings);
-
 /// Gives each screen what the screen that it is like says, where it does not say so itself.
 /// Controls of the same name are replaced where they stand; those under `drop` are left out.
 void expand_likes(Flow& flow, Findings& findings);
