@@ -40,6 +40,7 @@ const std::map<std::string, std::string> header_layers = {
     {"motion.hpp", "run"},
     {"waiting.hpp", "run"},
     {"rows.hpp", "run"},
+    {"table.hpp", "logic"},     {"packed_flow.hpp", "logic"}, {"pack.hpp", "flow"},
     {"device.hpp", "logic"},
     {"target.hpp", "logic"},
     {"bindings.hpp", "run"},

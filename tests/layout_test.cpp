@@ -15,10 +15,10 @@ class RandomBoxes {
   public:
     explicit RandomBoxes(unsigned seed)
         : random_(seed) {
-        flow_.texts = "Inter and some words of a menu";
+        flow_.texts.append(std::string_view("Inter and some words of a menu"));
         flow_.screens.resize(1);
         Looks& looks = flow_.looks;
-        looks.fonts = {{0, 5}};
+        looks.fonts.push_back({0, 5});
         looks.design = {Size{1280, 720}, Size{720, 1280}};
         looks.styles.resize(standard_style_count);
         looks.styles[6].padding = {8, 4, 8, 4};
@@ -26,7 +26,8 @@ class RandomBoxes {
         looks.boxes.push_back({});
         const unsigned count = 1 + number(30);
         for (unsigned i = 0; i < count; ++i) add();
-        looks.screens = {{{0, static_cast<std::uint32_t>(looks.boxes.size())}, {}, {}}};
+        looks.screens.push_back(
+            {{0, static_cast<std::uint32_t>(looks.boxes.size())}, {}, {}, no_tune});
     }
 
     CompiledFlow& flow() { return flow_; }
@@ -45,7 +46,7 @@ class RandomBoxes {
 
   private:
     void add() {
-        std::vector<Box>& boxes = flow_.looks.boxes;
+        Table<Box>& boxes = flow_.looks.boxes;
         Box box;
         const BoxForm form{.across = span(),
                            .down = span(),

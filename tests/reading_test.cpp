@@ -363,7 +363,7 @@ TEST(Compiled, VerifyFindsWhatIsWrong) {
             if (step.kind == StepKind::open)
                 step.subject = static_cast<std::uint32_t>(flow.screen("bridge"));
     });
-    broken([](CompiledFlow& flow) { flow.looks.screens.pop_back(); });
+    broken([](CompiledFlow& flow) { flow.looks.screens.resize(flow.looks.screens.size() - 1); });
     broken([](CompiledFlow& flow) { flow.looks.styles.clear(); });
     broken([](CompiledFlow& flow) { flow.looks.styles[3].font = FontId(99); });
     broken([](CompiledFlow& flow) { flow.looks.styles[3].dresses[1].image = PictureId(99); });

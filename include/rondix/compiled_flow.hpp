@@ -8,18 +8,17 @@
 //   - an alternative that asks has a question of its own, which stands on no stack;
 //   - tests of a condition only lead forward, so that every condition ends;
 //   - the loading and the failure screen always exist (built-in ones where the flow names none).
-// The rows are trivially copyable and hold no pointers, so that a table can be written out as it
-// is.
+// The rows are trivially copyable and hold no pointers, so that a table can be written out and used
+// where it stands (PackedFlow).
 #pragma once
 
 #include "rondix/ids.hpp"
 #include "rondix/looks.hpp"
+#include "rondix/table.hpp"
 #include "rondix/text.hpp"
 
-#include <string>
 #include <string_view>
 #include <type_traits>
-#include <vector>
 
 namespace rondix {
 
@@ -258,9 +257,6 @@ struct Loading {
 };
 
 struct CompiledFlow {
-    template <class Row>
-    using Table = std::vector<Row>;
-
     Table<Scene> scenes;
     Table<Screen> screens;
     Table<Control> controls;
@@ -278,7 +274,7 @@ struct CompiledFlow {
     Table<Alternative> alternatives;
     Table<Step> steps;
     Table<Test> tests;
-    std::string texts;
+    Table<char> texts;
     Looks looks; ///< empty: the flow runs, and shows nothing
 
     Text game;
@@ -291,7 +287,7 @@ struct CompiledFlow {
     bool can_quit = true; ///< false: the platform has no quit
 
     std::string_view text(Text piece) const {
-        return std::string_view(texts).substr(piece.begin, piece.length);
+        return {texts.data() + piece.begin, piece.length};
     }
     const Scene& operator[](SceneId id) const { return scenes[index(id)]; }
     const Screen& operator[](ScreenId id) const { return screens[index(id)]; }

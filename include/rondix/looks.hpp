@@ -12,10 +12,10 @@
 #include "rondix/geometry.hpp"
 #include "rondix/ids.hpp"
 #include "rondix/look.hpp"
+#include "rondix/table.hpp"
 #include "rondix/text.hpp"
 
 #include <array>
-#include <vector>
 
 namespace rondix {
 
@@ -182,14 +182,14 @@ struct Sound {
 };
 
 struct Looks {
-    std::vector<ScreenLooks> screens; ///< of each screen
-    std::vector<Box> boxes;
-    std::vector<Style> styles;
-    std::vector<Text> pictures; ///< their files, as written in the flow or theme
-    std::vector<Text> fonts;    ///< family names, or files
-    std::vector<Sound> cues;
-    std::vector<Sound> tunes;
-    std::vector<TuneId> scene_tunes; ///< of each scene
+    Table<ScreenLooks> screens; ///< of each screen
+    Table<Box> boxes;
+    Table<Style> styles;
+    Table<Text> pictures; ///< their files, as written in the flow or theme
+    Table<Text> fonts;    ///< family names, or files
+    Table<Sound> cues;
+    Table<Sound> tunes;
+    Table<TuneId> scene_tunes; ///< of each scene
     std::array<Size, 2> design;      ///< of each WindowShape
     Size safe;                       ///< margin at each side, and at top and bottom
     WindowRule rule = WindowRule::grow;

@@ -1,6 +1,7 @@
 #include "check/frames.hpp"
 
 #include <algorithm>
+#include <array>
 #include <stdexcept>
 
 namespace rondix {
@@ -36,7 +37,7 @@ CompiledFlow lab_of(const CompiledFlow& flow) {
     for (Screen& screen : lab.screens) screen.pauses = screen.urgent = false;
     Screen extra;
     extra.pauses = false;
-    lab.screens.insert(lab.screens.end(), 5, extra);
+    lab.screens.append(std::array{extra, extra, extra, extra, extra});
     lab.screens[flow.screens.size()].play = true;
     lab.screens[flow.screens.size() + 2].pauses = true;
     lab.screens[flow.screens.size() + 3].urgent = true;

@@ -25,12 +25,12 @@ void ActionCompiler::begin(const FlowScreen* own, RequestId request) {
 
 Text ActionCompiler::text(std::string_view piece) {
     const auto begin = static_cast<std::uint32_t>(out_.texts.size());
-    out_.texts += piece;
+    out_.texts.append(piece);
     return {begin, static_cast<std::uint32_t>(piece.size())};
 }
 
 /// The place of a piece of text in a table of texts; added when it is new.
-std::uint32_t ActionCompiler::interned(std::string_view piece, CompiledFlow::Table<Text>& table,
+std::uint32_t ActionCompiler::interned(std::string_view piece, Table<Text>& table,
                                        std::unordered_map<std::string, std::uint32_t>& known) {
     const auto [found, is_new] =
         known.try_emplace(std::string(piece), static_cast<std::uint32_t>(table.size()));
@@ -87,7 +87,7 @@ ActionId ActionCompiler::action(const FlowAction& from) {
                         no_screen});
     }
     const auto begin = static_cast<std::uint32_t>(out_.alternatives.size());
-    out_.alternatives.insert(out_.alternatives.end(), rows.begin(), rows.end());
+    out_.alternatives.append(rows);
     out_.actions.push_back({{begin, static_cast<std::uint32_t>(rows.size())}});
     result_.origins.actions.push_back(from.place);
     return ActionId(out_.actions.size() - 1);
@@ -216,7 +216,7 @@ void ActionCompiler::finish_settings() {
         Setting& row = out_.settings[i];
         row.asks = {static_cast<std::uint32_t>(out_.setting_asks.size()),
                     static_cast<std::uint32_t>(asks_[i].size())};
-        out_.setting_asks.insert(out_.setting_asks.end(), asks_[i].begin(), asks_[i].end());
+        out_.setting_asks.append(asks_[i]);
         std::vector<std::uint16_t> turns{0};
         for (const SettingAsk& ask : asks_[i]) {
             turns.push_back(ask.least);
@@ -227,7 +227,7 @@ void ActionCompiler::finish_settings() {
         turns.erase(std::unique(turns.begin(), turns.end()), turns.end());
         row.turns = {static_cast<std::uint32_t>(out_.turns.size()),
                      static_cast<std::uint32_t>(turns.size())};
-        out_.turns.insert(out_.turns.end(), turns.begin(), turns.end());
+        out_.turns.append(turns);
     }
 }
 

@@ -46,7 +46,7 @@ class ActionCompiler {
     void finish_settings();
 
   private:
-    std::uint32_t interned(std::string_view piece, CompiledFlow::Table<Text>& table,
+    std::uint32_t interned(std::string_view piece, Table<Text>& table,
                            std::unordered_map<std::string, std::uint32_t>& known);
     void find_lists_and_pages();
     void add_step(const FlowStep& from);

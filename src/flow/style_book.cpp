@@ -137,7 +137,7 @@ TuneId StyleBook::tune(const std::optional<Name>& name) {
 }
 
 /// With the file of the last theme that names one for it.
-std::size_t StyleBook::sound(const Name& name, Files Theme::*files, std::vector<Sound>& sounds,
+std::size_t StyleBook::sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
                              std::vector<Place>& places) {
     for (std::size_t i = 0; i < sounds.size(); ++i)
         if (out_.flow.text(sounds[i].id) == name.text) return i;
@@ -156,13 +156,13 @@ std::size_t StyleBook::sound(const Name& name, Files Theme::*files, std::vector<
 }
 
 Text StyleBook::text(std::string_view piece) {
-    std::string& texts = out_.flow.texts;
+    Table<char>& texts = out_.flow.texts;
     const auto begin = static_cast<std::uint32_t>(texts.size());
-    texts += piece;
+    texts.append(piece);
     return {begin, static_cast<std::uint32_t>(piece.size())};
 }
 
-std::uint32_t StyleBook::interned(std::vector<Text>& table, std::vector<Place>& places,
+std::uint32_t StyleBook::interned(Table<Text>& table, std::vector<Place>& places,
                                   const Name& name) {
     const auto found = std::find_if(table.begin(), table.end(),
                                     [&](Text known) { return out_.flow.text(known) == name.text; });

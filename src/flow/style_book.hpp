@@ -45,13 +45,13 @@ class StyleBook {
     const std::vector<Layer>& layers_of(std::size_t named);
     CueId cue(const Name& name);
     using Files = std::vector<std::pair<Name, Name>>;
-    std::size_t sound(const Name& name, Files Theme::*files, std::vector<Sound>& sounds,
+    std::size_t sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
                       std::vector<Place>& places);
     Style dressed(const std::vector<Layer>& layers);
     void wear(const Layer& layer, std::size_t state, Style& style);
     StyleId add(const std::vector<Layer>& layers, Place place);
     StyleTables tables_for(const Theme& theme);
-    std::uint32_t interned(std::vector<Text>& table, std::vector<Place>& places, const Name& name);
+    std::uint32_t interned(Table<Text>& table, std::vector<Place>& places, const Name& name);
 
     const Flow& flow_;
     Compiled& out_;

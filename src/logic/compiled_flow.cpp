@@ -1,6 +1,8 @@
 // Names looked up in a compiled flow, and the check of its invariants.
 #include "rondix/compiled_flow.hpp"
 
+#include "rondix/device.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -100,16 +102,16 @@ class Verifier {
                    "an action is out of range");
             expect(has(row.closes_when), "a condition is out of range");
             expect(row.request == no_request || has(row.request), "a request is out of range");
-            expect(row.first_focus == no_control || has(row.first_focus),
-                   "a focus is out of range");
             expect(row.page_codes > 0, "a screen has no pages that could be shown");
         }
         for (const KeyAnswer& row : flow_.key_answers) {
             expect(index(row.key) < flow_.keys.size(), "a key is out of range");
             expect(has_or_unsaid(row.action), "an action is out of range");
         }
+        verify_places_of_controls();
         for (const Control& row : flow_.controls) {
-            expect(has(row.screen), "a control has no screen");
+            if (!fault_.empty()) return;
+            verify_what_it_changes(row);
             expect(has(row.when), "a condition is out of range");
             expect(row.press == unsaid ||
                        within({static_cast<std::uint32_t>(row.press), row.presses},
@@ -118,7 +120,6 @@ class Verifier {
             expect(row.columns > 0, "a list has no columns");
             for (const ControlId to : row.routes)
                 expect(to == no_control || has(to), "a route is out of range");
-            expect(row.setting == no_setting || has(row.setting), "a setting is out of range");
             expect(row.has_rows == no_flag || has(row.has_rows), "a flag is out of range");
             expect(row.pages == no_pages
                        ? row.kind != ControlKind::pages
@@ -128,6 +129,40 @@ class Verifier {
         for (const Event& row : flow_.events)
             expect(has_or_unsaid(row.action), "an action is out of range");
         for (std::size_t i = 0; i < flow_.tests.size(); ++i) verify_test(i);
+    }
+
+    /// Each control stands on the screen that it names, and only there.
+    void verify_places_of_controls() {
+        std::size_t on_screens = 0;
+        for (std::size_t i = 0; i < flow_.screens.size() && fault_.empty(); ++i) {
+            const Range controls = flow_.screens[i].controls;
+            on_screens += controls.count;
+            for (std::uint32_t c = controls.begin; c < controls.end(); ++c)
+                expect(flow_.controls[c].screen == ScreenId(i), "a control is on another screen");
+            const ControlId first = flow_.screens[i].first_focus;
+            expect(first == no_control || (has(first) && flow_[first].screen == ScreenId(i)),
+                   "a focus is on another screen");
+        }
+        expect(on_screens == flow_.controls.size(), "a control is on no screen");
+    }
+
+    /// The kind of a control and that of its setting belong together.
+    void verify_what_it_changes(const Control& row) {
+        expect(row.setting == no_setting || has(row.setting), "a setting is out of range");
+        if (!fault_.empty()) return;
+        const auto wants = [&](SettingKind kind) {
+            expect(row.setting != no_setting && flow_[row.setting].kind == kind,
+                   "a control changes a setting of another kind");
+        };
+        switch (row.kind) {
+        case ControlKind::toggle: return wants(SettingKind::yes_no);
+        case ControlKind::slider: return wants(SettingKind::number);
+        case ControlKind::choice: return wants(SettingKind::choice);
+        case ControlKind::entry: return wants(SettingKind::text);
+        case ControlKind::binding: return wants(SettingKind::key);
+        case ControlKind::list: return expect(row.has_rows != no_flag, "a list has no flag");
+        default: return;
+        }
     }
 
     void verify_settings() {
@@ -142,8 +177,13 @@ class Verifier {
             expect(row.values > 0, "a setting has no values");
             expect(row.question == no_screen || (has(row.question) && flow_[row.question].question),
                    "a question is out of range");
+            expect(row.kind != SettingKind::key || row.binds < button_count + flow_.keys.size(),
+                   "a key stands for nothing");
             if (!fault_.empty()) return;
-            if (row.kind == SettingKind::text) continue;
+            if (row.kind == SettingKind::text) {
+                expect(row.words.count == 1, "a text has no first value");
+                continue;
+            }
             expect(row.first < row.values, "a setting's first value is out of range");
             expect(row.words.count == row.values, "a setting has no words for its values");
             for (std::uint32_t i = row.turns.begin; i < row.turns.end(); ++i)
@@ -248,6 +288,10 @@ class Verifier {
     void verify_start() {
         expect(has(flow_.first_scene) != is_menu(flow_.first_screen),
                "the flow starts with neither or both of scene and screen");
+        expect(flow_.stretch == no_setting ||
+                   (has(flow_.stretch) && flow_[flow_.stretch].kind == SettingKind::number &&
+                    flow_[flow_.stretch].from > 0),
+               "time limits are stretched by what is no number above 0");
         expect(is_menu(flow_.loading.screen), "there is no loading screen");
         expect(is_menu(flow_.loading.failed), "there is no failure screen");
     }
@@ -288,6 +332,8 @@ class Verifier {
     }
 
     void verify_style(const Style& style) {
+        expect(style.denied == no_cue || index(style.denied) < flow_.looks.cues.size(),
+               "a cue is out of range");
         expect(index(style.font) < flow_.looks.fonts.size(), "a font is out of range");
         for (const Dress& dress : style.dresses) {
             expect(has_or_none(dress.image), "an image is out of range");
@@ -306,6 +352,12 @@ class Verifier {
         expect(index(box.style) < flow_.looks.styles.size(), "a style is out of range");
         expect(has_or_none(box.picture), "a picture is out of range");
         expect(box.control == no_control || has(box.control), "a control is out of range");
+        expect(box.control != no_control || (!is_part(box.role) && box.role != BoxRole::control),
+               "a part belongs to no control");
+        if (!fault_.empty()) return;
+        expect(box.control == no_control ||
+                   &flow_.looks.screens[index(flow_[box.control].screen)] == &screen,
+               "a box is of a control on another screen");
         expect(i == 0 ? box.parent == 0 : box.parent < i, "a box stands before its parent");
         expect(follows(box.first_child) && follows(box.next), "boxes are in no order");
         expect(box.forms[0].columns > 0 && box.forms[1].columns > 0, "a grid has no columns");

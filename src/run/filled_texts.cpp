@@ -69,7 +69,7 @@ bool FilledTexts::fill(const Wording& wording, const Names& names) {
 }
 
 const FilledTexts::Row* FilledTexts::find(std::string_view written) const {
-    const std::string_view all = flow_.texts;
+    const std::string_view all(flow_.texts.data(), flow_.texts.size());
     if (rows_.empty() || written.data() < all.data() || written.data() >= all.data() + all.size())
         return nullptr;
     const auto begin = static_cast<std::uint32_t>(written.data() - all.data());

@@ -5,7 +5,7 @@
 int main() {
     using namespace rondix;
     CompiledFlow flow;
-    flow.texts = "titleleave";
+    flow.texts.append(std::string_view("titleleave"));
     flow.steps = {{StepKind::quit, 0, 0}};
     flow.alternatives = {{holds, {0, 1}, no_screen}};
     flow.actions = {{{0, 1}}};

@@ -1,0 +1,158 @@
+// The fields of every row of a compiled flow, one by one: for writing rows without what stands
+// between their fields, and for looking at rows that came from elsewhere before anything reads them.
+// A field that is added to a row and forgotten here does not compile.
+#pragma once
+
+#include "rondix/compiled_flow.hpp"
+
+#include <array>
+#include <type_traits>
+
+namespace rondix::rows {
+
+/// The last enumerator of an enum that has only some values; ids may have any.
+template <class E>
+inline constexpr E last{};
+template <class E>
+inline constexpr bool is_closed = false;
+// clang-format off
+#define RONDIX_LAST(E, value) \
+    template <> inline constexpr bool is_closed<E> = true; \
+    template <> inline constexpr E last<E> = E::value;
+RONDIX_LAST(StepKind, todo)
+RONDIX_LAST(PointerRule, hidden)
+RONDIX_LAST(ControlKind, binding)
+RONDIX_LAST(Shows, game)
+RONDIX_LAST(FlagKind, setting)
+RONDIX_LAST(SettingKind, key)
+RONDIX_LAST(During, any)
+RONDIX_LAST(PictureFit, cover)
+RONDIX_LAST(Edge, end)
+RONDIX_LAST(Arrangement, grid)
+RONDIX_LAST(Extent, stretch)
+RONDIX_LAST(BoxRole, progress)
+RONDIX_LAST(WindowRule, keep_width)
+RONDIX_LAST(Ease, both)
+RONDIX_LAST(Passage::By, grow)
+RONDIX_LAST(Passage::From, bottom)
+#undef RONDIX_LAST
+// clang-format on
+
+/// Calls `visit` with all fields of a row.
+#define RONDIX_FIELDS(Row, ...) \
+    template <class R, class Visit> \
+        requires std::is_same_v<std::remove_const_t<R>, Row> \
+    void fields(R& row, Visit visit) { \
+        auto& [__VA_ARGS__] = row; \
+        visit(__VA_ARGS__); \
+    }
+RONDIX_FIELDS(Text, begin, length)
+RONDIX_FIELDS(Range, begin, count)
+RONDIX_FIELDS(Test, flag, if_raised, if_lowered)
+RONDIX_FIELDS(Step, kind, value, subject)
+RONDIX_FIELDS(Alternative, when, steps, question)
+RONDIX_FIELDS(Action, alternatives)
+RONDIX_FIELDS(Scene, id, file, root)
+RONDIX_FIELDS(KeyAnswer, key, action)
+RONDIX_FIELDS(Screen, id, title, controls, keys, back, menu, any, closes_when, moves_on, idle,
+              moves_on_ms, idle_ms, page_codes, request, play, pauses, urgent, wraps, first_focus,
+              question, for_opener, pointer, shade)
+RONDIX_FIELDS(Control, id, text, when, press, presses, setting, screen, pages, page, kind, columns,
+              hold_ms, cooldown_ms, routes, hint, shows, unfolds, hides, has_rows)
+RONDIX_FIELDS(Pages, id, screen, control, names, unit)
+RONDIX_FIELDS(Flag, id, first, set_by_game, warns, kind)
+RONDIX_FIELDS(Setting, id, kind, values, first, from, by, words, labels, question, binds, asks,
+              turns)
+RONDIX_FIELDS(SettingAsk, flag, least, most)
+RONDIX_FIELDS(Request, id, screen, done, failed, give_up_ms)
+RONDIX_FIELDS(Event, id, action, after_ms, during, waits)
+RONDIX_FIELDS(Loading, screen, failed, give_up_ms)
+RONDIX_FIELDS(Size, width, height)
+RONDIX_FIELDS(Colour, red, green, blue, opacity)
+RONDIX_FIELDS(Look, fill, fill_end, border, shadow, ink, outline, ink_shadow, tint, border_width,
+              corner, shadow_x, shadow_y, shadow_blur, outline_width, ink_shadow_x, ink_shadow_y,
+              scale, shift_x, shift_y, rotate, opacity)
+RONDIX_FIELDS(Dress, image, slices, fit, cue, text, fill_across)
+RONDIX_FIELDS(Transition, ms, ease)
+RONDIX_FIELDS(Passage, by, from, time)
+RONDIX_FIELDS(Style, looks, dresses, font, text_size, bold, align, padding, least, denied, change)
+RONDIX_FIELDS(Span, extent, anchor, offset, size, margin_start, margin_end)
+RONDIX_FIELDS(BoxForm, across, down, arrangement, pack, align, align_fill, apart, columns,
+              gap_across, gap_down, padding, rotate)
+RONDIX_FIELDS(Box, forms, text, control, parent, first_child, next, style, picture, role, bleeds)
+RONDIX_FIELDS(ScreenLooks, boxes, enters, leaves, tune)
+RONDIX_FIELDS(Sound, id, file)
+#undef RONDIX_FIELDS
+
+template <class T>
+inline constexpr bool is_array = false;
+template <class T, std::size_t N>
+inline constexpr bool is_array<std::array<T, N>> = true;
+
+/// Calls `visit` with every number, yes or no, and enum that a row is made of.
+template <class T, class Visit>
+void each_value(T& value, Visit& visit) {
+    using Plain = std::remove_const_t<T>;
+    if constexpr (std::is_arithmetic_v<Plain> || std::is_enum_v<Plain>)
+        visit(value);
+    else if constexpr (is_array<Plain>)
+        for (auto& one : value) each_value(one, visit);
+    else
+        fields(value, [&](auto&... each) { (each_value(each, visit), ...); });
+}
+
+/// Calls `visit` with every table of a flow, always in the same order.
+template <class Flow, class Visit>
+void each_table(Flow& flow, Visit visit) {
+    visit(flow.scenes), visit(flow.screens), visit(flow.controls), visit(flow.flags);
+    visit(flow.events), visit(flow.requests), visit(flow.pages), visit(flow.settings);
+    visit(flow.setting_asks), visit(flow.turns), visit(flow.keys), visit(flow.words);
+    visit(flow.key_answers), visit(flow.actions), visit(flow.alternatives), visit(flow.steps);
+    visit(flow.tests), visit(flow.texts);
+    auto& looks = flow.looks;
+    visit(looks.screens), visit(looks.boxes), visit(looks.styles), visit(looks.pictures);
+    visit(looks.fonts), visit(looks.cues), visit(looks.tunes), visit(looks.scene_tunes);
+}
+inline constexpr std::size_t table_count = 26;
+
+/// What of a flow stands in no table, as a row.
+struct Rest {
+    Text game;
+    Loading loading;
+    std::array<Size, 2> design;
+    Size safe;
+    SceneId first_scene{};
+    ScreenId first_screen{};
+    SettingId stretch{};
+    std::uint16_t design_width = 0, design_height = 0;
+    WindowRule rule{};
+    bool can_quit = false;
+};
+template <class R, class Visit>
+    requires std::is_same_v<std::remove_const_t<R>, Rest>
+void fields(R& row, Visit visit) {
+    auto& [game, loading, design, safe, first_scene, first_screen, stretch, width, height, rule,
+           can_quit] = row;
+    visit(game, loading, design, safe, first_scene, first_screen, stretch, width, height, rule,
+          can_quit);
+}
+inline Rest rest_of(const CompiledFlow& flow) {
+    return {flow.game,         flow.loading, flow.looks.design, flow.looks.safe,
+            flow.first_scene,  flow.first_screen, flow.stretch, flow.design_width,
+            flow.design_height, flow.looks.rule,  flow.can_quit};
+}
+inline void put_rest(const Rest& rest, CompiledFlow& flow) {
+    flow.game = rest.game;
+    flow.loading = rest.loading;
+    flow.looks.design = rest.design;
+    flow.looks.safe = rest.safe;
+    flow.first_scene = rest.first_scene;
+    flow.first_screen = rest.first_screen;
+    flow.stretch = rest.stretch;
+    flow.design_width = rest.design_width;
+    flow.design_height = rest.design_height;
+    flow.looks.rule = rest.rule;
+    flow.can_quit = rest.can_quit;
+}
+
+} // namespace rondix::rows
