@@ -3,11 +3,14 @@
 #include "check/listing.hpp"
 #include "referee/promela.hpp"
 #include "rondix/check.hpp"
+#include "rondix/pack.hpp"
+#include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
 
 #include <benchmark/benchmark.h>
 #include <libfyaml.h>
 
+#include <cstddef>
 #include <cstdlib>
 #include <cstring>
 #include <filesystem>
@@ -181,5 +184,19 @@ void bare_events(benchmark::State& state) {
     state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
 }
 BENCHMARK(bare_events)->Unit(benchmark::kMillisecond);
+
+/// A packed flow of 1,000 screens with 8 buttons each, as a game meets it at start.
+void open_a_packed_flow(benchmark::State& state) {
+    const FlowFile file = load_flow_text("tree", tree_flow(1000, 8));
+    const std::string image = pack(*file.compiled);
+    std::vector<std::max_align_t> room(image.size() / sizeof(std::max_align_t) + 1);
+    std::memcpy(room.data(), image.data(), image.size());
+    const auto bytes = std::as_bytes(std::span(room)).first(image.size());
+    CompiledFlow flow;
+    for (auto _ : state)
+        if (!open_packed(bytes, flow).empty()) state.SkipWithError("the image is refused");
+    state.counters["KB"] = static_cast<double>(image.size()) / 1000;
+}
+BENCHMARK(open_a_packed_flow)->Unit(benchmark::kMillisecond);
 
 } // namespace

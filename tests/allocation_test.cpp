@@ -2,10 +2,14 @@
 // C++ has is counted here; the test first makes sure that the counter counts.
 #include "support.hpp"
 
+#include "rondix/pack.hpp"
+#include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
 
 #include <algorithm>
+#include <cstddef>
 #include <cstdlib>
+#include <cstring>
 #include <new>
 #include <random>
 
@@ -71,6 +75,18 @@ TEST(Allocation, NoneInApply) {
     }
     EXPECT_EQ(allocations, first);
     EXPECT_GT(answered, 5'000u);
+}
+
+TEST(Allocation, NoneInOpeningAPackedFlow) {
+    const std::string image = pack(*demo().compiled);
+    std::vector<std::max_align_t> room(image.size() / sizeof(std::max_align_t) + 1);
+    std::memcpy(room.data(), image.data(), image.size());
+    CompiledFlow flow;
+    const std::size_t before = allocations;
+    const auto fault = open_packed(std::as_bytes(std::span(room)).first(image.size()), flow);
+    EXPECT_EQ(allocations, before);
+    EXPECT_EQ(fault, "");
+    EXPECT_GT(flow.screens.size(), 10u);
 }
 
 TEST(Allocation, NoneInARunnerOnceItIsBuilt) {

@@ -15,7 +15,7 @@ class RandomBoxes {
   public:
     explicit RandomBoxes(unsigned seed)
         : random_(seed) {
-        flow_.texts.append(std::string_view("Inter and some words of a menu"));
+        for (const char c : std::string("Inter and some words of a menu")) flow_.texts.push_back(c);
         flow_.screens.resize(1);
         Looks& looks = flow_.looks;
         looks.fonts.push_back({0, 5});

@@ -19,10 +19,10 @@ class Image {
     explicit Image(const std::string& text)
         : size_(text.size())
         , room_(static_cast<std::byte*>(
-              ::operator new(std::max<std::size_t>(size_, 1), std::align_val_t{16}))) {
+              ::operator new (std::max<std::size_t>(size_, 1), std::align_val_t{16}))) {
         std::memcpy(room_, text.data(), size_);
     }
-    ~Image() { ::operator delete(room_, std::align_val_t{16}); }
+    ~Image() { ::operator delete (room_, std::align_val_t{16}); }
     Image(const Image&) = delete;
     Image& operator=(const Image&) = delete;
     std::span<const std::byte> bytes() const { return {room_, size_}; }
@@ -41,19 +41,26 @@ class Image {
     std::byte* room_;
 };
 
-/// Every value of every row, as bytes, in order.
-std::string values_of(const CompiledFlow& flow) {
-    std::string all;
-    auto add = [&](const auto& value) {
+/// Every value of every row, as bytes, in order; of texts, what they say.
+struct Values {
+    const CompiledFlow& flow;
+    std::string all = {};
+    template <class T>
+    void operator()(const T& value) {
         all.append(reinterpret_cast<const char*>(&value), sizeof value);
-    };
+    }
+    void text(const Text& piece) { all.append(flow.text(piece)) += '\n'; }
+};
+std::string values_of(const CompiledFlow& flow) {
+    Values values{flow};
     const rows::Rest rest = rows::rest_of(flow);
-    rows::each_value(rest, add);
+    rows::each_value(rest, values);
     rows::each_table(flow, [&](const auto& table) {
-        add(table.size());
-        for (const auto& row : table) rows::each_value(row, add);
+        if constexpr (std::is_same_v<decltype(table.begin()), const char*>) return;
+        values(table.size());
+        for (const auto& row : table) rows::each_value(row, values);
     });
-    return all;
+    return values.all;
 }
 
 /// A few hundred inputs of every kind, as far as they go, with everything drawn.

@@ -1,5 +1,6 @@
 // The built tool, as its users call it: output, exit status, files written, and what it says to bad
 // command lines.
+#include "rondix/pack.hpp"
 #include "support.hpp"
 
 #include <nlohmann/json.hpp>
@@ -302,6 +303,43 @@ TEST(Tool, AnOldFileSurvivesAFailure) {
     EXPECT_EQ(ran.status, 2);
     EXPECT_EQ(contents(path), "old");
     std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, PacksAndNames) {
+    const std::string folder_of_demo = (root() / "examples/tidewick").string() + "/";
+    const auto folder = scratch();
+    const std::string image = (folder / "demo.rdx").string(), ids = (folder / "ids.hpp").string();
+    const Ran packed = rondix("pack " + demo + " -o '" + image + "' --depends '" + image + ".d'");
+    EXPECT_EQ(packed.status, 0) << packed.output;
+    EXPECT_EQ(contents(image), pack(*demo_flow().compiled, folder_of_demo));
+    for (const char* file : {"tidewick.flow.yaml", "deck.flow.yaml", "tidewick.theme.yaml"})
+        EXPECT_NE(contents(image + ".d").find(file), std::string::npos) << file;
+    EXPECT_EQ(contents(image).find(root().string()), std::string::npos); // nothing of this machine
+    EXPECT_NE(contents(image).find("art/harbour.svg"), std::string::npos);
+    EXPECT_EQ(rondix("ids " + demo + " -o '" + ids + "'").status, 0);
+    const std::string names = contents(ids);
+    EXPECT_EQ(names, ids_as_cpp(*demo_flow().compiled));
+    for (const char* line : {"namespace tidewick_ferry {", "namespace controls::title {",
+                             "inline constexpr rondix::ControlId cast_off{", "namespace told {",
+                             "inline constexpr rondix::EventId run_aground{0};"})
+        EXPECT_NE(names.find(line), std::string::npos) << line;
+    EXPECT_EQ(rondix("ids " + demo + " -o x.hpp --namespace 9x").status, 2);
+    EXPECT_EQ(rondix("pack examples/broken/misspelt-key.flow.yaml -o '" + image + "'").status, 1);
+    EXPECT_EQ(rondix("pack no-such.flow.yaml -o '" + image + "'").status, 2);
+    EXPECT_EQ(contents(image), pack(*demo_flow().compiled, folder_of_demo)); // the old one is kept
+}
+
+TEST(Tool, NamesThatCppCannotHaveAreBent) {
+    const std::string names =
+        ids_as_cpp(*good_flow("rondix: 1\nstarts-with: new\nscreens:\n"
+                              "  new: { controls: [{ button: a-b, press: quit }, "
+                              "{ button: a_b, press: tell do }] }\n")
+                        .compiled);
+    EXPECT_NE(names.find("namespace menus {"), std::string::npos) << names;
+    EXPECT_NE(names.find("ScreenId new_{0};"), std::string::npos) << names;
+    EXPECT_NE(names.find("ControlId a_b{0};"), std::string::npos) << names;
+    EXPECT_NE(names.find("ControlId a_b_2{1};"), std::string::npos) << names;
+    EXPECT_NE(names.find("uint32_t do_{"), std::string::npos) << names;
 }
 
 /// Plays a script without a window, as fast as it goes.

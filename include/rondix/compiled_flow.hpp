@@ -286,9 +286,7 @@ struct CompiledFlow {
     std::uint16_t design_height = 720;
     bool can_quit = true; ///< false: the platform has no quit
 
-    std::string_view text(Text piece) const {
-        return {texts.data() + piece.begin, piece.length};
-    }
+    std::string_view text(Text piece) const { return {texts.data() + piece.begin, piece.length}; }
     const Scene& operator[](SceneId id) const { return scenes[index(id)]; }
     const Screen& operator[](ScreenId id) const { return screens[index(id)]; }
     const Control& operator[](ControlId id) const { return controls[index(id)]; }

@@ -189,9 +189,9 @@ struct Looks {
     Table<Text> fonts;    ///< family names, or files
     Table<Sound> cues;
     Table<Sound> tunes;
-    Table<TuneId> scene_tunes; ///< of each scene
-    std::array<Size, 2> design;      ///< of each WindowShape
-    Size safe;                       ///< margin at each side, and at top and bottom
+    Table<TuneId> scene_tunes;  ///< of each scene
+    std::array<Size, 2> design; ///< of each WindowShape
+    Size safe;                  ///< margin at each side, and at top and bottom
     WindowRule rule = WindowRule::grow;
 
     const Style& operator[](StyleId id) const { return styles[index(id)]; }

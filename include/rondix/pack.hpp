@@ -1,4 +1,4 @@
-// Packing: a compiled flow as the image that packed_flow.hpp opens.
+// What a build makes of a flow: the image that packed_flow.hpp opens, and its names as C++.
 #pragma once
 
 #include "rondix/compiled_flow.hpp"
@@ -7,10 +7,15 @@
 
 namespace rondix {
 
-/// The same flow gives the same bytes.
-std::string pack(const CompiledFlow& flow);
+/// The same flow gives the same bytes. Pictures and sounds in `folder`, which ends in '/', are named
+/// as they stand in it, so that no path of the machine where it was packed is left.
+std::string pack(const CompiledFlow& flow, const std::string& folder = "");
 
 /// An image as C++, to be compiled into a game: `alignas(16) constexpr unsigned char NAME[]`.
 std::string pack_as_cpp(const std::string& image, const std::string& name);
+
+/// The names of a flow as constants, `screens::title`, `controls::title::cast_off`, in a namespace:
+/// that of the game's name where none is given.
+std::string ids_as_cpp(const CompiledFlow& flow, const std::string& name_space = "");
 
 } // namespace rondix

@@ -16,8 +16,8 @@
 
 namespace rondix {
 
-/// The image has to begin at a multiple of 16 bytes. Returns what is wrong, or an empty text; `flow`
-/// is empty then. Afterwards its tables stand in the image.
+/// The image has to begin at a multiple of 16 bytes. Returns what is wrong, or an empty text;
+/// `flow` is empty then. Afterwards its tables stand in the image.
 std::string_view open_packed(std::span<const std::byte> image, CompiledFlow& flow);
 
 /// A number that stands for the names of a flow and their order, which generated ids carry as well:

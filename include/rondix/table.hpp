@@ -1,6 +1,6 @@
-// Table: the rows of a compiled flow. While a flow is compiled they are the table's own; of a packed
-// flow they stand in its image, and the table only knows where. Reading is the same for both.
-// Changing a table that stands elsewhere makes a copy of its own first.
+// Table: the rows of a compiled flow. While a flow is compiled they are the table's own; of a
+// packed flow they stand in its image, and the table only knows where. Reading is the same for
+// both. Changing a table that stands elsewhere makes a copy of its own first.
 #pragma once
 
 #include <cstddef>

@@ -5,10 +5,62 @@
 #include "rondix/packed_flow.hpp"
 
 #include <charconv>
+#include <unordered_map>
 
 namespace rondix {
 
 namespace {
+
+/// The texts of a flow, each once, and only those that a row has.
+class Texts {
+  public:
+    Texts(const CompiledFlow& from, const std::string& folder)
+        : from_(from)
+        , folder_(folder) {}
+
+    /// A copy of the flow whose rows have their texts here.
+    CompiledFlow moved() {
+        CompiledFlow flow = from_;
+        rows::Rest rest = rows::rest_of(flow);
+        rows::each_value(rest, *this);
+        rows::put_rest(rest, flow);
+        for (auto* files : {&flow.looks.pictures, &flow.looks.fonts})
+            for (Text& file : *files) shorten(file);
+        for (auto* sounds : {&flow.looks.cues, &flow.looks.tunes})
+            for (Sound& sound : *sounds) shorten(sound.file);
+        rows::each_table(flow, [this](auto& table) {
+            using Row = typename std::remove_reference_t<decltype(table)>::value_type;
+            if constexpr (!std::is_same_v<Row, char>)
+                for (Row& row : table) rows::each_value(row, *this);
+        });
+        flow.texts = {};
+        flow.texts.append(all_);
+        return flow;
+    }
+
+    template <class T>
+    void operator()(T&) const {}
+    void text(Text& piece) {
+        const auto [known, is_new] = known_.try_emplace(std::string(from_.text(piece)), 0);
+        if (is_new) {
+            known->second = static_cast<std::uint32_t>(all_.size());
+            all_ += known->first;
+        }
+        piece.begin = known->second;
+    }
+
+  private:
+    void shorten(Text& file) const {
+        if (!from_.text(file).starts_with(folder_)) return;
+        file.begin += static_cast<std::uint32_t>(folder_.size());
+        file.length -= static_cast<std::uint32_t>(folder_.size());
+    }
+
+    const CompiledFlow& from_;
+    const std::string& folder_;
+    std::string all_;
+    std::unordered_map<std::string, std::uint32_t> known_;
+};
 
 class Packer {
   public:
@@ -18,17 +70,15 @@ class Packer {
         image_.assign(image::aligned(head), '\0');
         const rows::Rest rest = rows::rest_of(flow);
         add(std::span(&rest, 1));
-        rows::each_table(flow, [this](const auto& table) {
-            add(std::span(table.data(), table.size()));
-        });
+        rows::each_table(flow,
+                         [this](const auto& table) { add(std::span(table.data(), table.size())); });
         image::Header header{};
         std::memcpy(header.magic, image::magic, sizeof header.magic);
         header.version = image::version;
         header.tables = static_cast<std::uint32_t>(tables);
         header.size = image_.size();
         header.names = names_hash(flow);
-        header.sum = image::checksum(
-            std::as_bytes(std::span(image_)).subspan(sizeof header));
+        header.sum = image::checksum(std::as_bytes(std::span(image_)).subspan(sizeof header));
         std::memcpy(image_.data(), &header, sizeof header);
         return std::move(image_);
     }
@@ -63,8 +113,8 @@ class Packer {
 
 } // namespace
 
-std::string pack(const CompiledFlow& flow) {
-    return Packer().pack(flow);
+std::string pack(const CompiledFlow& flow, const std::string& folder) {
+    return Packer().pack(Texts(flow, folder).moved());
 }
 
 std::string pack_as_cpp(const std::string& image, const std::string& name) {
@@ -74,8 +124,9 @@ std::string pack_as_cpp(const std::string& image, const std::string& name) {
     constexpr std::size_t a_line = 20;
     for (std::size_t i = 0; i < image.size(); ++i) {
         char number[4];
-        const auto [end, fault] = std::to_chars(
-            number, number + sizeof number, static_cast<unsigned>(static_cast<unsigned char>(image[i])));
+        const auto [end, fault] =
+            std::to_chars(number, number + sizeof number,
+                          static_cast<unsigned>(static_cast<unsigned char>(image[i])));
         text += i % a_line == 0 ? "\n    " : " ";
         text.append(number, end);
         text += ',';

@@ -1,6 +1,6 @@
-// Image: how a packed flow is laid out. A header, a line for each table, the rest as a row, then the
-// tables, each at a multiple of `alignment`. Numbers are little-endian, as the machines are that
-// games run on; rows are what they are in memory, with zeros between their fields.
+// Image: how a packed flow is laid out. A header, a line for each table, the rest as a row, then
+// the tables, each at a multiple of `alignment`. Numbers are little-endian, as the machines are
+// that games run on; rows are what they are in memory, with zeros between their fields.
 #pragma once
 
 #include <bit>
@@ -41,8 +41,8 @@ constexpr std::size_t aligned(std::size_t size) {
 }
 
 /// Eight bytes at a time, in four rows that do not wait for each other. Each step can be undone, so
-/// that no change of one byte, nor of eight that stand together, ever goes unseen. The multiplier is
-/// that of Steele and Vigna, "Computationally easy, spectrally good multipliers", 2021.
+/// that no change of one byte, nor of eight that stand together, ever goes unseen. The multiplier
+/// is that of Steele and Vigna, "Computationally easy, spectrally good multipliers", 2021.
 inline std::uint64_t checksum(std::span<const std::byte> bytes) {
     constexpr std::uint64_t factor = 0xD1342543DE82EF95;
     const auto mix = [](std::uint64_t sum, std::uint64_t word) {

@@ -1,6 +1,6 @@
 // The fields of every row of a compiled flow, one by one: for writing rows without what stands
-// between their fields, and for looking at rows that came from elsewhere before anything reads them.
-// A field that is added to a row and forgotten here does not compile.
+// between their fields, and for looking at rows that came from elsewhere before anything reads
+// them. A field that is added to a row and forgotten here does not compile.
 #pragma once
 
 #include "rondix/compiled_flow.hpp"
@@ -39,12 +39,12 @@ RONDIX_LAST(Passage::From, bottom)
 // clang-format on
 
 /// Calls `visit` with all fields of a row.
-#define RONDIX_FIELDS(Row, ...) \
-    template <class R, class Visit> \
-        requires std::is_same_v<std::remove_const_t<R>, Row> \
-    void fields(R& row, Visit visit) { \
-        auto& [__VA_ARGS__] = row; \
-        visit(__VA_ARGS__); \
+#define RONDIX_FIELDS(Row, ...)                                                                    \
+    template <class R, class Visit>                                                                \
+    requires std::is_same_v<std::remove_const_t<R>, Row>                                           \
+    void fields(R& row, Visit visit) {                                                             \
+        auto& [__VA_ARGS__] = row;                                                                 \
+        visit(__VA_ARGS__);                                                                        \
     }
 RONDIX_FIELDS(Text, begin, length)
 RONDIX_FIELDS(Range, begin, count)
@@ -89,11 +89,14 @@ inline constexpr bool is_array = false;
 template <class T, std::size_t N>
 inline constexpr bool is_array<std::array<T, N>> = true;
 
-/// Calls `visit` with every number, yes or no, and enum that a row is made of.
+/// Calls `visit` with every number, yes or no, and enum that a row is made of; texts go to
+/// `visit.text` as a whole, where it has such.
 template <class T, class Visit>
 void each_value(T& value, Visit& visit) {
     using Plain = std::remove_const_t<T>;
-    if constexpr (std::is_arithmetic_v<Plain> || std::is_enum_v<Plain>)
+    if constexpr (std::is_same_v<Plain, Text> && requires { visit.text(value); })
+        visit.text(value);
+    else if constexpr (std::is_arithmetic_v<Plain> || std::is_enum_v<Plain>)
         visit(value);
     else if constexpr (is_array<Plain>)
         for (auto& one : value) each_value(one, visit);
@@ -129,7 +132,7 @@ struct Rest {
     bool can_quit = false;
 };
 template <class R, class Visit>
-    requires std::is_same_v<std::remove_const_t<R>, Rest>
+requires std::is_same_v<std::remove_const_t<R>, Rest>
 void fields(R& row, Visit visit) {
     auto& [game, loading, design, safe, first_scene, first_screen, stretch, width, height, rule,
            can_quit] = row;
@@ -137,9 +140,9 @@ void fields(R& row, Visit visit) {
           can_quit);
 }
 inline Rest rest_of(const CompiledFlow& flow) {
-    return {flow.game,         flow.loading, flow.looks.design, flow.looks.safe,
-            flow.first_scene,  flow.first_screen, flow.stretch, flow.design_width,
-            flow.design_height, flow.looks.rule,  flow.can_quit};
+    return {flow.game,          flow.loading,      flow.looks.design, flow.looks.safe,
+            flow.first_scene,   flow.first_screen, flow.stretch,      flow.design_width,
+            flow.design_height, flow.looks.rule,   flow.can_quit};
 }
 inline void put_rest(const Rest& rest, CompiledFlow& flow) {
     flow.game = rest.game;

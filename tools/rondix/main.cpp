@@ -68,6 +68,8 @@ int run(int argc, char** argv) {
     command("map", "draw the flow as a picture", add_map);
     command("draw", "draw every screen", add_draw);
     command("focus", "tell where the directions lead on a screen", add_focus);
+    command("pack", "write the compiled flow as one image, to ship", add_pack);
+    command("ids", "write the names of a flow as C++ constants", add_ids);
 #ifdef RONDIX_PLAY
     command("play", "play the flow in a window", add_play);
 #endif

@@ -1,0 +1,42 @@
+# rondix_flow(TARGET FLOW file.flow.yaml [NAMESPACE name] [STRICT])
+#
+# Checks a flow whenever one of its files changes, and makes of it what the target includes:
+#   <file>.ids.hpp     the names as constants (rondix ids)
+#   <file>.packed.hpp  the packed flow as an array, packed_flow (rondix pack)
+# A flow with a trap fails the build, with the finding as a compiler would say it. <file> is the name
+# of the flow without `.flow.yaml`.
+function(rondix_flow target)
+  cmake_parse_arguments(arg "STRICT" "FLOW;NAMESPACE" "" ${ARGN})
+  if(NOT arg_FLOW)
+    message(FATAL_ERROR "rondix_flow: say which FLOW")
+  endif()
+  get_filename_component(flow ${arg_FLOW} ABSOLUTE)
+  get_filename_component(name ${flow} NAME)
+  string(REGEX REPLACE "\\.flow\\.ya?ml$" "" name ${name})
+  set(folder ${CMAKE_CURRENT_BINARY_DIR}/${target}_flow)
+  file(MAKE_DIRECTORY ${folder})
+  set(ids ${folder}/${name}.ids.hpp)
+  set(packed ${folder}/${name}.packed.hpp)
+  if(arg_STRICT)
+    set(strict --strict)
+  endif()
+  if(arg_NAMESPACE)
+    set(namespace --namespace ${arg_NAMESPACE})
+  endif()
+  if(TARGET rondix_tool)
+    set(tool rondix_tool)
+  else()
+    set(tool rondix)
+  endif()
+  add_custom_command(
+    OUTPUT ${packed} ${ids}
+    COMMAND ${tool} check ${flow} ${strict}
+    COMMAND ${tool} ids ${flow} -o ${ids} ${namespace}
+    COMMAND ${tool} pack ${flow} -o ${packed} --depends ${packed}.d
+    DEPENDS ${flow}
+    DEPFILE ${packed}.d
+    COMMENT "Checking and packing ${name}"
+    VERBATIM)
+  target_sources(${target} PRIVATE ${packed} ${ids})
+  target_include_directories(${target} PRIVATE ${folder})
+endfunction()

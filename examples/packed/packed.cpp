@@ -1,0 +1,36 @@
+// The menus of examples/hello as a game ships them: packed into the program, under names that the
+// compiler knows. It links rondix::runtime alone: no YAML, no exceptions, no other library. A flow
+// with a trap, or a name that is misspelt here, fails the build.
+#include "hello.ids.hpp"
+#include "hello.packed.hpp"
+#include "rondix/packed_flow.hpp"
+#include "rondix/runner.hpp"
+
+#include <cstdio>
+
+using namespace rondix;
+
+int main() {
+    CompiledFlow flow;
+    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
+    if (!fault.empty()) {
+        std::fprintf(stderr, "%.*s\n", static_cast<int>(fault.size()), fault.data());
+        return 2;
+    }
+    if (names_hash(flow) != hello::names) {
+        std::fprintf(stderr, "the flow has other names than this program was built with\n");
+        return 2;
+    }
+    Runner menus(flow);
+    menus.start();
+    menus.advance(1);
+    if (menus.focus() == hello::controls::title::sail) menus.press(Button::accept);
+    for (const Effect& effect : menus.take_effects()) {
+        if (effect.kind != EffectKind::load) continue;
+        std::printf("%s\n", SceneId(effect.subject) == hello::scenes::sea ? "to sea" : "elsewhere");
+        menus.loaded(effect.ticket);
+    }
+    menus.advance(1);
+    menus.press(Button::menu);
+    std::printf("%s\n", menus.situation().current() == hello::screens::pause ? "paused" : "?");
+}
