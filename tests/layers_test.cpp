@@ -26,42 +26,25 @@ const std::map<std::string, std::set<std::string>> allowed = {
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.
 const std::map<std::string, std::string> header_layers = {
-    {"ids.hpp", "logic"},
-    {"compiled_flow.hpp", "logic"},
-    {"move.hpp", "logic"},
-    {"situation.hpp", "logic"},
-    {"apply.hpp", "logic"},
-    {"geometry.hpp", "logic"},
-    {"text.hpp", "logic"},
-    {"look.hpp", "logic"},
-    {"looks.hpp", "logic"},
-    {"canvas.hpp", "place"},
-    {"ruler.hpp", "place"},
-    {"motion.hpp", "run"},
-    {"waiting.hpp", "run"},
-    {"rows.hpp", "run"},
-    {"table.hpp", "logic"},     {"packed_flow.hpp", "logic"}, {"pack.hpp", "flow"},
-    {"device.hpp", "logic"},
-    {"target.hpp", "logic"},
-    {"bindings.hpp", "run"},
-    {"words.hpp", "run"},
-    {"settings_file.hpp", "keep"},
-    {"flow_looks.hpp", "flow"},
-    {"names.hpp", "flow"},
-    {"ways.hpp", "check"},
-    {"picture_format.hpp", "draw"},
-    {"painter.hpp", "draw"},
-    {"focus_map.hpp", "draw"},
-    {"look_check.hpp", "draw"},
-    {"screen_pictures.hpp", "draw"},
-    {"runner.hpp", "run"},
-    {"finding.hpp", "flow"},
-    {"source.hpp", "flow"},
-    {"flow.hpp", "flow"},
-    {"move_text.hpp", "flow"},
-    {"walkthrough.hpp", "walk"},
-    {"check.hpp", "check"},
-    {"map.hpp", "draw"},
+    {"ids.hpp", "logic"},       {"compiled_flow.hpp", "logic"},
+    {"move.hpp", "logic"},      {"situation.hpp", "logic"},
+    {"apply.hpp", "logic"},     {"geometry.hpp", "logic"},
+    {"text.hpp", "logic"},      {"look.hpp", "logic"},
+    {"looks.hpp", "logic"},     {"canvas.hpp", "place"},
+    {"ruler.hpp", "place"},     {"motion.hpp", "run"},
+    {"waiting.hpp", "run"},     {"rows.hpp", "run"},
+    {"table.hpp", "logic"},     {"packed_flow.hpp", "logic"},
+    {"pack.hpp", "flow"},       {"device.hpp", "logic"},
+    {"target.hpp", "logic"},    {"bindings.hpp", "run"},
+    {"words.hpp", "run"},       {"settings_file.hpp", "keep"},
+    {"flow_looks.hpp", "flow"}, {"names.hpp", "flow"},
+    {"ways.hpp", "check"},      {"picture_format.hpp", "draw"},
+    {"painter.hpp", "draw"},    {"focus_map.hpp", "draw"},
+    {"look_check.hpp", "draw"}, {"screen_pictures.hpp", "draw"},
+    {"runner.hpp", "run"},      {"finding.hpp", "flow"},
+    {"source.hpp", "flow"},     {"flow.hpp", "flow"},
+    {"move_text.hpp", "flow"},  {"walkthrough.hpp", "walk"},
+    {"check.hpp", "check"},     {"map.hpp", "draw"},
     {"report.hpp", "report"},
 };
 
@@ -141,6 +124,32 @@ TEST(Layers, WhatShipsThrowsNothingAndKnowsNoTypesAtRunTime) {
          (at = commands.find("-fno-exceptions -fno-rtti", at)) != std::string::npos; ++at)
         ++lean;
     EXPECT_GE(lean, 9u); // every file of logic, place and run
+}
+
+/// The program of examples/packed is all that a game gets from Rondix, and its flow.
+TEST(Layers, AShippedGameDragsInNothingElse) {
+    const std::string libraries = output_of("ldd " RONDIX_PACKED);
+    static const std::regex library("(\\S+\\.so)\\S* ");
+    const std::set<std::string> usual = {"linux-vdso.so", "libstdc++.so", "libm.so", "libc.so",
+                                         "libgcc_s.so"};
+    std::size_t named = 0;
+    for (std::sregex_iterator i(libraries.begin(), libraries.end(), library), end; i != end; ++i) {
+        const std::string name = (*i)[1];
+        const bool loader = name.find("ld-linux") != std::string::npos;
+        const bool sanitizer = name == "libasan.so" || name == "libubsan.so";
+        EXPECT_TRUE(usual.contains(name) || loader || sanitizer) << name;
+        ++named;
+    }
+    EXPECT_GE(named, 3u);
+#if defined(NDEBUG) && !defined(__SANITIZE_ADDRESS__)
+    // Code and what is constant, without the flow itself.
+    const std::string sizes = output_of("size " RONDIX_PACKED " | tail -1");
+    const std::string flow = output_of("nm -S " RONDIX_PACKED " | grep ' packed_flow$'");
+    const std::size_t code = std::stoul(sizes) - std::stoul(flow.substr(17, 16), nullptr, 16);
+    std::printf("%zu bytes of code\n", code);
+    EXPECT_LT(code, 200'000u);
+    EXPECT_GT(code, 50'000u);
+#endif
 }
 
 TEST(Docs, NameOnlyPathsThatAreThere) {

@@ -7,8 +7,8 @@
 
 namespace rondix {
 
-/// The same flow gives the same bytes. Pictures and sounds in `folder`, which ends in '/', are named
-/// as they stand in it, so that no path of the machine where it was packed is left.
+/// The same flow gives the same bytes. Pictures and sounds in `folder`, which ends in '/', are
+/// named as they stand in it, so that no path of the machine where it was packed is left.
 std::string pack(const CompiledFlow& flow, const std::string& folder = "");
 
 /// An image as C++, to be compiled into a game: `alignas(16) constexpr unsigned char NAME[]`.

@@ -28,8 +28,7 @@ void check_files(const FlowFile& file, Painter& painter, Findings& findings) {
             tell("font", flow.looks.fonts[fault.number], file.origins.fonts[fault.number],
                  fault.why);
     }
-    const auto check_sounds = [&](const Table<Sound>& sounds,
-                                  const std::vector<Place>& places) {
+    const auto check_sounds = [&](const Table<Sound>& sounds, const std::vector<Place>& places) {
         for (std::size_t i = 0; i < sounds.size(); ++i) {
             const std::string path(flow.text(sounds[i].file));
             std::error_code unknown;
