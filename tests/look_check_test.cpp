@@ -74,6 +74,13 @@ TEST(LookCheck, EachSlipIsTold) {
              "style: { focused: "
              "{ fill: slab, border: slab-edge, border-width: 1, ink: chalk, scale: 100% } } }\n"),
          "faint-focus"},
+        {screen("      - { list: l, press: tell x, place: { at: top, size: 400x200 } }\n",
+                "styles: { row: { focused: { fill: slab, ink: slab-edge } } }\n"),
+         "low-contrast"},
+        {screen("      - { choice: c, text: C, setting: s, unfolds: yes, place: { at: top, size: "
+                "400x60 } }\n",
+                "settings: { s: { one-of: [a, b] } }\nstyles: { unfolded: { fill: chalk } }\n"),
+         "low-contrast"},
         {screen("      - { picture: a, file: no-such.svg, place: { at: top, size: 50x50 } }\n"),
          "missing-file"},
         {screen("",

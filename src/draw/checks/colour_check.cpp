@@ -1,6 +1,7 @@
 #include "draw/checks/colour_check.hpp"
 
 #include "draw/checks/contrast.hpp"
+#include "draw/screens/sample_rows.hpp"
 #include "rondix/ways.hpp"
 
 #include <fmt/format.h>
@@ -40,6 +41,7 @@ class ColourCheck {
         runner_.resize(width, static_cast<float>(height_));
         runner_.set_motion(false);
         canvas_ = runner_.canvas();
+        rows_.fill(runner_);
     }
 
     void check() {
@@ -59,15 +61,43 @@ class ColourCheck {
             runner_.replay(move);
             runner_.take_effects();
         }
+        take_items();
+        for (std::size_t k = 0; k < items_.size(); ++k) {
+            if (items_[k].screen != screen || items_[k].row > 0) continue; // rows are alike
+            if (!items_[k].text.empty()) check_text(k);
+            if (is_body(items_[k])) check_focus(k);
+        }
+        check_unfolded(screen);
+    }
+
+    /// What stands there now, at rest.
+    void take_items() {
         const auto view = runner_.view();
         items_.assign(view.begin(), view.end());
         for (Item& item : items_)
             if (item.control != no_control) put_on(item, LookState::rest);
         take_stills();
-        for (std::size_t k = 0; k < items_.size(); ++k) {
-            if (items_[k].screen != screen) continue;
-            if (!items_[k].text.empty()) check_text(k);
-            if (is_body(items_[k])) check_focus(k);
+    }
+
+    /// The values of choices, as they stand over the screen.
+    void check_unfolded(ScreenId screen) {
+        const Range controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+            if (!flow_.controls[i].unfolds) continue;
+            runner_.advance(Runner::settling_time);
+            runner_.pointer_moves(runner_.place_of(ControlId{i}).middle());
+            runner_.press(Button::accept);
+            runner_.release(Button::accept);
+            if (runner_.unfolded() == ControlId{i}) {
+                take_items();
+                for (std::size_t k = 0; k < items_.size(); ++k)
+                    if (items_[k].kind == ItemKind::row && items_[k].control == ControlId{i} &&
+                        items_[k].row == 0)
+                        check_text(k);
+                runner_.press(Button::back);
+                runner_.release(Button::back);
+            }
+            runner_.take_effects();
         }
     }
 
@@ -85,12 +115,15 @@ class ColourCheck {
         return item.kind == ItemKind::button || item.kind == ItemKind::control;
     }
     static bool has_states(const Item& item) {
-        return is_body(item) || item.kind == ItemKind::piece || item.kind == ItemKind::value;
+        return is_body(item) || item.kind == ItemKind::piece || item.kind == ItemKind::value ||
+               item.kind == ItemKind::row;
     }
     bool can_be(const Item& item, LookState state) const {
         if (state == LookState::rest) return true;
         if (!has_states(item) || !is_usable_kind(flow_[item.control].kind)) return false;
-        if (state == LookState::on) return flow_[item.control].kind == ControlKind::toggle;
+        if (state == LookState::on)
+            return flow_[item.control].kind == ControlKind::toggle ||
+                   (item.kind == ItemKind::row && runner_.unfolded() == item.control);
         return state != LookState::disabled || flow_[item.control].when != holds;
     }
 
@@ -316,6 +349,7 @@ class ColourCheck {
     std::vector<std::uint32_t> pixels_;
     std::array<std::vector<std::uint32_t>, 2> stills_;
     Runner runner_;
+    SampleRows rows_;
     Canvas canvas_;
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;
