@@ -28,12 +28,14 @@ function(rondix_flow target)
   else()
     set(tool rondix)
   endif()
+  # What the tool's environment has to be, such as options of sanitizers.
+  set(run ${CMAKE_COMMAND} -E env ${RONDIX_TOOL_ENVIRONMENT} $<TARGET_FILE:${tool}>)
   add_custom_command(
     OUTPUT ${packed} ${ids}
-    COMMAND ${tool} check ${flow} ${strict}
-    COMMAND ${tool} ids ${flow} -o ${ids} ${namespace}
-    COMMAND ${tool} pack ${flow} -o ${packed} --depends ${packed}.d
-    DEPENDS ${flow}
+    COMMAND ${run} check ${flow} ${strict}
+    COMMAND ${run} ids ${flow} -o ${ids} ${namespace}
+    COMMAND ${run} pack ${flow} -o ${packed} --depends ${packed}.d
+    DEPENDS ${flow} ${tool}
     DEPFILE ${packed}.d
     COMMENT "Checking and packing ${name}"
     VERBATIM)
