@@ -72,7 +72,7 @@ class IdsText {
             add("rondix::KeyId", flow_.text(flow_.keys[i]), i);
         end();
         add_told_words();
-        for (std::size_t i = 0; i < flow_.screens.size(); ++i) add_controls(flow_.screens[i]);
+        for (const Screen& screen : flow_.screens) add_controls(screen);
         return text_ + "\n} // namespace " + name_space_ + "\n";
     }
 
