@@ -35,7 +35,7 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
                 rows_.end());
     std::size_t longest = 0;
     for (Row& row : rows_) {
-        row.filled.reserve(2 * row.written.length + room_for_names);
+        row.filled.reserve(std::size_t{2} * row.written.length + room_for_names);
         longest = std::max(longest, row.filled.capacity());
     }
     before_.reserve(longest);

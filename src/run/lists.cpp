@@ -169,7 +169,8 @@ void Runner::scroll_to(ControlId control, ListState& list, float line) {
     stale_ = true;
     if (list.rows.count == 0) return;
     const std::uint32_t columns = flow_[control].columns;
-    const auto own = static_cast<float>(list.focus / columns);
+    const std::uint32_t number = list.focus / columns;
+    const auto own = static_cast<float>(number);
     const float near = std::clamp(own, std::ceil(list.scroll), std::floor(list.scroll + seen - 1));
     const auto row =
         static_cast<std::uint32_t>(std::max(0.0F, near)) * columns + list.focus % columns;
