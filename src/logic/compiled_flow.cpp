@@ -288,6 +288,10 @@ class Verifier {
     void verify_start() {
         expect(has(flow_.first_scene) != is_menu(flow_.first_screen),
                "the flow starts with neither or both of scene and screen");
+        expect(has(flow_.first_scene) || flow_.first_scene == no_scene,
+               "the first scene is out of range");
+        expect(has(flow_.first_screen) || flow_.first_screen == no_screen,
+               "the first screen is out of range");
         expect(flow_.stretch == no_setting ||
                    (has(flow_.stretch) && flow_[flow_.stretch].kind == SettingKind::number &&
                     flow_[flow_.stretch].from > 0),
