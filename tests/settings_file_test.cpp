@@ -246,9 +246,14 @@ TEST(SettingsFile, AnyBytesAreRead) {
         if (i % 8 == 0)
             std::filesystem::remove_all(std::filesystem::path(game.path()).parent_path());
     }
+    std::filesystem::remove_all(std::filesystem::path(game.path()).parent_path());
     game.put(std::string(2u << 20, 'x'));
     EXPECT_EQ(game.load(), all_first);
     EXPECT_NE(game.notes().find("larger than any settings"), std::string::npos);
+    // It is not written over by the next save.
+    SettingsFile kept = game.kept();
+    EXPECT_EQ(kept.save(game.menus()), "");
+    EXPECT_EQ(contents(game.path() + ".damaged"), std::string(2u << 20, 'x'));
 }
 
 TEST(SettingsFile, WhatThePlayerIsAskedAboutIsNotKeptYet) {

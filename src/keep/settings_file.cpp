@@ -7,6 +7,7 @@
 
 #include <cctype>
 #include <cstdlib>
+#include <filesystem>
 
 namespace rondix {
 
@@ -42,6 +43,16 @@ std::string keep_aside(const std::string& path, const std::string& text) {
     return keep::write_whole(name, text);
 }
 
+/// A file that cannot be read at all makes room, so that the next one does not take its place.
+std::string move_aside(const std::string& path) {
+    std::error_code fault;
+    std::string name = path + ".damaged";
+    for (int i = 2; i <= most_aside && std::filesystem::exists(name, fault); ++i)
+        name = path + ".damaged-" + std::to_string(i);
+    std::filesystem::rename(path, name, fault);
+    return fault ? "cannot keep '" + path + "' aside: " + fault.message() : std::string();
+}
+
 class Loader {
   public:
     Loader(const std::string& path, Runner& menus, const CodeWords& words)
@@ -53,6 +64,9 @@ class Loader {
     std::vector<SettingsNote> load() {
         std::string text, fault;
         if (!keep::read_whole(path_, most_bytes, text, fault)) {
+            if (fault.empty()) return {};
+            note(0, fault);
+            fault = move_aside(path_);
             if (!fault.empty()) note(0, fault);
             return std::move(notes_);
         }
