@@ -312,17 +312,25 @@ std::string new_text() {
     return text;
 }
 
+/// Writes the new text over the old one, with something happening on the way: one of them is there
+/// afterwards, whole.
+TracedRun write_over(const Game& game, int nth, AtCall what, std::string& text) {
+    game.put(old_text());
+    const TracedRun run = run_traced(
+        nth, what, [&] { return keep::write_whole(game.path(), new_text()).empty() ? 0 : 1; });
+    text = contents(game.path());
+    EXPECT_TRUE(text == old_text() || text == new_text()) << "at call " << nth;
+    return run;
+}
+
 TEST(SettingsFile, AWriterEndedAtAnySystemCallLeavesOneFileWhole) {
     Game game("ended");
     bool saw_old = false, saw_new = false;
     int calls = 0;
     for (int nth = 1;; ++nth) {
-        game.put(old_text());
-        const TracedRun run = run_traced(nth, AtCall::ends, [&] {
-            return keep::write_whole(game.path(), new_text()).empty() ? 0 : 1;
-        });
-        const std::string text = contents(game.path());
-        ASSERT_TRUE(text == old_text() || text == new_text()) << "at call " << nth;
+        std::string text;
+        const TracedRun run = write_over(game, nth, AtCall::ends, text);
+        ASSERT_FALSE(testing::Test::HasFailure());
         saw_old = saw_old || text == old_text();
         saw_new = saw_new || text == new_text();
         calls = nth;
@@ -339,12 +347,9 @@ TEST(SettingsFile, AFullDiskAtAnySystemCallLeavesOneFileWhole) {
     Game game("full");
     int refused = 0, calls = 0;
     for (int nth = 1;; ++nth) {
-        game.put(old_text());
-        const TracedRun run = run_traced(nth, AtCall::has_no_room, [&] {
-            return keep::write_whole(game.path(), new_text()).empty() ? 0 : 1;
-        });
-        const std::string text = contents(game.path());
-        ASSERT_TRUE(text == old_text() || text == new_text()) << "at call " << nth;
+        std::string text;
+        const TracedRun run = write_over(game, nth, AtCall::has_no_room, text);
+        ASSERT_FALSE(testing::Test::HasFailure());
         if (run.exit_status == 1) {
             ++refused;
             EXPECT_EQ(text, old_text()) << "at call " << nth;
