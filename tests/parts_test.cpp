@@ -1,11 +1,11 @@
 // The parts that the proof is made of, each against something plain: components against
 // reachability, rows against a map, and what is said with few flags tracked against every
 // situation.
-#include "check/components.hpp"
-#include "check/goals.hpp"
 #include "check/rows.hpp"
 #include "check/ways.hpp"
 #include "check/witness.hpp"
+#include "proof/components.hpp"
+#include "proof/goals.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 

@@ -1,9 +1,9 @@
 // The proof's parts against the listing: the same heads are reached, by as few moves, and a head is
 // stuck exactly when the situations that have it are. And refinement: what is proved with few flags
 // tracked is what is proved with all.
-#include "check/paths.hpp"
-#include "check/proof.hpp"
 #include "check/ways.hpp"
+#include "proof/paths.hpp"
+#include "proof/proof.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/check.hpp"
 #include "support.hpp"

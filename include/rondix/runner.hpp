@@ -106,8 +106,15 @@ struct Item {
     ControlId control = no_control;
 };
 
+/// What a game has from before, when another Runner was at work in it.
+struct GameSide {
+    SceneId scene = no_scene; ///< that is loaded
+    bool paused = false;
+};
+
 class FilledTexts;
 class FocusRoutes;
+struct Standing;
 
 class Runner {
   public:
@@ -138,6 +145,12 @@ class Runner {
 
     /// Puts everything to where the flow starts; may be called again.
     void start();
+    /// The same in a game that another Runner was at work in.
+    void start(GameSide game);
+    /// Goes on where another Runner of this flow stood, as if that were the start; see
+    /// saved_situation.hpp. Settings and rows stay as they were set here. The game is told what is
+    /// another now (pause, the pointer, music), and asked for what is waited for.
+    void go_on(const Standing& standing, bool paused_before = false);
 
     // --- the player
     /// A key or pad button goes down or up, as the platform numbers it: what it stands for is said
@@ -240,6 +253,8 @@ class Runner {
     const CompiledFlow& flow() const { return flow_; }
     const Situation& situation() const { return now_; }
     ControlId focus() const;
+    /// The focus that an open screen has, or has when it is current again.
+    ControlId focus_of(ScreenId screen) const { return focus_[index(screen)]; }
     bool pointer_shown() const { return pointer_shown_; }
     /// What the player's last input came from.
     Device device() const { return last_; }
@@ -303,6 +318,12 @@ class Runner {
     };
     static constexpr int most_that_follow = 1000; // of one move; the rest at the next step of time
 
+    void forget();
+    void put_settings_and_rows(bool as_moves);
+    void tell_pointer_and_music();
+    void appear();
+    void go_on_loading(Ticket ticket);
+    void go_on_waiting(RequestId request, Ticket ticket);
     bool perform(Move move);
     bool perform_one(Move move);
     bool answer_load(Ticket ticket, Wait::Answer answer);

@@ -1,7 +1,7 @@
 // Findings about how a flow behaves, from the proof.
 #pragma once
 
-#include "check/watch.hpp"
+#include "proof/watch.hpp"
 #include "rondix/check.hpp"
 
 namespace rondix {

@@ -1,7 +1,7 @@
 // Evidence: what a finding shows of a situation, beside the moves that lead to it.
 #pragma once
 
-#include "check/trails.hpp"
+#include "proof/trails.hpp"
 #include "rondix/finding.hpp"
 
 #include <string>

@@ -1,8 +1,8 @@
 // Question: what every search for findings works with.
 #pragma once
 
-#include "check/proof.hpp"
-#include "check/trails.hpp"
+#include "proof/proof.hpp"
+#include "proof/trails.hpp"
 #include "rondix/flow.hpp"
 
 #include <set>

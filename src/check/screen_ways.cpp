@@ -1,6 +1,6 @@
 #include "rondix/ways.hpp"
 
-#include "check/trails.hpp"
+#include "proof/trails.hpp"
 
 namespace rondix {
 

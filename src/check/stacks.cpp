@@ -1,6 +1,6 @@
 #include "check/stacks.hpp"
 
-#include "check/goals.hpp"
+#include "proof/goals.hpp"
 
 #include <algorithm>
 

@@ -2,7 +2,7 @@
 // how far the way out is at most.
 #pragma once
 
-#include "check/paths.hpp"
+#include "proof/paths.hpp"
 
 #include <set>
 

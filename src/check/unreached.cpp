@@ -2,8 +2,8 @@
 // is named with the one that has to be wired first.
 #include "check/unreached.hpp"
 
-#include "check/links.hpp"
 #include "check/witness.hpp"
+#include "proof/links.hpp"
 
 #include <algorithm>
 #include <string>

@@ -2,8 +2,8 @@
 // search backward from the situations that have the goal.
 #pragma once
 
-#include "check/goals.hpp"
 #include "check/listing.hpp"
+#include "proof/goals.hpp"
 
 #include <limits>
 

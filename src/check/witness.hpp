@@ -7,8 +7,8 @@
 // time that grows with the screens alone. What is not seen here is looked for exactly (trails.hpp).
 #pragma once
 
-#include "check/frames.hpp"
-#include "check/watch.hpp"
+#include "proof/frames.hpp"
+#include "proof/watch.hpp"
 
 namespace rondix {
 

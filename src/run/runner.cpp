@@ -93,66 +93,6 @@ void Runner::make_labels() {
     }
 }
 
-void Runner::start() {
-    const bool had_scene = now_.depth() > 0 && now_.phase() == Phase::loaded;
-    const bool was_paused = now_.depth() > 0 && paused(flow_, now_);
-    const SceneId old_scene = now_.scene();
-    effects_.clear();
-    moves_done_.clear();
-    std::fill(focus_.begin(), focus_.end(), no_control);
-    std::fill(held_keys_.begin(), held_keys_.end(), false);
-    for (auto& held : held_) std::fill(std::begin(held), std::end(held), false);
-    down_.clear();
-    let_go();
-    unfolded_ = {};
-    listening_ = no_control;
-    std::fill(whose_.begin(), whose_.end(), everyone);
-    notice_left_ = 0;
-
-    for (std::size_t i = 0; i < requests_.size(); ++i)
-        if (requests_[i].asked)
-            emit(EffectKind::off, static_cast<std::uint32_t>(i), requests_[i].ticket);
-    std::fill(requests_.begin(), requests_.end(), Wait{});
-    load_ = {};
-    unkept_ = no_setting;
-    typing_ = no_control;
-    moved_on_ = false;
-
-    const Outcome outcome = rondix::start(flow_, now_);
-    for (std::size_t i = 0; i < flow_.settings.size(); ++i)
-        if (flow_.settings[i].asks.count > 0 && values_[i] != flow_.settings[i].first) {
-            apply(flow_, now_, Move::set(SettingId(i), values_[i]));
-            if (moves_done_.size() < most_moves_kept)
-                moves_done_.push_back(Move::set(SettingId(i), values_[i]));
-        }
-    for (std::size_t i = 0; i < lists_.size(); ++i)
-        if (lists_[i].rows.count > 0) {
-            const Move has_rows = Move::raise(flow_[list_controls_[i]].has_rows);
-            if (apply(flow_, now_, has_rows).answered && moves_done_.size() < most_moves_kept)
-                moves_done_.push_back(has_rows);
-        }
-    if (had_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(old_scene));
-    if (was_paused) emit(EffectKind::unpause);
-    pointer_shown_ = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
-    emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
-    update_music();
-    update_clocks(outcome, {});
-    if (outcome.loads)
-        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
-    before_ = now_;
-    told_front_ = no_screen;
-    told_focus_ = no_control;
-    since_change_ = since_input_ = 0;
-    leaving_.clear();
-    for (Presence& presence : presence_) presence.set(false);
-    update_focus();
-    for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
-    turn_states(true);
-    tell_front();
-    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
-    }
-}
-
 /// What a move makes due, such as a screen that closes by itself, follows at once.
 bool Runner::perform(Move move) {
     if (!perform_one(move)) return false;

@@ -1,6 +1,6 @@
 #include "draw/map/map_graph.hpp"
 
-#include "check/links.hpp"
+#include "proof/links.hpp"
 
 #include <algorithm>
 

@@ -97,10 +97,7 @@ int Player::run(const Walkthrough* script) {
         if (notice_left_ > 0 && (notice_left_ -= seconds) <= 0) dirty_ = true;
         if ((until_look_ -= seconds) <= 0) {
             until_look_ = look_for_changes_every;
-            if (!script_ && session_.look_for_changes()) {
-                game_.follow(session_.runner());
-                connect();
-            }
+            if (!script_ && session_.changed()) reload();
         }
         if (wants_drawing()) draw();
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
@@ -113,6 +110,15 @@ int Player::run(const Walkthrough* script) {
     for (const Finding& failure : script_->report().failures)
         fmt::print(stderr, "{}", finding_text(failure, {script->source}));
     return script_->report().passed ? proved : errors_found;
+}
+
+void Player::reload() {
+    dirty_ = true;
+    kept_.save(session_.runner());
+    if (!session_.reload()) return;
+    game_.follow(session_.runner());
+    connect();
+    if (!session_.dropped().empty()) say(session_.dropped().back());
 }
 
 /// What was recorded is whole at any time, however the program ends.

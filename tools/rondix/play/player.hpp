@@ -48,6 +48,7 @@ class Player {
     void note_moves();
     void bind_named_keys();
     void load_settings();
+    void reload();
     std::vector<std::pair<std::string, std::string>> keys() const;
     bool wants_drawing() const { return dirty_ || session_.runner().stale(); }
 

@@ -7,7 +7,7 @@ namespace rondix::tool {
 
 namespace {
 
-/// So many moves are made again; longer play is remembered from its end.
+/// So many moves are remembered.
 constexpr std::size_t most_moves = 20'000;
 
 std::string errors_of(const FlowFile& file) {
@@ -35,34 +35,24 @@ bool Session::read() {
     return true;
 }
 
-bool Session::look_for_changes() {
+bool Session::changed() {
     bool changed = false;
     for (auto& [path, stamp] : watched_) {
         const Stamp now = stamp_of(path);
         changed = changed || now != stamp;
         stamp = now;
     }
-    if (!changed) return false;
-    if (read()) go_there();
-    return true;
+    return changed;
 }
 
-/// The same moves, as far as they can still be made, with nothing moving on the way.
-void Session::go_there() {
-    Runner& runner = live_->runner;
-    runner.set_motion(false);
-    runner.start();
-    std::vector<std::string> made;
-    for (const std::string& text : moves_) {
-        std::string fault;
-        const auto move = read_move(flow(), runner.situation(), text, fault);
-        if (move && runner.replay(*move)) made.push_back(text);
-        runner.take_effects();
-        runner.take_moves();
+bool Session::reload() {
+    std::unique_ptr<Live> old = std::move(live_);
+    if (!read()) {
+        live_ = std::move(old);
+        return false;
     }
-    runner.advance(Runner::settling_time);
-    runner.set_motion(true);
-    moves_ = std::move(made);
+    dropped_ = take_over(runner(), old->runner).dropped;
+    return true;
 }
 
 void Session::restart() {

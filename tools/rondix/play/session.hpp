@@ -1,11 +1,12 @@
 // Session: the flow that is being played, and the place that was reached in it. When a file is
-// saved the flow is read anew and the same moves are made in it; a flow that cannot be read leaves
-// the last good one in its place.
+// saved the flow is read anew and takes the place over; a flow that cannot be read leaves the last
+// good one in its place.
 #pragma once
 
 #include "draw/screens/sample_rows.hpp"
 #include "rondix/flow.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/saved_situation.hpp"
 
 #include <filesystem>
 #include <map>
@@ -22,8 +23,12 @@ class Session {
 
     /// The first time. False: the flow cannot be played, and trouble() says why.
     bool open();
-    /// Reads the flow anew when one of its files has changed. True when that was so.
-    bool look_for_changes();
+    /// Whether one of its files has changed since this was asked.
+    bool changed();
+    /// Reads the flow anew. False: it cannot be played, and the last good one goes on.
+    bool reload();
+    /// What the new flow could not take over, in words.
+    const std::vector<std::string>& dropped() const { return dropped_; }
     /// From the beginning.
     void restart();
 
@@ -62,7 +67,6 @@ class Session {
     };
 
     bool read();
-    void go_there();
     void watch(const FlowFile& file);
     static Stamp stamp_of(const std::string& path);
 
@@ -70,7 +74,7 @@ class Session {
     std::unique_ptr<Live> live_;
     std::string trouble_;
     bool readable_ = false;
-    std::vector<std::string> moves_;
+    std::vector<std::string> moves_, dropped_;
     std::map<std::string, Stamp> watched_;
 };
 

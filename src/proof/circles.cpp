@@ -1,4 +1,4 @@
-#include "check/circles.hpp"
+#include "proof/circles.hpp"
 
 #include <algorithm>
 

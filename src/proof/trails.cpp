@@ -1,4 +1,4 @@
-#include "check/trails.hpp"
+#include "proof/trails.hpp"
 
 #include <algorithm>
 #include <stdexcept>

@@ -7,7 +7,7 @@
 // shortest.
 #pragma once
 
-#include "check/paths.hpp"
+#include "proof/paths.hpp"
 
 #include <functional>
 #include <map>

@@ -1,4 +1,4 @@
-#include "check/paths.hpp"
+#include "proof/paths.hpp"
 
 #include <algorithm>
 

@@ -1,9 +1,10 @@
 // Watch: the limits that a check keeps, and whoever looks on. Long loops ask it now and then.
 #pragma once
 
-#include "rondix/check.hpp"
+#include "rondix/check_options.hpp"
 
 #include <chrono>
+#include <string>
 
 namespace rondix {
 

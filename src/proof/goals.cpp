@@ -1,4 +1,4 @@
-#include "check/goals.hpp"
+#include "proof/goals.hpp"
 
 #include <algorithm>
 #include <deque>
@@ -17,8 +17,19 @@ class Reaching {
         , fresh_(heads)
         , waits_(heads.frame_count()) {}
 
-    HeadSet run() {
+    HeadSet from_start() {
         add(heads_.frame(heads_.start()), heads_.values(heads_.start()));
+        return run();
+    }
+
+    HeadSet from_also(HeadSet& landed) {
+        add_also();
+        landed = found_;
+        return run();
+    }
+
+  private:
+    HeadSet run() {
         std::vector<Values> values;
         for (std::size_t done = 0; !open_.empty(); ++done) {
             watch_.step("reachable screens", done, heads_.frame_count());
@@ -33,7 +44,36 @@ class Reaching {
         return std::move(found_);
     }
 
-  private:
+    /// The stack stands there already: what is left lands on the screens beneath, one after the
+    /// other, as if each had just opened the next.
+    void add_also() {
+        struct Way {
+            Landing landing;
+            std::vector<Values> values;
+        };
+        std::vector<Way> ways = {{{}, {heads_.also_values()}}};
+        const std::vector<FrameId>& stack = heads_.also();
+        for (std::size_t height = stack.size(); height-- > 0;) {
+            const FrameId frame = stack[height];
+            std::vector<Way> further;
+            for (const Way& way : ways) {
+                if (!heads_.frames().lands_on(frame, way.landing)) {
+                    further.push_back(way);
+                    continue;
+                }
+                for (const Values values : way.values) {
+                    if (found_.has(frame, values)) continue;
+                    add(frame, values);
+                    for (const Leaving::Exit& exit : leaving_.exits(frame)) {
+                        Way& next = further.emplace_back(Way{exit.landing, {}});
+                        each_value(leaving_.row(exit, values),
+                                   [&](Values after) { next.values.push_back(after); });
+                    }
+                }
+            }
+            ways = std::move(further);
+        }
+    }
     void add(FrameId frame, Values values) {
         if (!found_.add(frame, values)) return;
         fresh_.add(frame, values);
@@ -113,7 +153,12 @@ class Towards {
 } // namespace
 
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch) {
-    return Reaching(heads, leaving, watch).run();
+    return Reaching(heads, leaving, watch).from_start();
+}
+
+HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
+                            Watch& watch) {
+    return Reaching(heads, leaving, watch).from_also(landed);
 }
 
 namespace {

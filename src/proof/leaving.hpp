@@ -11,7 +11,7 @@
 // frame about v * v / 64 steps a round.
 #pragma once
 
-#include "check/heads.hpp"
+#include "proof/heads.hpp"
 
 namespace rondix {
 

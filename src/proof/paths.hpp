@@ -10,7 +10,7 @@
 // wants to see moves or figures.
 #pragma once
 
-#include "check/leaving.hpp"
+#include "proof/leaving.hpp"
 
 #include <limits>
 #include <queue>

@@ -1,4 +1,4 @@
-#include "check/links.hpp"
+#include "proof/links.hpp"
 
 namespace rondix {
 

@@ -1,10 +1,11 @@
-#include "check/heads.hpp"
+#include "proof/heads.hpp"
 
 #include <algorithm>
 
 namespace rondix {
 
-Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch)
+Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch,
+             const Situation* also)
     : frames_(frames)
     , tracked_(std::move(tracked))
     , place_(flow.flags.size()) {
@@ -13,6 +14,10 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> track
         if (flow[tracked_[i]].set_by_game) free_ |= Values{1} << i;
     }
     frames_.start();
+    if (also) {
+        also_ = frames_.frames_of(*also);
+        also_values_ = values_in(*also);
+    }
     may_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     sure_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame) { // branches bring up further frames

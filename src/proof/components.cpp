@@ -1,5 +1,5 @@
 // Tarjan's algorithm with a stack of its own in place of recursion: a flow may be deep.
-#include "check/components.hpp"
+#include "proof/components.hpp"
 
 #include <algorithm>
 

@@ -9,8 +9,8 @@
 // So `may` reaches at least all that can be reached, and `sure` shows no way that is not there.
 #pragma once
 
-#include "check/frames.hpp"
-#include "check/watch.hpp"
+#include "proof/frames.hpp"
+#include "proof/watch.hpp"
 
 #include <bit>
 
@@ -40,8 +40,10 @@ class Heads {
   public:
     static constexpr std::size_t most_tracked = 16;
 
-    /// The frames that can be met at all are looked for here, whatever the flags are.
-    Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch);
+    /// The frames that can be met at all are looked for here, whatever the flags are; from the
+    /// start, and from `also`, where there is one.
+    Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch,
+          const Situation* also = nullptr);
 
     const std::vector<FlagId>& tracked() const { return tracked_; }
     bool is_tracked(FlagId flag) const { return place_of(flag) != 0; }
@@ -56,6 +58,9 @@ class Heads {
     FrameId frame(HeadId head) const { return head >> tracked_.size(); }
     Values values(HeadId head) const { return head & static_cast<Values>(values() - 1); }
     HeadId start() const { return start_; }
+    /// The frames of `also`'s screens, from the bottom up: one more situation to start from.
+    const std::vector<FrameId>& also() const { return also_; }
+    Values also_values() const { return also_values_; }
     HeadId head_of(const Situation& situation) const;
 
     /// The frames, in groups that lead to each other by opening and by `go`; a group comes before
@@ -97,6 +102,8 @@ class Heads {
     std::vector<Values> place_; // of each flag: its bit, or 0
     Values free_ = 0;
     HeadId start_ = 0;
+    std::vector<FrameId> also_;
+    Values also_values_ = 0;
     Rules may_, sure_;
     std::vector<FrameId> order_;
     std::vector<std::uint32_t> group_ends_;
@@ -127,6 +134,10 @@ class HeadSet {
     /// Leaves those that the other set has as well.
     void keep(const HeadSet& other) {
         for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= other.bits_[i];
+    }
+    /// Takes those in that the other set has.
+    void join(const HeadSet& other) {
+        for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] |= other.bits_[i];
     }
     bool any(FrameId frame) const {
         for (const std::uint64_t word : of(frame))

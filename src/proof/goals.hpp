@@ -2,12 +2,17 @@
 // somebody wants to be without leaving the screen for a lower stack.
 #pragma once
 
-#include "check/leaving.hpp"
+#include "proof/leaving.hpp"
 
 namespace rondix {
 
 /// Every head that could be reached, by any moves. `leaving` is by any move.
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch);
+
+/// The same from the situation that is one more start (Heads::also). What it is left for stands on
+/// `landed`: its own head, and those of the screens beneath that are met when it is left.
+HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
+                            Watch& watch);
 
 /// What a goal is reached by, besides the heads that have it.
 struct Goal {

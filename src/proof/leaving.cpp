@@ -1,4 +1,4 @@
-#include "check/leaving.hpp"
+#include "proof/leaving.hpp"
 
 #include <algorithm>
 

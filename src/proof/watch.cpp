@@ -1,4 +1,4 @@
-#include "check/watch.hpp"
+#include "proof/watch.hpp"
 
 namespace rondix {
 

@@ -1,4 +1,4 @@
-#include "check/proof.hpp"
+#include "proof/proof.hpp"
 
 #include "rondix/move_text.hpp"
 
@@ -75,18 +75,20 @@ class Blame {
 
 } // namespace
 
-Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch)
+Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
+             const Situation* also)
     : flow_(flow)
     , frames_(frames)
     , trails_(trails)
-    , watch_(watch) {
+    , watch_(watch)
+    , also_(also) {
     while (!try_out()) {
     }
 }
 
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
-    heads_.emplace(frames_, flow_, tracked_, watch_);
+    heads_.emplace(frames_, flow_, tracked_, watch_, also_);
     if (const auto& overflow = frames_.overflow())
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
                                        std::string(flow_.text(flow_[overflow->screen].id)) + "'"};
@@ -95,6 +97,10 @@ bool Proof::try_out() {
     {
         const Leaving any(*heads_, Leaving::any_move, watch_);
         reached_ = reachable(*heads_, any, watch_);
+        if (also_) {
+            from_start_ = reached_;
+            reached_.join(reachable_from_also(*heads_, any, landed_, watch_));
+        }
     }
     leaving_.emplace(*heads_, of_a_way_out, watch_);
     HeadSet in_play(*heads_);
@@ -167,6 +173,7 @@ bool Proof::is_in_doubt(const HeadSet& lost, const Leaving& leaving, Leaving::Co
 /// Whether some screen has lost heads, but none that is met in truth.
 bool Proof::is_out_of_reach(const HeadSet& lost) {
     if (reach_is_exact()) return false;
+    if (also_) return lost.count() > 0 && track_all_that_is_asked();
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
@@ -195,6 +202,30 @@ bool Proof::track(const std::vector<FlagId>& flags) {
             tracked_.push_back(flag);
     if (tracked_.size() > Heads::most_tracked) throw Stopped{Stop::flags};
     return tracked_.size() > before;
+}
+
+/// Moves lead to what is met from the start, and not to what is met from one more start; so where
+/// that matters, nothing is left open.
+bool Proof::track_all_that_is_asked() {
+    std::vector<FlagId> asked;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        for (const Branch& branch : frames_.branches(frame))
+            for (const Literal& one : frames_.literals(branch.asks))
+                if (!flow_[one.flag].set_by_game) asked.push_back(one.flag);
+    return track(asked);
+}
+
+bool Proof::also_loses() const {
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame) {
+        bool loses = false;
+        each_value(reached_.of(frame), [&](Values values) {
+            const bool matters = landed_.has(frame, values) || !from_start_.has(frame, values);
+            const bool lost = stuck_.has(frame, values) || captive_.has(frame, values);
+            loses = loses || (matters && lost);
+        });
+        if (loses) return true;
+    }
+    return false;
 }
 
 bool Proof::asks_only_for_known_flags() const {

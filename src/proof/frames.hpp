@@ -18,7 +18,7 @@
 // at the place where it falls due reaches everything, and no later than any other order of the two.
 #pragma once
 
-#include "check/circles.hpp"
+#include "proof/circles.hpp"
 #include "rondix/apply.hpp"
 
 #include <map>
@@ -90,7 +90,9 @@ inline bool is_delayed(const CompiledFlow& flow, Move move) {
 
 class Frames {
   public:
-    explicit Frames(const CompiledFlow& flow);
+    /// With `also`, a situation that may be one that no moves lead to is looked at as well: its
+    /// screens count as if each opened the next.
+    explicit Frames(const CompiledFlow& flow, const Situation* also = nullptr);
 
     std::size_t size() const { return frames_.size(); }
     const Frame& operator[](FrameId id) const { return frames_[id]; }
@@ -104,6 +106,8 @@ class Frames {
     FrameId start();
     /// The frame of a situation of the flow.
     FrameId frame_of(const Situation& situation);
+    /// The same for each of its screens, as if those above it were closed; from the bottom up.
+    std::vector<FrameId> frames_of(const Situation& situation);
     const std::vector<ScreenId>& reopenable(FrameId id) const {
         return sets_[frames_[id].reopenable];
     }

@@ -2,8 +2,8 @@
 // open beneath it and be reopened from it or from above it, so only those need to be remembered.
 #pragma once
 
-#include "check/components.hpp"
-#include "check/links.hpp"
+#include "proof/components.hpp"
+#include "proof/links.hpp"
 
 namespace rondix {
 

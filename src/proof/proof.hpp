@@ -13,15 +13,16 @@
 // flags that show it are tracked.
 #pragma once
 
-#include "check/goals.hpp"
-#include "check/trails.hpp"
+#include "proof/goals.hpp"
+#include "proof/trails.hpp"
 
 namespace rondix {
 
 class Proof {
   public:
-    /// Throws Stopped when a limit is reached.
-    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch);
+    /// Throws Stopped when a limit is reached. With `also`, that situation is one more start.
+    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
+          const Situation* also = nullptr);
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
@@ -35,6 +36,8 @@ class Proof {
     /// Loads and requests that can be waited for without end: no time limit, and no way out without
     /// an answer.
     const HeadSet& endless() const { return endless_waits_; }
+    /// Somebody gets stuck, or cannot leave, in `also`, or in what only `also` leads to.
+    bool also_loses() const;
 
   private:
     bool try_out();
@@ -48,14 +51,18 @@ class Proof {
     bool can_wait_for_ever(FrameId frame) const;
     bool asks_only_for_known_flags() const;
 
+    bool track_all_that_is_asked();
+
     const CompiledFlow& flow_;
     Frames& frames_;
     Trails& trails_;
     Watch& watch_;
+    const Situation* also_;
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;
     std::optional<Leaving> leaving_; // by the moves of a way out
     HeadSet reached_, way_out_, stuck_, captive_, endless_waits_;
+    HeadSet from_start_, landed_; // with `also`: what is reached without it; where it stands itself
     bool reach_is_exact_ = false;
 };
 

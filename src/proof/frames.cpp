@@ -1,4 +1,4 @@
-#include "check/frames.hpp"
+#include "proof/frames.hpp"
 
 #include <algorithm>
 #include <array>
@@ -53,10 +53,22 @@ bool same_stack(const Situation& a, const Situation& b) {
     return true;
 }
 
+std::vector<Link> links_with(const CompiledFlow& flow, const Situation* also) {
+    std::vector<Link> all = links(flow);
+    for (std::size_t i = 1; also && i < also->depth(); ++i)
+        all.push_back({also->screen_at(i - 1),
+                       also->screen_at(i),
+                       LinkKind::forward,
+                       StepKind::open,
+                       no_scene,
+                       {}});
+    return all;
+}
+
 } // namespace
 
-Frames::Frames(const CompiledFlow& flow)
-    : Frames(flow, links(flow)) {}
+Frames::Frames(const CompiledFlow& flow, const Situation* also)
+    : Frames(flow, links_with(flow, also)) {}
 
 Frames::Frames(const CompiledFlow& flow, const std::vector<Link>& links)
     : flow_(flow)
@@ -106,6 +118,17 @@ FrameId Frames::start() {
 
 FrameId Frames::frame_of(const Situation& situation) {
     return number_of(frame_at(situation));
+}
+
+std::vector<FrameId> Frames::frames_of(const Situation& situation) {
+    std::vector<FrameId> frames;
+    Situation beneath = situation;
+    for (std::size_t depth = situation.depth(); depth > 0; --depth) {
+        beneath.keep(depth);
+        frames.push_back(frame_of(beneath));
+    }
+    std::reverse(frames.begin(), frames.end());
+    return frames;
 }
 
 Frame Frames::frame_at(const Situation& situation) {

@@ -1,0 +1,227 @@
+// A situation found again by its names in a flow that may be another than the one it was saved in.
+//
+// What comes out is a situation as the rules make them, whatever was saved: the bottom is what the
+// scene asks for, play screens and the loading screen stand nowhere else, a screen that waits for a
+// request has one, and nothing is open twice. What does not fit is left out and said.
+#include "rondix/saved_situation.hpp"
+
+#include "rondix/one_more_start.hpp"
+#include "rondix/standing.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+class Restoring {
+  public:
+    /// `old`: the Runner whose tickets the game still has, or none.
+    Restoring(Runner& menus, const SavedSituation& saved, const Runner* old)
+        : menus_(menus)
+        , flow_(menus.flow())
+        , saved_(saved)
+        , old_(old)
+        , standing_(flow_) {}
+
+    Restored run(const CheckOptions& options) {
+        for (const auto& [name, value] : saved_.settings) restore_setting(name, value);
+        menus_.start();
+        standing_.situation =
+            menus_.situation(); // with what conditions ask about settings and rows
+        for (const auto& [name, raised] : saved_.flags) restore_flag(name, raised);
+        if (!restore_scene()) return home();
+        for (std::size_t i = 0; i < saved_.stack.size(); ++i) restore_screen(i);
+        for (const auto& [name, seconds] : saved_.waiting) restore_waiting(name, seconds);
+        if (saved_.asked) drop("the question that was asked is taken back");
+        if (old_) keep_tickets();
+        const Verdict verdict = one_more_start(flow_, standing_.situation, options);
+        if (verdict != Verdict::proved) {
+            drop(
+                verdict == Verdict::not_so
+                    ? "a player could get stuck from there on, so the flow starts anew"
+                    : "whether a player could get stuck from there on was not settled, so the flow "
+                      "starts anew");
+            return home();
+        }
+        menus_.go_on(standing_, paused_before());
+        return {false, std::move(dropped_)};
+    }
+
+  private:
+    std::string_view name(Text text) const { return flow_.text(text); }
+    void drop(std::string what) { dropped_.push_back(std::move(what)); }
+    void drop_name(const char* what, const std::string& name) {
+        drop(std::string("there is no ") + what + " '" + name + "' any longer");
+    }
+
+    /// The flow's own start; the game learns that the scene it has is not needed, where it has one.
+    Restored home() {
+        GameSide game;
+        if (old_ && saved_.phase == Phase::loaded) game.scene = flow_.scene(saved_.scene);
+        game.paused = paused_before();
+        menus_.start(game);
+        return {true, std::move(dropped_)};
+    }
+
+    void put_scene(SceneId scene, Phase phase) {
+        standing_.situation.keep(0);
+        standing_.situation.drop_waiting();
+        standing_.situation.set_scene(scene, phase);
+    }
+
+    bool paused_before() const { return old_ && paused(old_->flow(), old_->situation()); }
+
+    // --- settings, flags, answers that wait
+
+    void restore_setting(const std::string& id, const std::string& value) {
+        const SettingId setting = flow_.setting(id);
+        if (setting == no_setting) return drop_name("setting", id);
+        const Setting& row = flow_[setting];
+        if (row.kind == SettingKind::text) {
+            menus_.set_text(setting, value);
+            return;
+        }
+        for (std::uint16_t i = 0; is_counted(row.kind) && i < row.values; ++i)
+            if (name(flow_.words[row.words.begin + i]) == value) {
+                menus_.set_setting(setting, i);
+                return;
+            }
+        drop("the setting '" + id + "' cannot be '" + value + "' any longer");
+    }
+
+    void restore_flag(const std::string& id, bool raised) {
+        const FlagId flag = flow_.flag(id);
+        if (flag == no_flag || flow_[flag].kind != FlagKind::plain)
+            drop_name("flag", id);
+        else
+            standing_.situation.set_flag(flag, raised);
+    }
+
+    void restore_waiting(const std::string& id, double seconds) {
+        const EventId event = flow_.event(id);
+        if (event == no_event || flow_[event].action == unsaid) return drop_name("answer to", id);
+        const Event& row = flow_[event];
+        if (row.after_ms == 0 && !row.waits)
+            return drop("the answer to '" + id + "' does not wait any longer");
+        standing_.situation.set_waiting(event, true);
+        standing_.until_due[index(event)] = std::clamp(seconds, 0.0, row.after_ms / 1000.0);
+    }
+
+    // --- the scene and the stack
+
+    /// The scene, and the screen at the bottom. False: there is nothing to go on with.
+    bool restore_scene() {
+        if (saved_.stack.empty()) return drop("no screen is open"), false;
+        if (saved_.phase == Phase::none) {
+            const ScreenId bottom = bottom_of_menus();
+            if (flow_.first_scene != no_scene || bottom == no_screen)
+                return drop("'" + saved_.stack[0].screen + "' cannot stand without a scene"), false;
+            put_scene(no_scene, Phase::none);
+            standing_.situation.push(bottom);
+            return true;
+        }
+        const SceneId scene = flow_.scene(saved_.scene);
+        if (scene == no_scene) return drop_name("scene", saved_.scene), false;
+        put_scene(scene, saved_.phase);
+        standing_.situation.push(bottom_of(scene));
+        return true;
+    }
+
+    /// A play screen stays at the bottom of its scene, the loading screen while it is loaded;
+    /// others may have been swapped.
+    ScreenId bottom_of(SceneId scene) const {
+        if (saved_.phase == Phase::loading) return flow_.loading.screen;
+        const ScreenId root =
+            saved_.phase == Phase::loaded ? flow_[scene].root : flow_.loading.failed;
+        const ScreenId was = bottom_of_menus();
+        return flow_[root].play || was == no_screen ? root : was;
+    }
+
+    /// The screen that stood at the bottom, where it may stand there.
+    ScreenId bottom_of_menus() const {
+        const ScreenId screen = flow_.screen(saved_.stack[0].screen);
+        const bool fits =
+            screen != no_screen && stands_anywhere(screen) && flow_[screen].request == no_request;
+        return fits ? screen : no_screen;
+    }
+
+    bool stands_anywhere(ScreenId screen) const {
+        return !flow_[screen].play && !flow_[screen].question && screen != flow_.loading.screen;
+    }
+
+    void restore_screen(std::size_t height) {
+        const SavedScreen& saved = saved_.stack[height];
+        const ScreenId screen = flow_.screen(saved.screen);
+        Situation& now = standing_.situation;
+        if (screen == no_screen) return drop_name("screen", saved.screen);
+        if (height > 0) {
+            if (!stands_anywhere(screen) || now.is_open(screen))
+                return drop("'" + saved.screen + "' cannot be open there any longer");
+            now.push(screen);
+        } else if (screen != now.bottom()) {
+            return drop("'" + saved.screen + "' is not at the bottom any longer");
+        }
+        for (const auto& [pages, page] : saved.pages) restore_pages(screen, pages, page);
+        if (saved.focus.empty()) return;
+        const ControlId focus = flow_.control(screen, saved.focus);
+        if (focus != no_control && is_usable_kind(flow_[focus].kind))
+            standing_.focus[index(screen)] = focus;
+        else
+            drop_name("control", saved.screen + "." + saved.focus);
+    }
+
+    void restore_pages(ScreenId screen, const std::string& id, const std::string& page) {
+        const PagesId pages = flow_.pages_named(screen, id);
+        if (pages == no_pages) return drop_name("pages", screen, id);
+        const Pages& row = flow_[pages];
+        for (std::uint16_t i = 0; i < row.names.count; ++i) {
+            if (name(flow_.words[row.names.begin + i]) != page) continue;
+            const std::uint16_t now = page_of(flow_, standing_.situation, pages);
+            const std::size_t top = standing_.situation.depth() - 1;
+            standing_.situation.set_pages(static_cast<std::uint16_t>(
+                standing_.situation.pages_at(top) + (i - now) * row.unit));
+            return;
+        }
+        drop_name("page", screen, page);
+    }
+    void drop_name(const char* what, ScreenId on, const std::string& id) {
+        drop_name(what, std::string(name(flow_[on].id)) + "." + id);
+    }
+
+    // --- what the game is at
+
+    void keep_tickets() {
+        if (saved_.phase == Phase::loading) standing_.load = old_->ticket();
+        const CompiledFlow& before = old_->flow();
+        for (std::size_t i = 0; i < before.requests.size(); ++i) {
+            const auto ticket = old_->ticket_of(RequestId(i));
+            if (!ticket) continue;
+            const std::string id(before.text(before.requests[i].id));
+            const RequestId request = flow_.request(id);
+            if (request == no_request)
+                drop_name("request", id);
+            else
+                standing_.tickets[index(request)] = *ticket;
+        }
+    }
+
+    Runner& menus_;
+    const CompiledFlow& flow_;
+    const SavedSituation& saved_;
+    const Runner* old_;
+    Standing standing_;
+    std::vector<std::string> dropped_;
+};
+
+} // namespace
+
+Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options) {
+    return Restoring(menus, saved, nullptr).run(options);
+}
+
+Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options) {
+    return Restoring(fresh, saved(old), &old).run(options);
+}
+
+} // namespace rondix

@@ -1,0 +1,137 @@
+// A saved situation as JSON: names alone, so that it can be read with another flow.
+#include "rondix/saved_situation.hpp"
+
+#include <nlohmann/json.hpp>
+
+#include <array>
+#include <stdexcept>
+
+namespace rondix {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr std::size_t most_bytes = 1u << 20;
+constexpr int version = 1;
+constexpr std::array<std::string_view, 4> phases = {"none", "loaded", "loading", "failed"};
+
+template <class Value>
+Json as_object(const std::vector<std::pair<std::string, Value>>& pairs) {
+    Json object = Json::object();
+    for (const auto& [name, value] : pairs) object[name] = value;
+    return object;
+}
+
+struct Wrong : std::runtime_error {
+    using std::runtime_error::runtime_error;
+};
+
+/// What stands at `key`; `where` is how to say it.
+const Json& at(const Json& object, const char* key, const std::string& where) {
+    if (!object.is_object()) throw Wrong(where + " has to be an object");
+    const auto found = object.find(key);
+    if (found == object.end()) throw Wrong(where + " has no '" + key + "'");
+    return *found;
+}
+
+std::string text_at(const Json& object, const char* key, const std::string& where) {
+    const Json& value = at(object, key, where);
+    if (!value.is_string())
+        throw Wrong("'" + std::string(key) + "' of " + where + " has to be a text");
+    return value.get<std::string>();
+}
+
+template <class Value>
+std::vector<std::pair<std::string, Value>> pairs_at(const Json& object, const char* key,
+                                                    const std::string& where) {
+    std::vector<std::pair<std::string, Value>> pairs;
+    if (!object.is_object() || !object.contains(key)) return pairs;
+    const std::string here = "'" + std::string(key) + "' of " + where;
+    const Json& map = object.at(key);
+    if (!map.is_object()) throw Wrong(here + " has to be an object");
+    for (const auto& [name, value] : map.items()) {
+        bool fits = value.is_string();
+        if constexpr (std::is_same_v<Value, bool>) fits = value.is_boolean();
+        if constexpr (std::is_same_v<Value, double>) fits = value.is_number();
+        if (!fits) throw Wrong("'" + name + "' in " + here + " is of a wrong kind");
+        pairs.emplace_back(name, value.template get<Value>());
+    }
+    return pairs;
+}
+
+Phase phase_of(const std::string& word) {
+    for (std::size_t i = 1; i < phases.size(); ++i)
+        if (phases[i] == word) return Phase(i);
+    throw Wrong("'is' of the scene has to be loaded, loading or failed");
+}
+
+SavedSituation read(const Json& json) {
+    const std::string whole = "the situation";
+    const Json& number = at(json, "rondix-situation", whole);
+    if (number != version) throw Wrong("this is not a situation of a version that is known here");
+    SavedSituation saved;
+    saved.game = text_at(json, "game", whole);
+    if (json.contains("scene")) {
+        saved.scene = text_at(json["scene"], "id", "the scene");
+        saved.phase = phase_of(text_at(json["scene"], "is", "the scene"));
+    }
+    const Json& stack = at(json, "stack", whole);
+    if (!stack.is_array()) throw Wrong("'stack' has to be a list of screens");
+    for (const Json& row : stack) {
+        const std::string here =
+            "screen " + std::to_string(saved.stack.size() + 1) + " of the stack";
+        SavedScreen screen{
+            text_at(row, "screen", here), {}, pairs_at<std::string>(row, "pages", here)};
+        if (row.contains("focus")) screen.focus = text_at(row, "focus", here);
+        saved.stack.push_back(std::move(screen));
+    }
+    saved.flags = pairs_at<bool>(json, "flags", whole);
+    saved.waiting = pairs_at<double>(json, "waiting", whole);
+    saved.settings = pairs_at<std::string>(json, "settings", whole);
+    return saved;
+}
+
+/// The line and column of a byte, from 1.
+std::string spot(const std::string& text, std::size_t byte) {
+    std::size_t line = 1, column = 1;
+    for (std::size_t i = 0; i + 1 < byte && i < text.size(); ++i) {
+        ++column;
+        if (text[i] == '\n') ++line, column = 1;
+    }
+    return std::to_string(line) + ":" + std::to_string(column);
+}
+
+} // namespace
+
+std::string saved_text(const SavedSituation& saved) {
+    Json json = {{"rondix-situation", version}, {"game", saved.game}};
+    if (saved.phase != Phase::none)
+        json["scene"] = {{"id", saved.scene},
+                         {"is", phases[static_cast<std::size_t>(saved.phase)]}};
+    json["stack"] = Json::array();
+    for (const SavedScreen& screen : saved.stack) {
+        Json row = {{"screen", screen.screen}};
+        if (!screen.focus.empty()) row["focus"] = screen.focus;
+        if (!screen.pages.empty()) row["pages"] = as_object(screen.pages);
+        json["stack"].push_back(std::move(row));
+    }
+    json["flags"] = as_object(saved.flags);
+    if (!saved.waiting.empty()) json["waiting"] = as_object(saved.waiting);
+    json["settings"] = as_object(saved.settings);
+    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+std::optional<SavedSituation> read_saved(const std::string& text, std::string& fault) {
+    if (text.size() > most_bytes) return fault = "the file is too large", std::nullopt;
+    try {
+        return read(Json::parse(text));
+    } catch (const Json::parse_error& error) {
+        fault = spot(text, error.byte) + ": this is not JSON";
+    } catch (const Wrong& wrong) {
+        fault = wrong.what();
+    }
+    return std::nullopt;
+}
+
+} // namespace rondix

@@ -1,0 +1,129 @@
+// How a Runner begins: where the flow starts, or where another Runner stood.
+#include "rondix/runner.hpp"
+#include "rondix/standing.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix {
+
+void Runner::start() {
+    GameSide game;
+    if (now_.depth() > 0 && now_.phase() == Phase::loaded) game.scene = now_.scene();
+    game.paused = now_.depth() > 0 && paused(flow_, now_);
+    start(game);
+}
+
+void Runner::start(GameSide game) {
+    forget();
+    const Outcome outcome = rondix::start(flow_, now_);
+    put_settings_and_rows(true);
+    if (game.scene != no_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(game.scene));
+    if (game.paused) emit(EffectKind::unpause);
+    tell_pointer_and_music();
+    update_clocks(outcome, {});
+    if (outcome.loads)
+        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
+    appear();
+}
+
+void Runner::go_on(const Standing& standing, bool paused_before) {
+    forget();
+    now_ = standing.situation;
+    put_settings_and_rows(false);
+    std::copy(standing.focus.begin(), standing.focus.end(), focus_.begin());
+    for (std::size_t i = 0; i < until_due_.size(); ++i)
+        until_due_[i] = std::llround(std::max(standing.until_due[i], 0.0) * 1e6);
+    if (paused_before != paused(flow_, now_))
+        emit(paused_before ? EffectKind::unpause : EffectKind::pause);
+    tell_pointer_and_music();
+    if (now_.phase() == Phase::loading) go_on_loading(standing.load);
+    for (std::size_t i = 0; i < requests_.size(); ++i)
+        if (now_.is_open(flow_.requests[i].screen))
+            go_on_waiting(RequestId(i), standing.tickets[i]);
+    appear();
+}
+
+/// An answer to a ticket that the game has already is still welcome; else it is asked anew.
+void Runner::go_on_loading(Ticket ticket) {
+    progress_ = 0;
+    load_.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
+    tickets_ = std::max(tickets_, static_cast<std::uint32_t>(load_.ticket));
+    if (ticket == Ticket{})
+        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
+}
+
+void Runner::go_on_waiting(RequestId request, Ticket ticket) {
+    Wait& wait = requests_[index(request)];
+    wait.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
+    tickets_ = std::max(tickets_, static_cast<std::uint32_t>(wait.ticket));
+    if (ticket == Ticket{})
+        emit(EffectKind::request, static_cast<std::uint32_t>(request), wait.ticket);
+}
+
+/// Whatever was held, waited for or under way is no longer.
+void Runner::forget() {
+    effects_.clear();
+    moves_done_.clear();
+    std::fill(focus_.begin(), focus_.end(), no_control);
+    std::fill(held_keys_.begin(), held_keys_.end(), false);
+    for (auto& held : held_) std::fill(std::begin(held), std::end(held), false);
+    down_.clear();
+    let_go();
+    unfolded_ = {};
+    listening_ = no_control;
+    std::fill(whose_.begin(), whose_.end(), everyone);
+    notice_left_ = 0;
+    for (std::size_t i = 0; i < requests_.size(); ++i)
+        if (requests_[i].asked)
+            emit(EffectKind::off, static_cast<std::uint32_t>(i), requests_[i].ticket);
+    std::fill(requests_.begin(), requests_.end(), Wait{});
+    load_ = {};
+    unkept_ = no_setting;
+    typing_ = no_control;
+    moved_on_ = false;
+}
+
+/// What conditions ask about settings and lists. As moves that were made, where the flow starts:
+/// so they can be made again.
+void Runner::put_settings_and_rows(bool as_moves) {
+    const auto put = [&](Move move) {
+        if (apply(flow_, now_, move).answered && as_moves && moves_done_.size() < most_moves_kept)
+            moves_done_.push_back(move);
+    };
+    for (std::size_t i = 0; i < flow_.settings.size(); ++i)
+        if (flow_.settings[i].asks.count > 0 &&
+            (values_[i] != flow_.settings[i].first || !as_moves))
+            put(Move::set(SettingId(i), values_[i]));
+    for (std::size_t i = 0; i < lists_.size(); ++i) {
+        const FlagId has_rows = flow_[list_controls_[i]].has_rows;
+        if (lists_[i].rows.count > 0)
+            put(Move::raise(has_rows));
+        else if (!as_moves)
+            put(Move::lower(has_rows));
+    }
+}
+
+void Runner::tell_pointer_and_music() {
+    pointer_shown_ = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
+    emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
+    update_music();
+}
+
+/// Everything that is open is there at once, without coming in.
+void Runner::appear() {
+    before_ = now_;
+    told_front_ = no_screen;
+    told_focus_ = no_control;
+    since_change_ = since_input_ = 0;
+    leaving_.clear();
+    for (Presence& presence : presence_) presence.set(false);
+    update_focus();
+    for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
+    turn_states(true);
+    tell_front();
+    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
+    }
+}
+
+} // namespace rondix

@@ -1,0 +1,188 @@
+// One more start: situations that no moves lead to, and whether anybody gets stuck from there on,
+// against a plain search through apply().
+#include "proof/goals.hpp"
+#include "reference/random_flow.hpp"
+#include "rondix/check.hpp"
+#include "rondix/one_more_start.hpp"
+#include "support.hpp"
+
+#include <deque>
+#include <map>
+#include <random>
+
+namespace rondix::test {
+namespace {
+
+/// Every situation from one on, and which of them are lost.
+class Search {
+  public:
+    static constexpr std::size_t most = 20'000;
+
+    Search(const CompiledFlow& flow, const Situation& from)
+        : flow_(flow) {
+        number(from);
+        std::vector<Move> room(most_moves(flow));
+        for (std::size_t i = 0; i < found_.size() && found_.size() <= most; ++i) {
+            const Situation here = found_[i];
+            const std::size_t count = list_moves(flow, here, room);
+            for (std::size_t m = 0; m < count; ++m) {
+                Situation next = here;
+                const Outcome outcome = apply(flow, next, room[m]);
+                if (outcome.answered)
+                    edges_.push_back({i, number(next), room[m].kind, outcome.quits});
+            }
+        }
+    }
+
+    bool complete() const { return found_.size() <= most; }
+
+    bool some_are_lost() const {
+        std::vector<bool> out(found_.size());
+        for (std::size_t i = 0; i < out.size(); ++i) out[i] = in_play(flow_, found_[i]);
+        if (!all_reach(of_a_way_out, out)) return true;
+        out.assign(out.size(), false);
+        return flow_.can_quit && !all_reach(of_leaving, out);
+    }
+
+  private:
+    struct Edge {
+        std::size_t from, to;
+        MoveKind kind;
+        bool quits;
+    };
+
+    std::size_t number(const Situation& situation) {
+        const auto words = situation.words();
+        const auto [known, is_new] = numbers_.try_emplace(
+            std::vector<Situation::Word>(words.begin(), words.end()), found_.size());
+        if (is_new) found_.push_back(situation);
+        return known->second;
+    }
+
+    bool all_reach(bool (*counts)(MoveKind), std::vector<bool>& there) const {
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (std::size_t i = edges_.size(); i-- > 0;) {
+                const Edge& edge = edges_[i];
+                if (there[edge.from] || !counts(edge.kind) || !(edge.quits || there[edge.to]))
+                    continue;
+                there[edge.from] = changed = true;
+            }
+        }
+        return std::all_of(there.begin(), there.end(), [](bool is) { return is; });
+    }
+
+    const CompiledFlow& flow_;
+    std::deque<Situation> found_;
+    std::map<std::vector<Situation::Word>, std::size_t> numbers_;
+    std::vector<Edge> edges_;
+};
+
+/// A stack of ordinary screens in any order, over what may stand at the bottom; any flags.
+Situation anywhere(const CompiledFlow& flow, std::mt19937& random) {
+    Situation now(flow);
+    start(flow, now);
+    const auto chance = [&](unsigned of) { return random() % of == 0; };
+    if (!flow.scenes.empty() && !chance(4)) {
+        const auto scene = SceneId(random() % flow.scenes.size());
+        now.keep(0);
+        now.set_scene(scene, Phase::loaded);
+        now.push(flow[scene].root);
+    }
+    for (std::size_t i = 0; i < 3; ++i) {
+        const auto screen = ScreenId(random() % flow.screens.size());
+        const Screen& row = flow[screen];
+        const bool fits = !row.play && !row.question && screen != flow.loading.screen &&
+                          screen != flow.loading.failed && !now.is_open(screen);
+        if (!fits) continue;
+        now.push(screen);
+        if (row.page_codes > 1)
+            now.set_pages(static_cast<std::uint16_t>(random() % row.page_codes));
+    }
+    for (std::size_t i = 0; i < flow.flags.size(); ++i)
+        if (flow.flags[i].kind == FlagKind::plain) now.set_flag(FlagId(i), chance(2));
+    for (std::size_t i = 0; i < flow.events.size(); ++i)
+        if (flow.events[i].action != unsaid && flow.events[i].after_ms > 0 && chance(4))
+            now.set_waiting(EventId(i), true);
+    return now;
+}
+
+struct Tally {
+    std::size_t compared = 0, lost = 0;
+};
+
+/// Flows that are proved from where they start.
+Tally compare(Shape shape, std::size_t many) {
+    Tally tally;
+    std::mt19937 random(7);
+    for (std::uint32_t number = 50'000; tally.compared < many; ++number) {
+        const std::string text = random_flow(number, shape);
+        SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
+        const FlowFile file = good_flow(text);
+        const CompiledFlow& flow = *file.compiled;
+        Situation home(flow);
+        start(flow, home);
+        const Search from_home(flow, home);
+        if (!from_home.complete() || from_home.some_are_lost()) continue;
+        for (int i = 0; i < 5; ++i) {
+            const Situation from = anywhere(flow, random);
+            const Search search(flow, from);
+            if (!search.complete()) continue;
+            const Verdict verdict = one_more_start(flow, from);
+            const Verdict expected = search.some_are_lost() ? Verdict::not_so : Verdict::proved;
+            EXPECT_EQ(verdict, expected);
+            if (testing::Test::HasFailure()) {
+                for (std::size_t h = 0; h < from.depth(); ++h)
+                    std::printf("%s ", std::string(flow.text(flow[from.screen_at(h)].id)).c_str());
+                return tally;
+            }
+            ++tally.compared;
+            tally.lost += expected == Verdict::not_so;
+        }
+    }
+    std::printf("compared %zu situations, %zu of them lost\n", tally.compared, tally.lost);
+    return tally;
+}
+
+TEST(OneMoreStart, AgreesWithAPlainSearch) {
+    const Tally tally = compare(Shape::mixed, how_many(1000));
+    EXPECT_GT(tally.lost, 50u);
+}
+
+TEST(OneMoreStart, AgreesWhereScreensOpenEachOtherInCircles) {
+    const Tally tally = compare(Shape::circles, 2 * how_many(1000));
+    EXPECT_GT(tally.lost, 20u);
+}
+
+TEST(OneMoreStart, AgreesWhereEverythingIsUsed) {
+    const Tally tally = compare(Shape::rich, how_many(1000));
+    EXPECT_GT(tally.lost, 10u);
+}
+
+TEST(OneMoreStart, IsNotHeldToWhatIsLostAnyway) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: title
+screens:
+  title:
+    controls:
+      - { button: pit, press: open pit }
+      - { button: room, press: open room }
+      - { button: leave, press: quit }
+  room: {}
+  pit: { back: none }
+)");
+    const CompiledFlow& flow = *file.compiled;
+    Situation now(flow);
+    start(flow, now);
+    now.push(flow.screen("room"));
+    EXPECT_EQ(one_more_start(flow, now), Verdict::proved); // as good as the start
+    now.push(flow.screen("pit"));
+    EXPECT_EQ(one_more_start(flow, now), Verdict::not_so); // but not in the trap itself
+    CheckOptions options;
+    options.most_heads = 1;
+    EXPECT_EQ(one_more_start(flow, now, options), Verdict::not_settled);
+}
+
+} // namespace
+} // namespace rondix::test
