@@ -413,7 +413,7 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
             for (const Effect& effect : runner.take_effects()) {
                 if (effect.kind == EffectKind::pause) told_paused = true;
                 if (effect.kind == EffectKind::unpause) told_paused = false;
-                if (effect.kind == EffectKind::unload) {
+                if (effect.kind == EffectKind::unload || effect.kind == EffectKind::set_aside) {
                     ASSERT_EQ(scene, effect.subject);
                     scene.reset();
                 }

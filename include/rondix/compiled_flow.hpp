@@ -84,6 +84,7 @@ struct Scene {
     Text id;
     Text file;
     ScreenId root = no_screen;
+    bool stays = false; ///< it is loaded once
 };
 
 /// A further key that a screen answers by name.

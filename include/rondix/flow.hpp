@@ -120,6 +120,7 @@ struct FlowScene {
     std::string file;
     Name root;
     std::optional<Name> music = {};
+    bool stays = false; ///< `stays: yes`
 };
 
 struct FlowFlag {

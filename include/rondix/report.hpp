@@ -3,6 +3,7 @@
 
 #include "rondix/check.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/trace_file.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <string>
@@ -30,5 +31,8 @@ std::string spoken_text(const Runner& menus, const Effect& effect);
 
 /// What was replayed, step by step, and where it failed.
 std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report);
+
+/// A trace, line by line.
+std::string trace_text(const TraceFile& trace);
 
 } // namespace rondix

@@ -17,6 +17,8 @@
 #include "rondix/bindings.hpp"
 #include "rondix/canvas.hpp"
 #include "rondix/device.hpp"
+#include "rondix/effect.hpp"
+#include "rondix/item.hpp"
 #include "rondix/motion.hpp"
 #include "rondix/rows.hpp"
 #include "rondix/ruler.hpp"
@@ -30,81 +32,6 @@
 #include <vector>
 
 namespace rondix {
-
-enum class EffectKind : std::uint8_t {
-    load,    ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
-    unload,  ///< scene `subject` is not needed any longer
-    pause,   ///< the game stops
-    unpause, ///< the game is not paused any longer
-    show_pointer,
-    hide_pointer,
-    cue,        ///< play the cue `subject` (Looks::cues)
-    music,      ///< from here on tune `subject` (Looks::tunes) plays, or none when it is `silence`
-    request,    ///< do request `subject` (CompiledFlow::requests) and answer with `ticket`
-    off,        ///< request `subject` with this `ticket` is not waited for any longer
-    begin_text, ///< a text is being typed for control `subject`: pass it to type() and erase()
-    end_text,   ///< and no longer
-    setting,    ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
-    front,      ///< screen `subject`, or question, is the one that the player has to do with
-    focus,  ///< control `subject` has the focus; of a list, row `value`: words_of() describes it
-    denied, ///< control `subject` was pressed, and cannot be used now
-    pad,    ///< the player has taken pad `value`: it answered "press any key"
-    told,   ///< the flow tells the game word `subject` (CompiledFlow::words)
-    todo,   ///< a placeholder was pressed; `subject` is its text (CompiledFlow::words)
-    quit,   ///< the player asks to leave; a game that declines does nothing
-};
-
-struct Effect {
-    EffectKind kind{};
-    std::uint32_t subject = 0;
-    Ticket ticket{};
-    std::uint16_t value = 0;
-};
-
-enum class ItemKind : std::uint8_t {
-    ground,
-    shade,
-    group, ///< of boxes, that draws something itself
-    title,
-    label,
-    picture,
-    panel,
-    button,
-    control, ///< a toggle, slider, choice or entry
-    list,
-    row,   ///< of a list
-    piece, ///< of a composite control
-    value, ///< the value of a control's setting
-    track,
-    knob,
-    progress,
-    notice,
-};
-
-/// One thing to draw. Items come in the order in which they are to be drawn. Each is a picture and
-/// a text on a ground, all of them within `place`, as `look` and `style` say.
-struct Item {
-    ItemKind kind{};
-    LookState state = LookState::rest;
-    bool leaving = false; ///< of a screen that is closed already and on its way out
-    StyleId style{};
-    Rect place = {};             ///< as laid out, in design units
-    Transform transform = {};    ///< what becomes of it by scale, shift, rotation and passage
-    Look look = {};              ///< its own, in between states; opacity is that of the whole
-    Shares shares = {};          ///< of each state, for what does not blend, such as images
-    std::string_view text = {};  ///< as worded; valid until the next call of the Runner
-    std::string_view name = {};  ///< of a control's body and of rows, for those who hear the menus:
-    std::string_view value = {}; ///< what words_of() says of it as well
-    float text_scale = 1;        ///< below 1 where the text was made smaller to fit
-    Edge align{};                ///< of the text, left to right
-    Sides padding = {};          ///< round the text, within `place`
-    float rotate = 0;            ///< degrees that stand in `transform` already, for checks
-    PictureId picture = no_picture;
-    float amount = 0; ///< of a shade: its opacity; of progress, a track or a held button: the share
-    std::uint32_t row = 0; ///< of a list's row: its number
-    ScreenId screen = no_screen;
-    ControlId control = no_control;
-};
 
 /// What a game has from before, when another Runner was at work in it.
 struct GameSide {
@@ -185,6 +112,9 @@ class Runner {
     bool loaded(Ticket ticket);
     bool load_failed(Ticket ticket);
     bool load_progress(Ticket ticket, float share);
+    /// A scene that stays (`stays: yes`) is loaded, though not by an effect: it is not asked for.
+    void has_loaded(SceneId scene);
+    bool is_loaded(SceneId scene) const; ///< a scene that stays
     /// The answer to a request. One that comes while something stands over its screen takes effect
     /// when it is current again, as does one to a load when no urgent screen is open any longer.
     bool done(Ticket ticket);
@@ -219,6 +149,8 @@ class Runner {
     // --- walkthroughs and tests
     /// Lets a move happen as if its device had made it: a press takes the focus along, a clock's
     /// move does not wait for its clock. False when the move cannot happen here.
+    /// What followed by itself from the move that was replayed before, such as a screen that
+    /// closed, counts as having been made.
     bool replay(Move move);
 
     /// What the game is to do, oldest first. The span lasts until the next call of take_effects();
@@ -229,6 +161,8 @@ class Runner {
     /// The moves that were answered since the last call, oldest first; the newest 64 where nobody
     /// asked in time. For recording, and for showing what happened.
     std::span<const Move> take_moves();
+    /// How many moves were answered so far, taken or not.
+    std::uint64_t moves_made() const { return moves_made_; }
 
     /// What to draw now. The span lasts until the next call of any function of the Runner.
     std::span<const Item> view();
@@ -326,6 +260,9 @@ class Runner {
     void go_on_waiting(RequestId request, Ticket ticket);
     bool perform(Move move);
     bool perform_one(Move move);
+    void follow();
+    void tell_scene_left(SceneId scene);
+    void tell_scene_wanted();
     bool answer_load(Ticket ticket, Wait::Answer answer);
     bool answer_request(Ticket ticket, Wait::Answer answer);
     void update_requests(const Outcome& outcome, Move move);
@@ -464,6 +401,9 @@ class Runner {
     std::vector<bool> held_keys_;   // of each hand and named key
     std::vector<Effect> effects_, taken_;
     std::vector<Move> moves_done_, moves_taken_;
+    std::vector<Move> followed_; // by themselves, the move that was replayed
+    std::uint64_t moves_made_ = 0;
+    std::vector<bool> stays_loaded_; // of each scene
     std::vector<Item> items_;
     std::size_t most_effects_ = 0;        // that a single move can have
     bool held_[hands][button_count] = {}; // by the keyboard, and by each pad
@@ -512,6 +452,7 @@ class Runner {
     Device repeating_by_, holding_by_;
     std::optional<Button> repeating_;
     Button came_by_{};
+    bool replays_ = false;
     bool moved_on_ = false; // the screen did what it does by itself, and is still there
     bool pointer_shown_ = true;
     bool mirrored_ = false;

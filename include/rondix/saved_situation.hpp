@@ -25,8 +25,8 @@ namespace rondix {
 struct SavedScreen {
     std::string screen;
     std::string focus; ///< the control that has it, or none
-    std::vector<std::pair<std::string, std::string>> pages =
-        {}; ///< and the page of each that is shown
+    std::vector<std::pair<std::string, std::string>> pages = {}; ///< and the page that is shown
+    std::string question = {};                                   ///< that stands over it, or none
 };
 
 struct SavedSituation {
@@ -38,8 +38,7 @@ struct SavedSituation {
     std::vector<std::pair<std::string, double>>
         waiting; ///< events whose answers wait: seconds left
     std::vector<std::pair<std::string, std::string>>
-        settings;       ///< as they are written; but for keys
-    bool asked = false; ///< a question stood over a screen; it is not kept
+        settings; ///< as they are written; but for keys
 };
 
 /// Where `menus`, which has been started, stands now. A change of a setting that the player was
@@ -60,6 +59,10 @@ struct Restored {
 /// has to be there: load it first, by `saved.scene`, or start() instead. What was waited for is
 /// asked for anew.
 Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options = {});
+
+/// The same as it was, with the question that was asked, and whether anybody could get stuck from
+/// there on or not: for looking at what happened.
+Restored restore_unproved(Runner& menus, const SavedSituation& saved);
 
 /// Puts `fresh`, a Runner of another flow (or of another version of the same), to where `old`
 /// stands, in a game that goes on: tickets stay what they are. Rows, keys, ruler and the like are

@@ -12,6 +12,10 @@ class Source {
   public:
     Source() = default;
     Source(std::string name, std::string text);
+    /// Of a flow that is written in C++: each line says what stands there, such as "screen
+    /// 'title'".
+    static Source in_code(std::string text);
+    bool is_in_code() const { return in_code_; }
 
     const std::string& name() const { return name_; }
     const std::string& text() const { return text_; }
@@ -29,6 +33,7 @@ class Source {
     std::string name_;
     std::string text_;
     std::vector<std::uint32_t> lines_; // where each begins
+    bool in_code_ = false;
 };
 
 } // namespace rondix

@@ -17,7 +17,7 @@ struct Standing {
         , until_due(flow.events.size(), 0)
         , tickets(flow.requests.size()) {}
 
-    Situation situation;           ///< without questions over its screens
+    Situation situation;
     std::vector<ControlId> focus;  ///< of each screen
     std::vector<double> until_due; ///< of each event whose answer waits: seconds
     Ticket load{};                 ///< of the load that the game is at, or none: it is asked anew

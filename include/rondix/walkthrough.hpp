@@ -16,6 +16,7 @@
 
 #include "rondix/flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/saved_situation.hpp"
 #include "rondix/source.hpp"
 
 #include <functional>
@@ -29,15 +30,22 @@ namespace rondix {
 /// What is expected at one point; only what is said is compared.
 struct Expectation {
     std::optional<Name> screen, scene, game, pointer, focus;
-    std::optional<std::vector<Name>> stack, told;
+    std::optional<std::vector<Name>> stack, told, effects;
     std::optional<bool> quits, ignored;
-    Place quits_place, ignored_place, stack_place, told_place;
+    Place quits_place, ignored_place, stack_place, told_place, effects_place;
+};
+
+/// Of a trace: it goes on from here.
+struct WalkBeginning {
+    SavedSituation from;
+    std::vector<std::string> loaded; ///< scenes that stay, and are loaded
 };
 
 struct WalkStep {
     Place place;
-    std::string text; ///< a move, an input, or a wait; empty for an expectation
-    std::optional<Expectation> expect;
+    std::string text; ///< a move, an input, or a wait; empty for an expectation or a beginning
+    std::optional<Expectation> expect = {};
+    std::optional<WalkBeginning> begin = {};
 };
 
 struct Walkthrough {
@@ -48,6 +56,8 @@ struct Walkthrough {
     std::vector<WalkStep> steps;
 };
 
+/// A walkthrough, or a trace (trace.hpp), which is one as well: its moves, with what came of them
+/// as expectations. A last line that was cut off is left out.
 Walkthrough load_walkthrough(const std::string& path);
 Walkthrough load_walkthrough_text(std::string name, std::string text);
 

@@ -25,7 +25,8 @@ class Compiler {
         add_requests();
         for (const FlowScreen& screen : flow_.screens) add_screen(screen);
         for (const FlowScene& scene : flow_.scenes) {
-            out_.scenes.push_back({text(scene.id.text), text(scene.file), screen(scene.root)});
+            out_.scenes.push_back(
+                {text(scene.id.text), text(scene.file), screen(scene.root), scene.stays});
             result_.origins.scenes.push_back(scene.id.place);
         }
         for (const FlowEvent& event : flow_.events) add_event(event);

@@ -201,7 +201,7 @@ class FlowReader {
     }
 
     void read_scene(const yaml::Node& key, const yaml::Node& node) {
-        const MapReader map(node, "a scene", {"file", "root", "music"}, findings_);
+        const MapReader map(node, "a scene", {"file", "root", "music", "stays"}, findings_);
         FlowScene scene{Name{key.text, key.place}, {}, {}, {}};
         if (map.good() && !map.find("file"))
             add(findings_, Slug::missing_key, key.place,
@@ -213,6 +213,7 @@ class FlowReader {
         scene.file = map.text("file").value_or("");
         scene.root = map.name("root").value_or(Name{});
         if (map.find("music")) scene.music = map.name("music");
+        scene.stays = map.yes_no("stays").value_or(false);
         flow_.scenes.push_back(std::move(scene));
     }
 

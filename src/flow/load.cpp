@@ -5,6 +5,7 @@
 #include "flow/compile_looks.hpp"
 #include "flow/flow_reader.hpp"
 #include "flow/further_files.hpp"
+#include "flow/load_tree.hpp"
 #include "flow/read_file.hpp"
 #include "flow/resolve.hpp"
 #include "flow/themes.hpp"
@@ -31,10 +32,8 @@ void put_in_order(Findings& findings) {
     findings.erase(last, findings.end());
 }
 
-void run_stages(FlowFile& file) {
-    const std::optional<yaml::Node> tree = yaml::read(file.sources[0], 0, file.findings);
-    if (!tree) return;
-    file.readable = read_flow(*tree, file.sources[0], file.flow, file.findings);
+void run_stages(FlowFile& file, const yaml::Node& tree) {
+    file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);
     if (!file.readable) return;
     file.readable = gather_includes(file.flow, file.sources, file.findings);
     if (!file.readable) return;
@@ -74,7 +73,15 @@ FlowFile load_flow(const std::string& path) {
 FlowFile load_flow_text(std::string name, std::string text) {
     FlowFile file;
     file.sources.emplace_back(std::move(name), without_mark(std::move(text)));
-    run_stages(file);
+    if (const auto tree = yaml::read(file.sources[0], 0, file.findings)) run_stages(file, *tree);
+    return file;
+}
+
+FlowFile load_tree(Source source, const yaml::Node& tree, Findings findings) {
+    FlowFile file;
+    file.sources.push_back(std::move(source));
+    file.findings = std::move(findings);
+    run_stages(file, tree);
     return file;
 }
 

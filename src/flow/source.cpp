@@ -12,6 +12,12 @@ Source::Source(std::string name, std::string text)
         if (text_[i] == '\n') lines_.push_back(static_cast<std::uint32_t>(i + 1));
 }
 
+Source Source::in_code(std::string text) {
+    Source source("in code", std::move(text));
+    source.in_code_ = true;
+    return source;
+}
+
 Source::Spot Source::spot(std::uint32_t offset) const {
     if (lines_.empty()) return {};
     offset = std::min<std::uint32_t>(offset, static_cast<std::uint32_t>(text_.size()));

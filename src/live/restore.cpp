@@ -1,8 +1,8 @@
 // A situation found again by its names in a flow that may be another than the one it was saved in.
 //
 // What comes out is a situation as the rules make them, whatever was saved: the bottom is what the
-// scene asks for, play screens and the loading screen stand nowhere else, a screen that waits for a
-// request has one, and nothing is open twice. What does not fit is left out and said.
+// scene asks for, play screens stand nowhere else, and nothing is open twice. What does not fit is
+// left out and said.
 #include "rondix/saved_situation.hpp"
 
 #include "rondix/one_more_start.hpp"
@@ -24,18 +24,21 @@ class Restoring {
         , old_(old)
         , standing_(flow_) {}
 
-    Restored run(const CheckOptions& options) {
+    /// Without options, nothing is proved.
+    Restored run(const CheckOptions* options) {
         for (const auto& [name, value] : saved_.settings) restore_setting(name, value);
         menus_.start();
+        if (old_) keep_loaded_scenes();
         standing_.situation =
             menus_.situation(); // with what conditions ask about settings and rows
         for (const auto& [name, raised] : saved_.flags) restore_flag(name, raised);
         if (!restore_scene()) return home();
-        for (std::size_t i = 0; i < saved_.stack.size(); ++i) restore_screen(i);
+        for (std::size_t i = 0; i < saved_.stack.size(); ++i) restore_screen(i, !options);
         for (const auto& [name, seconds] : saved_.waiting) restore_waiting(name, seconds);
-        if (saved_.asked) drop("the question that was asked is taken back");
+
         if (old_) keep_tickets();
-        const Verdict verdict = one_more_start(flow_, standing_.situation, options);
+        const Verdict verdict =
+            options ? one_more_start(flow_, standing_.situation, *options) : Verdict::proved;
         if (verdict != Verdict::proved) {
             drop(
                 verdict == Verdict::not_so
@@ -147,10 +150,10 @@ class Restoring {
     }
 
     bool stands_anywhere(ScreenId screen) const {
-        return !flow_[screen].play && !flow_[screen].question && screen != flow_.loading.screen;
+        return !flow_[screen].play && !flow_[screen].question;
     }
 
-    void restore_screen(std::size_t height) {
+    void restore_screen(std::size_t height, bool with_question) {
         const SavedScreen& saved = saved_.stack[height];
         const ScreenId screen = flow_.screen(saved.screen);
         Situation& now = standing_.situation;
@@ -163,12 +166,23 @@ class Restoring {
             return drop("'" + saved.screen + "' is not at the bottom any longer");
         }
         for (const auto& [pages, page] : saved.pages) restore_pages(screen, pages, page);
+        if (!saved.question.empty()) restore_question(saved.question, with_question);
         if (saved.focus.empty()) return;
         const ControlId focus = flow_.control(screen, saved.focus);
         if (focus != no_control && is_usable_kind(flow_[focus].kind))
             standing_.focus[index(screen)] = focus;
         else
             drop_name("control", saved.screen + "." + saved.focus);
+    }
+
+    void restore_question(const std::string& id, bool with_question) {
+        const ScreenId question = flow_.screen(id);
+        if (!with_question)
+            drop("the question that was asked is taken back");
+        else if (question == no_screen || !flow_[question].question)
+            drop_name("question", id);
+        else
+            standing_.situation.ask(question);
     }
 
     void restore_pages(ScreenId screen, const std::string& id, const std::string& page) {
@@ -190,6 +204,14 @@ class Restoring {
     }
 
     // --- what the game is at
+
+    void keep_loaded_scenes() {
+        const CompiledFlow& before = old_->flow();
+        for (std::size_t i = 0; i < before.scenes.size(); ++i) {
+            const SceneId scene = flow_.scene(before.text(before.scenes[i].id));
+            if (old_->is_loaded(SceneId(i)) && scene != no_scene) menus_.has_loaded(scene);
+        }
+    }
 
     void keep_tickets() {
         if (saved_.phase == Phase::loading) standing_.load = old_->ticket();
@@ -217,11 +239,15 @@ class Restoring {
 } // namespace
 
 Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options) {
-    return Restoring(menus, saved, nullptr).run(options);
+    return Restoring(menus, saved, nullptr).run(&options);
+}
+
+Restored restore_unproved(Runner& menus, const SavedSituation& saved) {
+    return Restoring(menus, saved, nullptr).run(nullptr);
 }
 
 Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options) {
-    return Restoring(fresh, saved(old), &old).run(options);
+    return Restoring(fresh, saved(old), &old).run(&options);
 }
 
 } // namespace rondix

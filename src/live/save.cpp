@@ -41,7 +41,8 @@ class Saving {
             const std::uint16_t page = page_of(flow_, now_, PagesId(i));
             screen.pages.emplace_back(name(pages.id), name(flow_.words[pages.names.begin + page]));
         }
-        if (now_.question_at(height) != no_screen) saved_.asked = true;
+        const ScreenId question = now_.question_at(height);
+        if (question != no_screen) screen.question = name(flow_[question].id);
         saved_.stack.push_back(std::move(screen));
     }
 

@@ -1,7 +1,5 @@
 // A saved situation as JSON: names alone, so that it can be read with another flow.
-#include "rondix/saved_situation.hpp"
-
-#include <nlohmann/json.hpp>
+#include "live/saved_json.hpp"
 
 #include <array>
 #include <stdexcept>
@@ -10,7 +8,7 @@ namespace rondix {
 
 namespace {
 
-using Json = nlohmann::ordered_json;
+using live::Json;
 
 constexpr std::size_t most_bytes = 1u << 20;
 constexpr int version = 1;
@@ -84,6 +82,7 @@ SavedSituation read(const Json& json) {
         SavedScreen screen{
             text_at(row, "screen", here), {}, pairs_at<std::string>(row, "pages", here)};
         if (row.contains("focus")) screen.focus = text_at(row, "focus", here);
+        if (row.contains("question")) screen.question = text_at(row, "question", here);
         saved.stack.push_back(std::move(screen));
     }
     saved.flags = pairs_at<bool>(json, "flags", whole);
@@ -104,7 +103,7 @@ std::string spot(const std::string& text, std::size_t byte) {
 
 } // namespace
 
-std::string saved_text(const SavedSituation& saved) {
+Json live::as_json(const SavedSituation& saved) {
     Json json = {{"rondix-situation", version}, {"game", saved.game}};
     if (saved.phase != Phase::none)
         json["scene"] = {{"id", saved.scene},
@@ -114,24 +113,34 @@ std::string saved_text(const SavedSituation& saved) {
         Json row = {{"screen", screen.screen}};
         if (!screen.focus.empty()) row["focus"] = screen.focus;
         if (!screen.pages.empty()) row["pages"] = as_object(screen.pages);
+        if (!screen.question.empty()) row["question"] = screen.question;
         json["stack"].push_back(std::move(row));
     }
     json["flags"] = as_object(saved.flags);
     if (!saved.waiting.empty()) json["waiting"] = as_object(saved.waiting);
     json["settings"] = as_object(saved.settings);
-    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+    return json;
+}
+
+std::optional<SavedSituation> live::from_json(const Json& json, std::string& fault) {
+    try {
+        return read(json);
+    } catch (const Wrong& wrong) {
+        return fault = wrong.what(), std::nullopt;
+    }
+}
+
+std::string saved_text(const SavedSituation& saved) {
+    return live::as_json(saved).dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
 std::optional<SavedSituation> read_saved(const std::string& text, std::string& fault) {
     if (text.size() > most_bytes) return fault = "the file is too large", std::nullopt;
     try {
-        return read(Json::parse(text));
+        return live::from_json(Json::parse(text), fault);
     } catch (const Json::parse_error& error) {
-        fault = spot(text, error.byte) + ": this is not JSON";
-    } catch (const Wrong& wrong) {
-        fault = wrong.what();
+        return fault = spot(text, error.byte) + ": this is not JSON", std::nullopt;
     }
-    return std::nullopt;
 }
 
 } // namespace rondix

@@ -52,7 +52,7 @@ RONDIX_FIELDS(Test, flag, if_raised, if_lowered)
 RONDIX_FIELDS(Step, kind, value, subject)
 RONDIX_FIELDS(Alternative, when, steps, question)
 RONDIX_FIELDS(Action, alternatives)
-RONDIX_FIELDS(Scene, id, file, root)
+RONDIX_FIELDS(Scene, id, file, root, stays)
 RONDIX_FIELDS(KeyAnswer, key, action)
 RONDIX_FIELDS(Screen, id, title, controls, keys, back, menu, any, closes_when, moves_on, idle,
               moves_on_ms, idle_ms, page_codes, request, play, pauses, urgent, wraps, first_focus,

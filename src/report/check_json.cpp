@@ -13,6 +13,7 @@ Json place_json(Place place, const std::vector<Source>& sources) {
     if (!place.known() || place.file >= sources.size()) return nullptr;
     const Source& source = sources[place.file];
     const Source::Spot begin = source.spot(place.begin);
+    if (source.is_in_code()) return {{"file", "in code"}, {"what", source.line(begin.line)}};
     const Source::Spot end = source.spot(place.end);
     return {{"file", source.name()},
             {"line", begin.line},

@@ -66,6 +66,8 @@ std::string placed(Place place, const std::vector<Source>& sources, std::string_
     if (!place.known() || place.file >= sources.size()) return fmt::format("{}: {}\n", kind, text);
     const Source& source = sources[place.file];
     const Source::Spot spot = source.spot(place.begin);
+    if (source.is_in_code())
+        return fmt::format("in code, {}: {}: {}\n", source.line(spot.line), kind, text);
     return fmt::format("{}:{}:{}: {}: {}\n{}", source.name(), spot.line, spot.column, kind, text,
                        snippet(place, source, utf8));
 }

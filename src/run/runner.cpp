@@ -61,6 +61,8 @@ Runner::Runner(const CompiledFlow& flow)
     taken_.reserve(effects_.capacity());
     moves_done_.reserve(most_moves_kept);
     moves_taken_.reserve(most_moves_kept);
+    followed_.reserve(most_moves_kept);
+    stays_loaded_.assign(flow.scenes.size(), false);
     items_.reserve(flow.looks.boxes.size() + 1);
     leaving_.reserve(flow.screens.size());
     cools_.assign(flow.controls.size(), 0);
@@ -96,9 +98,13 @@ void Runner::make_labels() {
 /// What a move makes due, such as a screen that closes by itself, follows at once.
 bool Runner::perform(Move move) {
     if (!perform_one(move)) return false;
+    follow();
+    return true;
+}
+
+void Runner::follow() {
     for (int i = 0; i < most_that_follow && fire_one(); ++i) {
     }
-    return true;
 }
 
 /// Every change of the situation comes through here.
@@ -109,6 +115,9 @@ bool Runner::perform_one(Move move) {
     if (!outcome.answered) return false;
     if (moves_done_.size() == most_moves_kept) moves_done_.erase(moves_done_.begin());
     moves_done_.push_back(move);
+    ++moves_made_;
+    if (replays_ && followed_.size() < most_moves_kept) followed_.push_back(move);
+    if (move.kind == MoveKind::loaded && flow_[now_.scene()].stays) has_loaded(now_.scene());
     update_clocks(outcome, move);
     tell_changes(outcome);
     update_requests(outcome, move);
@@ -183,15 +192,36 @@ void Runner::tell_changes(const Outcome& outcome) {
     tell_steps(outcome.steps);
     const bool had_scene = before_.phase() == Phase::loaded;
     if (had_scene && (outcome.loads || now_.phase() != Phase::loaded))
-        emit(EffectKind::unload, static_cast<std::uint32_t>(before_.scene()));
+        tell_scene_left(before_.scene());
     const bool was_paused = paused(flow_, before_);
     if (was_paused != paused(flow_, now_))
         emit(was_paused ? EffectKind::unpause : EffectKind::pause);
     update_pointer();
     update_music();
-    if (outcome.loads)
-        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
+    if (outcome.loads) tell_scene_wanted();
     if (outcome.quits) emit(EffectKind::quit);
+}
+
+/// A scene that stays is loaded once.
+void Runner::tell_scene_left(SceneId scene) {
+    emit(is_loaded(scene) ? EffectKind::set_aside : EffectKind::unload,
+         static_cast<std::uint32_t>(scene));
+}
+
+void Runner::tell_scene_wanted() {
+    const auto scene = static_cast<std::uint32_t>(now_.scene());
+    if (!is_loaded(now_.scene())) return emit(EffectKind::load, scene, load_.ticket);
+    emit(EffectKind::bring_back, scene);
+    load_.answer = Wait::Answer::good;
+}
+
+void Runner::has_loaded(SceneId scene) {
+    if (index(scene) < stays_loaded_.size() && flow_[scene].stays)
+        stays_loaded_[index(scene)] = true;
+}
+
+bool Runner::is_loaded(SceneId scene) const {
+    return index(scene) < stays_loaded_.size() && stays_loaded_[index(scene)];
 }
 
 void Runner::tell_steps(Range steps) {
@@ -259,8 +289,17 @@ bool Runner::replay(Move move) {
     const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
     const bool takes_focus =
         uses && now_.depth() > 0 && !in_play(flow_, now_) && usable(flow_, now_, move.control());
+    if (!followed_.empty() && followed_.front() == move) {
+        followed_.erase(followed_.begin());
+        return true;
+    }
+    followed_.clear();
     if (takes_focus) choose_focus(move.control());
-    return perform(move);
+    if (!perform_one(move)) return false;
+    replays_ = true;
+    follow();
+    replays_ = false;
+    return true;
 }
 
 // --- the game's side

@@ -18,12 +18,11 @@ void Runner::start(GameSide game) {
     forget();
     const Outcome outcome = rondix::start(flow_, now_);
     put_settings_and_rows(true);
-    if (game.scene != no_scene) emit(EffectKind::unload, static_cast<std::uint32_t>(game.scene));
+    if (game.scene != no_scene) tell_scene_left(game.scene);
     if (game.paused) emit(EffectKind::unpause);
     tell_pointer_and_music();
     update_clocks(outcome, {});
-    if (outcome.loads)
-        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
+    if (outcome.loads) tell_scene_wanted();
     appear();
 }
 
@@ -49,8 +48,7 @@ void Runner::go_on_loading(Ticket ticket) {
     progress_ = 0;
     load_.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
     tickets_ = std::max(tickets_, static_cast<std::uint32_t>(load_.ticket));
-    if (ticket == Ticket{})
-        emit(EffectKind::load, static_cast<std::uint32_t>(now_.scene()), load_.ticket);
+    if (ticket == Ticket{}) tell_scene_wanted();
 }
 
 void Runner::go_on_waiting(RequestId request, Ticket ticket) {
@@ -65,6 +63,8 @@ void Runner::go_on_waiting(RequestId request, Ticket ticket) {
 void Runner::forget() {
     effects_.clear();
     moves_done_.clear();
+    ++moves_made_; // for those who count along: something is another now
+    followed_.clear();
     std::fill(focus_.begin(), focus_.end(), no_control);
     std::fill(held_keys_.begin(), held_keys_.end(), false);
     for (auto& held : held_) std::fill(std::begin(held), std::end(held), false);
@@ -119,11 +119,11 @@ void Runner::appear() {
     leaving_.clear();
     for (Presence& presence : presence_) presence.set(false);
     update_focus();
-    for (std::size_t i = 0; i < presence_.size(); ++i) presence_[i].set(now_.is_open(ScreenId(i)));
+    for (std::size_t i = 0; i < presence_.size(); ++i)
+        presence_[i].set(is_shown(now_, ScreenId(i)));
     turn_states(true);
     tell_front();
-    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
-    }
+    follow();
 }
 
 } // namespace rondix

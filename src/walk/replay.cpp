@@ -3,6 +3,7 @@
 #include "rondix/walkthrough.hpp"
 
 #include "flow/map_reader.hpp"
+#include "rondix/effect_text.hpp"
 #include "rondix/move_text.hpp"
 #include "rondix/names.hpp"
 #include "rondix/runner.hpp"
@@ -21,6 +22,11 @@ constexpr std::array<std::pair<std::string_view, Button>, 5> buttons = {{
     {"right", Button::right},
     {"accept", Button::accept},
 }};
+
+/// What is expected says so.
+bool is_silent(EffectKind kind) {
+    return kind == EffectKind::front || kind == EffectKind::focus;
+}
 
 } // namespace
 
@@ -48,6 +54,7 @@ class WalkPlayer::Walker {
   private:
     void take(std::size_t i) {
         const WalkStep& step = walk_.steps[i];
+        if (step.begin) return begin(step);
         if (step.expect) {
             const std::size_t before = report_.expectations;
             compare(*step.expect);
@@ -56,6 +63,7 @@ class WalkPlayer::Walker {
                 report_.steps.push_back(
                     {"expect", std::to_string(count) + " as expected", "", true});
             told_.clear();
+            effects_.clear();
             quits_ = false;
             return;
         }
@@ -69,6 +77,18 @@ class WalkPlayer::Walker {
         if (!answered && !awaited && !is_so && report_.failures.empty())
             fail(step.place,
                  "'" + step.text + "' does nothing on '" + current() + "'" + reason(step));
+    }
+
+    /// Where a trace begins, or goes on.
+    void begin(const WalkStep& step) {
+        for (const std::string& scene : step.begin->loaded) runner_.has_loaded(flow_.scene(scene));
+        const Restored how = restore_unproved(runner_, step.begin->from);
+        if (how.at_home || !how.dropped.empty())
+            fail(step.place, "this flow has no such place: " + how.dropped.at(0));
+        take_effects();
+        effects_.clear();
+        told_.clear();
+        report_.steps.push_back({"from here", situation_text(), {}, false});
     }
 
     // --- doing
@@ -136,54 +156,12 @@ class WalkPlayer::Walker {
             if (effect.kind == EffectKind::quit) quits_ = true;
             if (effect.kind == EffectKind::told)
                 told_.emplace_back(flow_.text(flow_.words[effect.subject]));
-            if (const std::string one = effect_text(effect); !one.empty())
+            if (follows_from_moves(effect.kind)) effects_.push_back(effect_text(runner_, effect));
+            if (const std::string one = effect_text(runner_, effect);
+                !one.empty() && !is_silent(effect.kind))
                 text += (text.empty() ? "" : ", ") + one;
         }
         return text;
-    }
-
-    std::string effect_text(const Effect& effect) const {
-        const auto scene = [&] { return std::string(flow_.text(flow_.scenes[effect.subject].id)); };
-        const auto word = [&] { return std::string(flow_.text(flow_.words[effect.subject])); };
-        switch (effect.kind) {
-        case EffectKind::load: return "load " + scene();
-        case EffectKind::unload: return "unload " + scene();
-        case EffectKind::pause: return "pause";
-        case EffectKind::unpause: return "unpause";
-        case EffectKind::show_pointer: return "show pointer";
-        case EffectKind::hide_pointer: return "hide pointer";
-        case EffectKind::cue:
-            return "cue " + std::string(flow_.text(flow_.looks.cues[effect.subject].id));
-        case EffectKind::music:
-            return "music " + (TuneId(effect.subject) == silence
-                                   ? "none"
-                                   : std::string(flow_.text(flow_.looks.tunes[effect.subject].id)));
-        case EffectKind::request:
-            return "request " + std::string(flow_.text(flow_.requests[effect.subject].id));
-        case EffectKind::off:
-            return "off " + std::string(flow_.text(flow_.requests[effect.subject].id));
-        case EffectKind::begin_text: return "begin text";
-        case EffectKind::end_text: return "end text";
-        case EffectKind::setting: return "setting " + setting_text(SettingId(effect.subject));
-        case EffectKind::front:
-        case EffectKind::focus: return {}; // what is expected says so
-        case EffectKind::denied:
-            return "denied " + std::string(flow_.text(flow_[ControlId(effect.subject)].id));
-        case EffectKind::pad: return "pad " + std::to_string(effect.value);
-        case EffectKind::told: return "told " + word();
-        case EffectKind::todo: return "todo: " + word();
-        case EffectKind::quit: return "quit";
-        }
-        return {};
-    }
-
-    std::string setting_text(SettingId id) const {
-        const Setting& setting = flow_[id];
-        const bool counted = is_counted(setting.kind);
-        return std::string(flow_.text(setting.id)) + " " +
-               std::string(counted
-                               ? flow_.text(flow_.words[setting.words.begin + runner_.value_of(id)])
-                               : runner_.shown_value(id));
     }
 
     // --- comparing
@@ -196,6 +174,7 @@ class WalkPlayer::Walker {
         compare_name(expect.focus, "focus", focus(), {});
         compare_list(expect.stack, expect.stack_place, "stack", stack());
         compare_list(expect.told, expect.told_place, "told", told_);
+        compare_list(expect.effects, expect.effects_place, "effects", effects_);
         compare_yes_no(expect.quits, expect.quits_place, "quits", quits_);
         compare_yes_no(expect.ignored, expect.ignored_place, "ignored", ignored_);
     }
@@ -299,7 +278,7 @@ class WalkPlayer::Walker {
     std::function<void(const Effect&)> obey_;
     std::size_t next_ = 0;
     WalkReport report_;
-    std::vector<std::string> told_; // since the last expectation
+    std::vector<std::string> told_, effects_; // since the last expectation
     Move last_;
     Point pointer_{-1, -1};
     bool quits_ = false;

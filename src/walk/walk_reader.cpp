@@ -4,6 +4,7 @@
 #include "flow/map_reader.hpp"
 #include "flow/read_file.hpp"
 #include "flow/yaml_tree.hpp"
+#include "rondix/trace_file.hpp"
 
 namespace rondix {
 
@@ -50,10 +51,10 @@ class WalkReader {
     }
 
     Expectation read_expectation(const yaml::Node& node) {
-        const MapReader map(
-            node, "an expectation",
-            {"screen", "stack", "scene", "game", "pointer", "focus", "told", "quits", "ignored"},
-            walk_.findings);
+        const MapReader map(node, "an expectation",
+                            {"screen", "stack", "scene", "game", "pointer", "focus", "told",
+                             "effects", "quits", "ignored"},
+                            walk_.findings);
         Expectation expect;
         expect.screen = map.name("screen");
         expect.scene = map.name("scene");
@@ -62,6 +63,7 @@ class WalkReader {
         if (map.one_of("pointer", {"shown", "hidden"})) expect.pointer = map.name("pointer");
         expect.stack = read_names(map, "stack", expect.stack_place);
         expect.told = read_names(map, "told", expect.told_place);
+        expect.effects = read_names(map, "effects", expect.effects_place);
         expect.quits = read_yes_no(map, "quits", expect.quits_place);
         expect.ignored = read_yes_no(map, "ignored", expect.ignored_place);
         return expect;
@@ -97,6 +99,7 @@ class WalkReader {
 
 Walkthrough load_walkthrough_text(std::string name, std::string text) {
     Walkthrough walk;
+    if (is_trace(text)) return walkthrough_of(load_trace_text(std::move(name), std::move(text)));
     walk.source = Source(std::move(name), without_mark(std::move(text)));
     const std::optional<yaml::Node> tree = yaml::read(walk.source, 0, walk.findings);
     walk.readable = tree && WalkReader(walk).read(*tree) && walk.findings.empty();

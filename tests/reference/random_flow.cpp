@@ -144,7 +144,8 @@ class Author {
         text_ += "scenes:\n";
         for (const std::string& scene : scenes_)
             text_ += "  " + scene +
-                     ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) + " }\n";
+                     ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) +
+                     (rich() && scene == "scene1" ? ", stays: yes" : "") + " }\n";
         if (one_in(2)) return;
         text_ += "loading: { give-up: 5s";
         if (often()) text_ += ", screen: " + menu();

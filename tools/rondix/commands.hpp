@@ -20,6 +20,7 @@ using Run = std::function<int()>;
 
 Run add_check(CLI::App& app);
 Run add_walk(CLI::App& app);
+Run add_trace(CLI::App& app);
 Run add_map(CLI::App& app);
 Run add_draw(CLI::App& app);
 Run add_focus(CLI::App& app);

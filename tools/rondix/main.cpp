@@ -64,7 +64,8 @@ int run(int argc, char** argv) {
     };
     command("check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
             add_check);
-    command("walk", "replay walkthroughs", add_walk);
+    command("walk", "replay walkthroughs, or traces of a game", add_walk);
+    command("trace", "tell what a trace of a game says", add_trace);
     command("map", "draw the flow as a picture", add_map);
     command("draw", "draw every screen", add_draw);
     command("focus", "tell where the directions lead on a screen", add_focus);

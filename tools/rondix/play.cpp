@@ -71,6 +71,8 @@ Run add_play(CLI::App& app) {
     app.add_option("--shot", play.shot, "write a picture of the window (PNG) when it ends");
     app.add_option("--record", play.record,
                    "write the moves that were made into this file, as a walkthrough");
+    app.add_option("--trace", play.trace,
+                   "write everything that happens into this file, for 'rondix walk'");
     app.add_option("--settings", play.settings,
                    "keep the player's settings and keys in this file (TOML)");
     app.add_flag("--speak", play.speaks,

@@ -49,7 +49,8 @@ int run(const Options& options) {
 Run add_walk(CLI::App& app) {
     const auto options = std::make_shared<Options>();
     app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("WALKTHROUGH", options->walkthroughs, "walkthroughs to replay")->required();
+    app.add_option("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
+        ->required();
     return [options] { return run(*options); };
 }
 

@@ -28,7 +28,8 @@ Player::Player(const PlayOptions& options, Session& session, Stage& stage)
     : options_(options)
     , session_(session)
     , stage_(stage)
-    , kept_(options.settings) {
+    , kept_(options.settings)
+    , trace_(options.trace) {
     game_.load_time = options.load_time;
     stage_.show_panel(options.panel);
     connect();
@@ -75,6 +76,8 @@ int Player::run(const Walkthrough* script) {
         game_.answers = false;
         script_.emplace(session_.runner(), *script, [this](const Effect& effect) { obey(effect); });
     }
+    if (!options_.trace.empty()) trace_.begin(session_.runner());
+    if (!trace_.fault().empty()) fmt::print(stderr, "{}\n", trace_.fault());
     const auto began = std::chrono::steady_clock::now();
     while (!ended_) {
         double longest = look_for_changes_every;
@@ -90,7 +93,7 @@ int Player::run(const Walkthrough* script) {
         for (SDL_Event event; SDL_PollEvent(&event);) take(event);
         if (script_) step_script(seconds);
         for (const Effect& effect : session_.runner().take_effects()) obey(effect);
-        note_moves();
+        note_moves(seconds);
         if (const std::string fault = kept_.save_when_quiet(session_.runner(), seconds);
             !fault.empty())
             say(fault);
@@ -118,13 +121,16 @@ void Player::reload() {
     if (!session_.reload()) return;
     game_.follow(session_.runner());
     connect();
+    if (trace_.is_on()) trace_.begin(session_.runner());
     if (!session_.dropped().empty()) say(session_.dropped().back());
 }
 
 /// What was recorded is whole at any time, however the program ends.
-void Player::note_moves() {
-    const std::size_t made = session_.note_moves();
-    if (made == 0 || options_.record.empty()) return;
+void Player::note_moves(double seconds) {
+    const std::span<const Move> made = session_.note_moves();
+    trace_.note(session_.runner(), made, obeyed_, seconds);
+    obeyed_.clear();
+    if (made.empty() || options_.record.empty()) return;
     write_file(options_.record, write_walkthrough("Played by hand", session_.moves()));
 }
 
@@ -238,6 +244,7 @@ void Player::act(const Panel::Action& action) {
     case Panel::Does::restart:
         session_.restart();
         game_.follow(runner);
+        if (trace_.is_on()) trace_.begin(runner);
         break;
     case Panel::Does::help: help_ = !help_; break;
     }
@@ -245,6 +252,7 @@ void Player::act(const Panel::Action& action) {
 
 void Player::obey(const Effect& effect) {
     dirty_ = true;
+    obeyed_.push_back(effect);
     if (options_.speaks)
         if (const std::string text = spoken_text(session_.runner(), effect); !text.empty())
             fmt::print("{}\n", text);

@@ -8,6 +8,7 @@
 #include "play/stand_in.hpp"
 #include "rondix/sdl2.hpp"
 #include "rondix/settings_file.hpp"
+#include "rondix/trace.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <optional>
@@ -26,6 +27,7 @@ struct PlayOptions {
     std::string shot;     ///< a picture of the window when it ends
     std::string record;   ///< the moves that were made, as a walkthrough
     std::string settings; ///< a file in which the player's settings are kept
+    std::string trace;    ///< a file for a trace of what happens
     bool speaks = false;  ///< what a voice would say is printed
 };
 
@@ -45,7 +47,7 @@ class Player {
     void step_script(double seconds);
     void draw();
     void say(std::string text);
-    void note_moves();
+    void note_moves(double seconds);
     void bind_named_keys();
     void load_settings();
     void reload();
@@ -59,6 +61,8 @@ class Player {
     std::optional<sdl2::Sounds> sounds_;
     std::optional<WalkPlayer> script_;
     SettingsFile kept_;
+    Trace trace_;
+    std::vector<Effect> obeyed_; // in this frame
     StandIn game_;
     Panel panel_;
     std::string notice_;

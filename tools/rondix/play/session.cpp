@@ -60,12 +60,12 @@ void Session::restart() {
     runner().start();
 }
 
-std::size_t Session::note_moves() {
+std::span<const Move> Session::note_moves() {
     const auto made = runner().take_moves();
     for (const Move move : made) moves_.push_back(move_text(flow(), move));
     if (moves_.size() > most_moves)
         moves_.erase(moves_.begin(), moves_.end() - static_cast<std::ptrdiff_t>(most_moves / 2));
-    return made.size();
+    return made;
 }
 
 Session::Stamp Session::stamp_of(const std::string& path) {

@@ -11,6 +11,7 @@
 #include <filesystem>
 #include <map>
 #include <memory>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -41,8 +42,8 @@ class Session {
     const std::string& trouble() const { return trouble_; }
     bool readable() const { return readable_; }
 
-    /// To be called after each step: notes the moves that were made, and says how many.
-    std::size_t note_moves();
+    /// To be called after each step: notes the moves that were made, and gives them.
+    std::span<const Move> note_moves();
     /// In words, oldest first.
     const std::vector<std::string>& moves() const { return moves_; }
 

@@ -1,0 +1,11 @@
+// The journey from a tree on, whether it was read or made up.
+#pragma once
+
+#include "flow/yaml_tree.hpp"
+#include "rondix/flow.hpp"
+
+namespace rondix {
+
+FlowFile load_tree(Source source, const yaml::Node& tree, Findings findings);
+
+} // namespace rondix

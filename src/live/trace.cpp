@@ -1,0 +1,135 @@
+#include "rondix/trace.hpp"
+
+#include "live/saved_json.hpp"
+#include "rondix/effect_text.hpp"
+#include "rondix/move_text.hpp"
+
+#include <cerrno>
+#include <cmath>
+#include <cstring>
+#include <filesystem>
+
+namespace rondix {
+
+namespace {
+
+using live::Json;
+
+constexpr int version = 1;
+
+double in_milliseconds(double seconds) {
+    return std::round(seconds * 1000) / 1000;
+}
+
+Json stack_of(const Runner& menus) {
+    const CompiledFlow& flow = menus.flow();
+    const Situation& now = menus.situation();
+    Json stack = Json::array();
+    for (std::size_t i = 0; i < now.depth(); ++i)
+        stack.push_back(flow.text(flow[now.screen_at(i)].id));
+    return stack;
+}
+
+std::string_view word_of(DeviceKind kind) {
+    switch (kind) {
+    case DeviceKind::keyboard: return "keyboard";
+    case DeviceKind::pad: return "pad";
+    case DeviceKind::pointer: return "pointer";
+    case DeviceKind::touch: return "touch";
+    }
+    return {};
+}
+
+/// Lists that have rows, by the flags that say so.
+Json rows_of(const Runner& menus) {
+    const CompiledFlow& flow = menus.flow();
+    Json rows = Json::array();
+    for (std::size_t i = 0; i < flow.flags.size(); ++i)
+        if (flow.flags[i].kind == FlagKind::rows && menus.situation().flag(FlagId(i)))
+            rows.push_back(flow.text(flow.flags[i].id));
+    return rows;
+}
+
+/// Scenes that stay, and are loaded: the Runner does not ask for them again.
+Json loaded_of(const Runner& menus) {
+    Json loaded = Json::array();
+    for (std::size_t i = 0; i < menus.flow().scenes.size(); ++i)
+        if (menus.is_loaded(SceneId(i)))
+            loaded.push_back(menus.flow().text(menus.flow().scenes[i].id));
+    return loaded;
+}
+
+} // namespace
+
+void Trace::begin(Runner& menus) {
+    if (menus.situation().depth() == 0 || (!is_on() && !open())) return;
+    write_beginning(menus);
+}
+
+void Trace::end() {
+    file_.reset();
+}
+
+bool Trace::open() {
+    file_.reset(std::fopen(path_.c_str(), "wb"));
+    written_ = 0;
+    fault_ = file_ ? "" : "cannot write '" + path_ + "': " + std::strerror(errno);
+    return is_on();
+}
+
+void Trace::write_beginning(Runner& menus) {
+    menus.take_moves();
+    moves_seen_ = menus.moves_made();
+    Json line = {{"rondix-trace", version}, {"t", in_milliseconds(time_)}};
+    line["from"] = live::as_json(saved(menus));
+    if (Json loaded = loaded_of(menus); !loaded.empty()) line["loaded"] = std::move(loaded);
+    if (Json rows = rows_of(menus); !rows.empty()) line["rows"] = std::move(rows);
+    write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
+}
+
+void Trace::note(Runner& menus, std::span<const Effect> effects, double seconds) {
+    if (is_on()) note(menus, menus.take_moves(), effects, seconds);
+}
+
+void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Effect> effects,
+                 double seconds) {
+    if (!is_on()) return;
+    if (seconds > 0) time_ += seconds;
+    const bool gap = moves_seen_ + moves.size() != menus.moves_made();
+    moves_seen_ = menus.moves_made();
+    if (moves.empty() && effects.empty() && !gap) return;
+    Json line = {{"t", in_milliseconds(time_)}};
+    bool players = false;
+    for (const Move move : moves) {
+        line["moves"].push_back(move_text(menus.flow(), move));
+        players = players || is_players(move.kind);
+    }
+    if (players) line["by"] = word_of(menus.device().kind);
+    for (const Effect& effect : effects) line["effects"].push_back(effect_text(menus, effect));
+    line["now"] = stack_of(menus);
+    if (gap) line["gap"] = true;
+    write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
+    if (gap && is_on()) write_beginning(menus);
+    if (written_ > most_bytes_ / 2) make_room(menus);
+}
+
+/// The last of what happened is kept: this half, and the next.
+void Trace::make_room(Runner& menus) {
+    file_.reset();
+    std::error_code fault;
+    std::filesystem::rename(path_, path_ + ".old", fault);
+    if (open()) write_beginning(menus);
+}
+
+/// Line by line, so that a crash of the game leaves all but the last.
+void Trace::write(const std::string& line) {
+    const std::string whole = line + "\n";
+    const bool good = std::fwrite(whole.data(), 1, whole.size(), file_.get()) == whole.size() &&
+                      std::fflush(file_.get()) == 0;
+    written_ += whole.size();
+    if (good) return;
+    fault_ = "cannot write '" + path_ + "': " + std::strerror(errno);
+    file_.reset();
+}
+
+} // namespace rondix

@@ -1,0 +1,226 @@
+// Flows written in C++: they come to the same tables as the file with the same words, and slips are
+// found as they are there, with their places said in words.
+#include "rondix/check.hpp"
+#include "rondix/flow_in_code.hpp"
+#include "rondix/pack.hpp"
+#include "support.hpp"
+
+namespace rondix::test {
+namespace {
+
+using namespace in_code;
+
+in_code::Flow ferry() {
+    return flow("Ferry")
+        .starts_with("pier")
+        .design_size(1280, 720)
+        .scene("pier", "pier.json", "title", true)
+        .scene("sea", "sea.json", "helm")
+        .loading({.screen = "under-way", .failed = "storm", .give_up = 20})
+        .flag("saved", set_by_game)
+        .flag("seen")
+        .setting("music", number(0, 100).by(5).first(70))
+        .setting("gulls", yes_no().first(true))
+        .setting("window", one_of({"960x540", "1280x720"}).first("1280x720").keep_within(10))
+        .setting("captain", letters(12).first("Odwin"))
+        .setting("horn", key_for("accept"))
+        .event("aground", open("aground"), {.after = 1.2})
+        .event("moored", {raise("seen"), open("aground")}, {.during = During::any, .waits = true})
+        .request("log", in_code::Request()
+                            .screen("writing")
+                            .done(tell("written"))
+                            .failed(open("storm"))
+                            .give_up(5))
+        .screen(screen("title")
+                    .title("Ferry")
+                    .key("chart", open("options"))
+                    .back(ask("Leave?", quit()))
+                    .with(button("sail").text("Sail").press(
+                        {when("saved and not seen", {raise("seen"), load("sea")}),
+                         otherwise(load("sea"))}))
+                    .with(button("voyage")
+                              .text("Continue")
+                              .press(load("sea"))
+                              .when("saved")
+                              .hidden_otherwise())
+                    .with(button("options").text("none").press(open("options")).hint("yes"))
+                    .with(button("leave").text("Leave").press(quit()).hold(1)))
+        .screen(
+            screen("under-way")
+                .also("controls", list({map({{"label", "wait"}, {"text", quoted("Under way")}})})))
+        .screen(screen("storm")
+                    .back(nothing())
+                    .with(button("again").press(retry()))
+                    .with(button("leave").press(quit())))
+        .screen(screen("helm").play().menu(open("pause")))
+        .screen(screen("pause")
+                    .menu(resume())
+                    .with(button("resume").press(resume()))
+                    .with(button("log").press(request("log")))
+                    .with(button("options").press(open("options"))))
+        .screen(
+            screen("aground").like("pause").back(nothing()).menu(nothing()).does_not_pause().with(
+                button("again").press(retry())))
+        .screen(screen("writing").with(label("wait").text("Writing")))
+        .screen(
+            screen("options")
+                .focus("music")
+                .idle(60, back())
+                .with(slider("music", "music"))
+                .with(toggle("gulls", "gulls"))
+                .with(choice("window", "window"))
+                .with(entry("captain", "captain"))
+                .with(button("reset").press({reset("music"), set("gulls", "no")}).cooldown(0.5)));
+}
+
+const char* const the_same = R"(
+rondix: 1
+game: Ferry
+starts-with: pier
+design-size: 1280x720
+loading: { screen: under-way, failed: storm, give-up: 20s }
+scenes:
+  pier: { file: pier.json, root: title, stays: yes }
+  sea: { file: sea.json, root: helm }
+flags:
+  saved: { set-by: game }
+  seen: { set-by: flow }
+settings:
+  music: { from: 0, to: 100, by: 5, first: 70 }
+  gulls: { first: yes }
+  window: { one-of: [960x540, 1280x720], first: 1280x720, keep-within: 10s }
+  captain: { letters: 12, first: Odwin }
+  horn: { binds: accept }
+events:
+  aground: { during: play, after: 1.2s, do: open aground }
+  moored: { during: any, else: wait, do: [raise seen, open aground] }
+requests:
+  log: { screen: writing, done: tell written, failed: open storm, give-up: 5s }
+screens:
+  title:
+    title: Ferry
+    back: { ask: Leave?, do: quit }
+    keys: { chart: open options }
+    controls:
+      - button: sail
+        text: Sail
+        press: [{ when: saved and not seen, do: [raise seen, load sea] }, { do: load sea }]
+      - { button: voyage, text: Continue, press: load sea, when: saved, else: hidden }
+      - { button: options, text: "none", press: open options, hint: "yes" }
+      - { button: leave, text: Leave, press: quit, hold: 1s }
+  under-way:
+    controls:
+      - { label: wait, text: Under way }
+  storm:
+    back: none
+    controls:
+      - { button: again, press: retry }
+      - { button: leave, press: quit }
+  helm: { play: yes, menu: open pause }
+  pause:
+    menu: resume
+    controls:
+      - { button: resume, press: resume }
+      - { button: log, press: request log }
+      - { button: options, press: open options }
+  aground:
+    like: pause
+    back: none
+    menu: none
+    pauses: no
+    controls:
+      - { button: again, press: retry }
+  writing:
+    controls:
+      - { label: wait, text: Writing }
+  options:
+    focus: music
+    idle: { after: 60s, do: back }
+    controls:
+      - { slider: music, setting: music }
+      - { toggle: gulls, setting: gulls }
+      - { choice: window, setting: window }
+      - { entry: captain, setting: captain }
+      - { button: reset, press: [reset music, set gulls no], cooldown: 0.5s }
+)";
+
+TEST(FlowInCode, ComesToTheSameTablesAsTheFile) {
+    const FlowFile written = good_flow(the_same);
+    const FlowFile made = ferry().read();
+    ASSERT_TRUE(made.compiled) << all_text(made);
+    EXPECT_EQ(pack(*made.compiled), pack(*written.compiled)); // byte by byte
+    const CheckResult one = check(made), other = check(written);
+    EXPECT_EQ(one.verdict, Verdict::proved) << check_text(made, one);
+    EXPECT_EQ(one.figures.heads, other.figures.heads);
+    EXPECT_EQ(one.findings.size(), other.findings.size());
+}
+
+/// What is told of a flow, finding by finding.
+std::string told(const in_code::Flow& flow) {
+    const FlowFile file = flow.read();
+    const CheckResult result = check(file);
+    std::string text;
+    for (const Finding& finding : result.findings) text += finding_text(finding, file.sources);
+    return text;
+}
+
+TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
+    const auto trapped = flow("Trap")
+                             .starts_with("title")
+                             .screen(screen("title")
+                                         .with(button("options").press(open("options")))
+                                         .with(button("leave").press(quit())))
+                             .screen(screen("options").back(nothing()));
+    EXPECT_EQ(
+        told(trapped),
+        "in code, screen 'options': error: no way out of 'options' [no-way-out]\n"
+        "in code, screen 'options': note: going back does nothing here\n"
+        "  how: press options\n"
+        "  here the player can: do nothing at all\n"
+        "  mend: give 'options' a button that leads on, such as 'press: back', or drop 'back: "
+        "none'\n");
+    const FlowFile file = trapped.read();
+    EXPECT_NE(check_json(file, check(file)).find("\"what\": \"screen 'options'\""),
+              std::string::npos);
+}
+
+TEST(FlowInCode, FindsEverySlipAtItsPlace) {
+    const auto slips = flow("Slips")
+                           .starts_with("titel")
+                           .scene("sea", "sea.json", "helm")
+                           .flag("fog")
+                           .flag("fog")
+                           .setting("music", number(10, 0))
+                           .event("aground", open("agruond"))
+                           .screen(screen("helm").play().also("pauzes", true))
+                           .screen(screen("title")
+                                       .with(button("sail").press({load("sea"), raise("fog")}))
+                                       .with(button("sail").press(open("title ")))
+                                       .with(button("go").press(tell("x")).when("fgo and")));
+    const std::string text = told(slips);
+    for (const char* expected :
+         {"in code, starts-with: error:", "did you mean 'title'?",
+          "in code, flag 'fog': error: 'fog' is said a second time [given-twice]",
+          "in code, setting 'music': error: 'to' has to be above 'from'",
+          "in code, event 'aground': error:",
+          "in code, screen 'helm': error: a screen has no 'pauzes'",
+          "in code, screen 'title', button 'sail': error:", "[step-order]",
+          "in code, screen 'title', button 'go': error:", "[bad-condition]"})
+        EXPECT_NE(text.find(expected), std::string::npos) << expected << "\n" << text;
+}
+
+TEST(FlowInCode, TakesWhateverItIsGiven) {
+    // Names that are none, texts with line breaks and quotes, times that are no numbers.
+    const auto odd = flow("a\nb: 'c'")
+                         .starts_with("x\ny")
+                         .screen(screen("x\ny").title("\"\t\"").idle(-1, back()))
+                         .screen(screen("").with(button("").text("{accept").press({})))
+                         .screen(screen("z").moves_on(0.0 / 0.0, Does(map({}))).also("", list({})));
+    const FlowFile file = odd.read();
+    EXPECT_FALSE(file.compiled);
+    EXPECT_TRUE(has_errors(file.findings));
+    EXPECT_FALSE(told(odd).empty());
+}
+
+} // namespace
+} // namespace rondix::test

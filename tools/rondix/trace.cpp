@@ -1,0 +1,25 @@
+// rondix trace: a trace of a game, for people.
+#include "commands.hpp"
+
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+#include <memory>
+
+namespace rondix::tool {
+
+Run add_trace(CLI::App& app) {
+    const auto path = std::make_shared<std::string>();
+    app.add_option("FILE", *path, "the trace that a game wrote")->required();
+    return [path] {
+        const TraceFile trace = load_trace(*path);
+        for (const Finding& finding : trace.findings)
+            fmt::print(stderr, "{}", finding_text(finding, {trace.source}));
+        if (!trace.readable) return cannot_be_used;
+        fmt::print("{}", trace_text(trace));
+        return proved;
+    };
+}
+
+} // namespace rondix::tool
