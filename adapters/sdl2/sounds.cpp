@@ -2,6 +2,9 @@
 
 #include <SDL_mixer.h>
 
+#include <algorithm>
+#include <cmath>
+
 namespace rondix::sdl2 {
 
 namespace {
@@ -55,6 +58,15 @@ bool Sounds::obey(const Effect& effect) {
     if (effect.subject < parts_->cues.size() && parts_->cues[effect.subject])
         Mix_PlayChannel(-1, parts_->cues[effect.subject], 0);
     return true;
+}
+
+void Sounds::set_volumes(float cues, float music) {
+    if (!parts_->open) return;
+    const auto level = [](float share) {
+        return static_cast<int>(std::lround(std::clamp(share, 0.0F, 1.0F) * MIX_MAX_VOLUME));
+    };
+    Mix_Volume(-1, level(cues));
+    Mix_VolumeMusic(level(music));
 }
 
 const std::string& Sounds::fault() const {

@@ -24,7 +24,8 @@ struct Pixels {
 /// left out or replaced, and named by faults().
 class Painter {
   public:
-    explicit Painter(const CompiledFlow& flow);
+    /// Pictures are looked for from `folder`, which is empty or ends in '/': that of a packed flow.
+    explicit Painter(const CompiledFlow& flow, const std::string& folder = "");
     ~Painter();
     Painter(const Painter&) = delete;
     Painter& operator=(const Painter&) = delete;

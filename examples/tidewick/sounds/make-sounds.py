@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """Makes the cues and tunes of the demo, as WAV files beside this script: a knock on wood, a thud, a small ship's
-bell; a slow tune for the quay, and the swell of the sea."""
+bell; the ferry's horn; a slow tune for the quay, and the swell of the sea."""
 
 import math
 import pathlib
@@ -49,3 +49,4 @@ def swell(t):
 write("quay.wav", 4, quay)
 write("swell.wav", 4, swell)
 write("thud.wav", 0.16, lambda t: 0.4 * math.exp(-28 * t) * (tone(92, t) + 0.4 * tone(131, t)))
+write("horn.wav", 1.1, lambda t: 0.3 * min(1, 12 * t) * min(1, 6 * (1.1 - t)) * (tone(116, t) + 0.7 * tone(174, t) + 0.4 * tone(233, t)))

@@ -20,9 +20,10 @@ bool is_font_file(std::string_view name) {
     return name.ends_with(".ttf") || name.ends_with(".otf");
 }
 
-std::vector<std::string> paths(const CompiledFlow& flow) {
+std::vector<std::string> paths(const CompiledFlow& flow, const std::string& folder) {
     std::vector<std::string> all;
-    for (const Text file : flow.looks.pictures) all.emplace_back(flow.text(file));
+    for (const Text file : flow.looks.pictures)
+        all.push_back(folder + std::string(flow.text(file)));
     return all;
 }
 
@@ -58,9 +59,9 @@ class Measured {
 } // namespace
 
 struct Painter::Parts {
-    explicit Parts(const CompiledFlow& of_flow)
+    Parts(const CompiledFlow& of_flow, const std::string& folder)
         : flow(of_flow)
-        , pictures(paths(of_flow)) {
+        , pictures(paths(of_flow, folder)) {
         for (const Text font : flow.looks.fonts)
             if (const std::string name(flow.text(font)); is_font_file(name)) add_font_file(name);
     }
@@ -114,8 +115,8 @@ struct Painter::Parts {
     std::string stand_in;
 };
 
-Painter::Painter(const CompiledFlow& flow)
-    : parts_(std::make_unique<Parts>(flow)) {}
+Painter::Painter(const CompiledFlow& flow, const std::string& folder)
+    : parts_(std::make_unique<Parts>(flow, folder)) {}
 
 Painter::~Painter() = default;
 

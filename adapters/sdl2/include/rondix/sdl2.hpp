@@ -135,6 +135,8 @@ class Sounds {
 
     /// Plays a cue, lets another tune fade in; false for every other effect.
     bool obey(const Effect& effect);
+    /// From 0 to 1; both are 1 until this is said.
+    void set_volumes(float cues, float music);
     /// Why there is no sound at all; empty where there is.
     const std::string& fault() const;
 

@@ -1,0 +1,100 @@
+#include "menus.hpp"
+
+#include "tidewick.packed.hpp"
+
+#include <chrono>
+
+namespace tidewick {
+
+using namespace rondix;
+namespace ids = tidewick_ferry;
+
+Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
+    : fault_(open_packed(std::as_bytes(std::span(packed_flow)), flow_))
+    , game_(std::move(game)) {
+    if (fault_.empty() && names_hash(flow_) != ids::names)
+        fault_ = "the flow has other names than this program was built with";
+    if (!fault_.empty()) return;
+    runner_.emplace(flow_);
+    painter_.emplace(flow_, options.folder);
+    runner_->set_ruler(painter_->ruler());
+    input_.emplace(*runner_, window);
+    sounds_.emplace(flow_, options.folder);
+    display_.emplace(flow_, window);
+    kept_.emplace(options.settings, input_->code_words());
+    for (const SettingsNote& note : kept_->load(*runner_)) SDL_Log("%s", note.text.c_str());
+    follow_volumes();
+    if (!options.trace.empty()) trace_.emplace(options.trace);
+}
+
+void Menus::start() {
+    static constexpr auto voyage = [](void*, std::uint32_t row) {
+        return row == 0 ? ListRow{"Across the harbour", 0} : ListRow{"Through the fog", 1};
+    };
+    runner_->set_rows(ids::controls::voyages::charts, {2, nullptr, voyage});
+    runner_->start();
+    if (trace_) trace_->begin(*runner_);
+}
+
+void Menus::show_hold(const std::vector<std::string_view>& crates) {
+    if (crates == hold_) return;
+    hold_ = crates;
+    runner_->set_rows(ids::controls::cargo::hold,
+                      {static_cast<std::uint32_t>(hold_.size()), this, crate_row});
+}
+
+ListRow Menus::crate_row(void* menus, std::uint32_t row) {
+    return {static_cast<Menus*>(menus)->hold_[row], 0};
+}
+
+void Menus::advance(double seconds) {
+    const auto began = std::chrono::steady_clock::now();
+    runner_->advance(seconds);
+    const std::span<const Effect> effects = runner_->take_effects();
+    const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
+    cost_ = passed.count();
+    if (trace_) trace_->note(*runner_, effects, seconds);
+    for (const Effect& effect : effects) obey(effect);
+    kept_->save_when_quiet(*runner_, seconds);
+}
+
+void Menus::obey(const Effect& effect) {
+    kept_->obey(effect);
+    if (input_->obey(effect) || sounds_->obey(effect) || display_->obey(effect)) return;
+    switch (effect.kind) {
+    case EffectKind::load: game_.load(SceneId(effect.subject), effect.ticket); break;
+    case EffectKind::request: game_.write_log(effect.ticket); break;
+    case EffectKind::setting: follow_volumes(); break;
+    case EffectKind::quit: game_.quit(); break;
+    case EffectKind::told:
+        if (effect.subject == ids::told::crate)
+            game_.throw_overboard(runner_->row_in_focus(ids::controls::cargo::hold));
+        if (effect.subject == ids::told::horn) game_.say("horn");
+        if (effect.subject == ids::told::gull) game_.say("A gull rides along");
+        if (effect.subject == ids::told::saved) game_.say("The log is written");
+        break;
+    default: break; // what is seen follows from the view, what runs from game_runs()
+    }
+}
+
+void Menus::follow_volumes() {
+    const auto share = [&](SettingId id) { return static_cast<float>(setting(id)) / 20; };
+    sounds_->set_volumes(share(ids::settings::cues), share(ids::settings::music));
+}
+
+void Menus::draw(SDL_Surface* screen) {
+    const auto began = std::chrono::steady_clock::now();
+    const std::span<const Item> items = runner_->view();
+    const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
+    cost_ += passed.count();
+    painter_->paint_over(runner_->canvas(), items,
+                         {screen->pixels, screen->w, screen->h, screen->pitch});
+}
+
+void Menus::finish() {
+    if (const std::string fault = kept_->save(*runner_); !fault.empty())
+        SDL_Log("%s", fault.c_str());
+    if (trace_) trace_->end();
+}
+
+} // namespace tidewick

@@ -1,0 +1,80 @@
+// Menus: everything between the game and Rondix. The flow is packed into the program, its names are
+// checked by the compiler; devices, sounds, window, settings and trace are what Rondix brings
+// along. The game hears what it has to do (load, quit, write the log ...) and tells what happened.
+#pragma once
+
+#include "tidewick.ids.hpp"
+
+#include "rondix/packed_flow.hpp"
+#include "rondix/painter.hpp"
+#include "rondix/sdl2.hpp"
+#include "rondix/settings_file.hpp"
+#include "rondix/trace.hpp"
+
+#include <functional>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace tidewick {
+
+struct MenusOptions {
+    std::string folder;   ///< of art and sounds; ends in '/'
+    std::string settings; ///< file
+    std::string trace;    ///< file, or none
+};
+
+class Menus {
+  public:
+    /// What the game is for the menus.
+    struct Game {
+        std::function<void(rondix::SceneId, rondix::Ticket)> load;
+        std::function<void(rondix::Ticket)> write_log;
+        std::function<void(std::size_t)> throw_overboard; ///< a crate of the hold
+        std::function<void(std::string_view)> say;        ///< a line for the captain
+        std::function<void()> quit;
+    };
+
+    /// fault() says why there are no menus.
+    Menus(SDL_Window* window, const MenusOptions& options, Game game);
+    const std::string& fault() const { return fault_; }
+
+    void start();
+    /// An event of SDL; false when it is the game's.
+    bool feed(const SDL_Event& event) { return input_->feed(event); }
+    /// Time passes, and what the menus want is done.
+    void advance(double seconds);
+    void draw(SDL_Surface* screen);
+    /// Settings that are not written yet, and the end of the trace.
+    void finish();
+
+    /// The crates that the hold's list shows.
+    void show_hold(const std::vector<std::string_view>& crates);
+
+    rondix::Runner& runner() { return *runner_; }
+    rondix::sdl2::Input& input() { return *input_; }
+    bool game_runs() const { return rondix::runs(flow_, runner_->situation()); }
+    std::uint16_t setting(rondix::SettingId id) const { return runner_->value_of(id); }
+    /// How long the Runner took in the last frame, in seconds: all but the painting.
+    double cost() const { return cost_; }
+
+  private:
+    void obey(const rondix::Effect& effect);
+    void follow_volumes();
+    static rondix::ListRow crate_row(void* menus, std::uint32_t row);
+
+    rondix::CompiledFlow flow_;
+    std::string fault_;
+    Game game_;
+    std::optional<rondix::Runner> runner_;
+    std::optional<rondix::Painter> painter_;
+    std::optional<rondix::sdl2::Input> input_;
+    std::optional<rondix::sdl2::Sounds> sounds_;
+    std::optional<rondix::sdl2::Display> display_;
+    std::optional<rondix::SettingsFile> kept_;
+    std::optional<rondix::Trace> trace_;
+    std::vector<std::string_view> hold_;
+    double cost_ = 0;
+};
+
+} // namespace tidewick
