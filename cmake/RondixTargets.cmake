@@ -20,7 +20,7 @@ function(rondix_library name)
   add_library(rondix::${name} ALIAS ${target})
   target_compile_features(${target} PUBLIC cxx_std_20)
   target_include_directories(${target}
-    PUBLIC ${rondix_SOURCE_DIR}/include
+    PUBLIC $<BUILD_INTERFACE:${rondix_SOURCE_DIR}/include> $<INSTALL_INTERFACE:include>
     PRIVATE ${rondix_SOURCE_DIR}/src)
   target_link_libraries(${target} PUBLIC ${arg_LINKS})
   rondix_warnings(${target})

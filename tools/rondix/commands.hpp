@@ -27,6 +27,7 @@ Run add_focus(CLI::App& app);
 Run add_play(CLI::App& app);
 Run add_pack(CLI::App& app);
 Run add_ids(CLI::App& app);
+Run add_new(CLI::App& app);
 
 /// The flow in a file, and its errors on standard error.
 FlowFile load_and_tell(const std::string& path);

@@ -62,6 +62,7 @@ int run(int argc, char** argv) {
         CLI::App* sub = app.add_subcommand(name, about);
         runs[sub] = add(*sub);
     };
+    command("new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new);
     command("check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
             add_check);
     command("walk", "replay walkthroughs, or traces of a game", add_walk);

@@ -1,0 +1,74 @@
+# What is installed, part by part: find_package(rondix COMPONENTS runtime keep live sdl2 flow draw tool),
+# and a pkg-config file for each library.
+include(GNUInstallDirs)
+include(CMakePackageConfigHelpers)
+
+set(rondix_cmake_folder ${CMAKE_INSTALL_LIBDIR}/cmake/rondix)
+# Lib folders such as lib/x86_64-linux-gnu are one deeper than others.
+file(RELATIVE_PATH rondix_up /x/${CMAKE_INSTALL_LIBDIR}/pkgconfig /x)
+
+# rondix_install(COMPONENT TARGETS a b [PC name REQUIRES x y])
+function(rondix_install component)
+  cmake_parse_arguments(arg "" "PC" "TARGETS;REQUIRES" ${ARGN})
+  set(libs)
+  foreach(target ${arg_TARGETS})
+    string(REGEX REPLACE "^rondix_" "" name ${target})
+    set_target_properties(${target} PROPERTIES EXPORT_NAME ${name})
+    get_target_property(type ${target} TYPE)
+    if(type STREQUAL STATIC_LIBRARY)
+      string(APPEND libs " -l${target}")
+    endif()
+  endforeach()
+  install(TARGETS ${arg_TARGETS} EXPORT rondix-${component}
+    ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+  install(EXPORT rondix-${component} NAMESPACE rondix:: FILE rondix-${component}.cmake
+    DESTINATION ${rondix_cmake_folder})
+  if(NOT arg_PC)
+    return()
+  endif()
+  string(JOIN " " requires ${arg_REQUIRES})
+  file(CONFIGURE OUTPUT ${CMAKE_BINARY_DIR}/pkgconfig/${arg_PC}.pc @ONLY CONTENT
+"prefix=\${pcfiledir}/${rondix_up}
+Name: ${arg_PC}
+Description: ${PROJECT_DESCRIPTION} (${component})
+Version: ${rondix_VERSION}
+Requires: ${requires}
+Cflags: -I\${prefix}/${CMAKE_INSTALL_INCLUDEDIR}
+Libs: -L\${prefix}/${CMAKE_INSTALL_LIBDIR}${libs}
+")
+  install(FILES ${CMAKE_BINARY_DIR}/pkgconfig/${arg_PC}.pc
+    DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
+endfunction()
+
+
+
+rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_runtime PC rondix)
+if(TARGET rondix_keep)
+  rondix_install(keep TARGETS rondix_keep PC rondix-keep REQUIRES rondix tomlplusplus)
+endif()
+if(TARGET rondix_sdl2)
+  rondix_install(sdl2 TARGETS rondix_sdl2 PC rondix-sdl2 REQUIRES rondix sdl2 SDL2_mixer)
+  install(DIRECTORY adapters/sdl2/include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+endif()
+if(TARGET rondix_live)
+  rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
+  rondix_install(flow TARGETS rondix_report rondix_check rondix_walk rondix_flow
+    PC rondix-flow REQUIRES rondix-live libfyaml fmt)
+  rondix_install(draw TARGETS rondix_draw
+    PC rondix-draw REQUIRES rondix-flow cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)
+endif()
+if(TARGET rondix_tool)
+  set_target_properties(rondix_tool PROPERTIES EXPORT_NAME tool)
+  install(TARGETS rondix_tool EXPORT rondix-tool RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+  install(EXPORT rondix-tool NAMESPACE rondix:: FILE rondix-tool.cmake DESTINATION ${rondix_cmake_folder})
+  install(FILES cmake/RondixFlow.cmake DESTINATION ${rondix_cmake_folder})
+endif()
+install(DIRECTORY include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+install(FILES LICENSE DESTINATION ${CMAKE_INSTALL_DOCDIR})
+
+configure_package_config_file(cmake/rondixConfig.cmake.in ${CMAKE_BINARY_DIR}/rondixConfig.cmake
+  INSTALL_DESTINATION ${rondix_cmake_folder})
+write_basic_package_version_file(${CMAKE_BINARY_DIR}/rondixConfigVersion.cmake
+  VERSION ${rondix_VERSION} COMPATIBILITY SameMinorVersion)
+install(FILES ${CMAKE_BINARY_DIR}/rondixConfig.cmake ${CMAKE_BINARY_DIR}/rondixConfigVersion.cmake
+  DESTINATION ${rondix_cmake_folder})

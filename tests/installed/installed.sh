@@ -1,0 +1,35 @@
+#!/usr/bin/env bash
+# Rondix as it is installed: projects of `rondix new` by find_package, a program by pkg-config.
+#   installed.sh BUILD SOURCE [CXXFLAGS]
+set -euo pipefail
+build=$1 source=$2 flags=${3:-}
+room=$(mktemp -d)
+trap 'rm -rf "$room"' EXIT
+cmake --install "$build" --prefix "$room/there" >/dev/null
+rondix=$room/there/bin/rondix
+
+new() { # NAME [--sdl2]
+  "$rondix" new "$room/$1" --name "Marsh Light" "${@:2}" >/dev/null
+  "$rondix" check "$room/$1/menus/game.flow.yaml" --strict
+  "$rondix" walk "$room/$1/menus/game.flow.yaml" "$room/$1/menus/there-and-back.walk.yaml" | tail -1
+  cmake -S "$room/$1" -B "$room/$1/build" -G Ninja -DCMAKE_BUILD_TYPE=Release -DCMAKE_PREFIX_PATH="$room/there" \
+    -DCMAKE_CXX_FLAGS="$flags -Wall -Wextra -Werror" >/dev/null
+  cmake --build "$room/$1/build" | tail -1
+}
+new terminal
+printf 'xx\nxxx\033x' | "$room/terminal/build/marsh-light" | tee "$room/said" >/dev/null
+grep -q 'your game runs' "$room/said"
+grep -q '> Resume' "$room/said"
+if [ -e "$room/there/lib/pkgconfig/rondix-sdl2.pc" ]; then
+  new window --sdl2
+  XDG_CONFIG_HOME=$room SDL_VIDEODRIVER=offscreen SDL_AUDIODRIVER=dummy "$room/window/build/marsh-light" 1.5
+fi
+# A second time it is refused, and nothing is written over.
+if "$rondix" new "$room/terminal" 2>"$room/why"; then exit 1; fi
+grep -q 'is there already' "$room/why"
+
+export PKG_CONFIG_PATH=$room/there/lib/pkgconfig
+# shellcheck disable=SC2046,SC2086
+c++ -std=c++20 $flags "$source/tests/installed/pkg.cpp" -o "$room/pkg" $(pkg-config --cflags --libs rondix-flow)
+"$room/pkg"
+echo "installed: good"

@@ -1,0 +1,28 @@
+// A program outside the tree that finds Rondix by pkg-config: it writes a flow in C++, proves it, runs
+// it, and takes another version of it over.
+#include "rondix/check.hpp"
+#include "rondix/flow_in_code.hpp"
+#include "rondix/report.hpp"
+#include "rondix/saved_situation.hpp"
+
+#include <cstdio>
+
+int main() {
+    using namespace rondix::in_code;
+    const auto made = [](const char* title) {
+        return flow("Outside")
+            .starts_with("title")
+            .screen(screen("title").title(title).with(button("more").press(open("more"))).with(button("leave").press(quit())))
+            .screen(screen("more").with(button("back").press(back())))
+            .read();
+    };
+    const rondix::FlowFile file = made("One"), other = made("Two");
+    const rondix::CheckResult result = rondix::check(file);
+    std::printf("%s", rondix::check_text(file, result).c_str());
+    rondix::Runner menus(*file.compiled), fresh(*other.compiled);
+    menus.start();
+    menus.advance(1);
+    menus.press(rondix::Button::accept);
+    const bool kept = !rondix::take_over(fresh, menus).at_home && fresh.situation().depth() == 2;
+    return result.verdict == rondix::Verdict::proved && kept ? 0 : 1;
+}

@@ -1,0 +1,38 @@
+// @GAME@, in a terminal: arrows, Return, Backspace, Escape. The game is lost after ten seconds.
+#include "terminal.hpp"
+#include "game.ids.hpp"
+#include "game.packed.hpp"
+
+#include "rondix/packed_flow.hpp"
+
+using namespace rondix;
+
+int main() {
+    CompiledFlow flow;
+    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
+    if (!fault.empty() || names_hash(flow) != game::names) {
+        std::fprintf(stderr, "the flow is not the one that this program was built with\n");
+        return 2;
+    }
+    Runner menus(flow);
+    menus.start();
+    Terminal terminal(menus);
+    double played = 0;
+    bool running = true;
+    while (running) {
+        const double seconds = terminal.take_keys();
+        if (seconds < 0) break;
+        menus.advance(seconds);
+        for (const Effect& effect : menus.take_effects()) {
+            if (effect.kind == EffectKind::load) { // load the scene here; then answer
+                played = 0;
+                menus.loaded(effect.ticket);
+            }
+            if (effect.kind == EffectKind::quit) running = false;
+        }
+        const bool plays = runs(flow, menus.situation());
+        if (plays) played += seconds; // your game goes on here
+        if (plays && played > 10) menus.tell(game::events::lost);
+        if (menus.stale() || plays) terminal.draw(plays ? "your game runs; Escape: the menu" : "");
+    }
+}

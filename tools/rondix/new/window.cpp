@@ -1,0 +1,92 @@
+// @GAME@, in a window with SDL2.
+#include "game.ids.hpp"
+#include "game.packed.hpp"
+
+#include "rondix/packed_flow.hpp"
+#include "rondix/painter.hpp"
+#include "rondix/sdl2.hpp"
+#include "rondix/settings_file.hpp"
+
+#include <cstdlib>
+
+using namespace rondix;
+
+namespace {
+
+/// What there is of a game: a square that goes round while nothing pauses it.
+struct Square {
+    double time = 0;
+
+    void draw(SDL_Surface* screen) const {
+        SDL_FillRect(screen, nullptr, SDL_MapRGB(screen->format, 38, 52, 60));
+        const int x = screen->w / 2 + static_cast<int>(200 * SDL_cos(time)) - 30;
+        const int y = screen->h / 2 + static_cast<int>(200 * SDL_sin(time)) - 30;
+        const SDL_Rect square{x, y, 60, 60};
+        SDL_FillRect(screen, &square, SDL_MapRGB(screen->format, 226, 170, 90));
+    }
+};
+
+} // namespace
+
+/// main [SECONDS]: ends after so long.
+int main(int argc, char** argv) {
+    const double end_after = argc > 1 ? std::atof(argv[1]) : 0;
+    CompiledFlow flow;
+    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
+    if (!fault.empty() || names_hash(flow) != game::names) {
+        SDL_Log("the flow is not the one that this program was built with");
+        return 2;
+    }
+    SDL_Init(SDL_INIT_VIDEO | SDL_INIT_AUDIO | SDL_INIT_GAMECONTROLLER);
+    SDL_Window* window = SDL_CreateWindow("@GAME@", SDL_WINDOWPOS_CENTERED, SDL_WINDOWPOS_CENTERED,
+                                          1280, 720, SDL_WINDOW_RESIZABLE);
+    if (!window) {
+        SDL_Log("no window: %s", SDL_GetError());
+        return 2;
+    }
+    {
+        Runner menus(flow);
+        Painter painter(flow);
+        menus.set_ruler(painter.ruler());
+        sdl2::Input input(menus, window);
+        sdl2::Sounds sounds(flow, "");
+        SettingsFile kept(settings_path(flow), input.code_words());
+        for (const SettingsNote& note : kept.load(menus)) SDL_Log("%s", note.text.c_str());
+        menus.start();
+        Square square;
+        double played = 0;
+        bool running = true;
+        while (running) {
+            const bool plays = runs(flow, menus.situation());
+            input.wait(plays ? 0 : 0.1);
+            const double seconds = input.seconds();
+            menus.advance(seconds);
+            for (SDL_Event event; SDL_PollEvent(&event);)
+                if (!input.feed(event)) running = running && event.type != SDL_QUIT;
+            for (const Effect& effect : menus.take_effects()) {
+                kept.obey(effect);
+                if (input.obey(effect) || sounds.obey(effect)) continue;
+                if (effect.kind == EffectKind::load) { // load the scene here; then answer
+                    square = {};
+                    menus.loaded(effect.ticket);
+                }
+                if (effect.kind == EffectKind::quit) running = false;
+            }
+            kept.save_when_quiet(menus, seconds);
+            if (plays) square.time += seconds; // your game goes on here
+            if (plays || menus.stale()) {
+                SDL_Surface* screen = SDL_GetWindowSurface(window);
+                square.draw(screen);
+                painter.paint_over(menus.canvas(), menus.view(),
+                                   {screen->pixels, screen->w, screen->h, screen->pitch});
+                SDL_UpdateWindowSurface(window);
+            }
+            if (plays) SDL_Delay(8);
+            played += seconds;
+            if (end_after > 0 && played >= end_after) running = false;
+        }
+        if (const std::string why = kept.save(menus); !why.empty()) SDL_Log("%s", why.c_str());
+    }
+    SDL_DestroyWindow(window);
+    SDL_Quit();
+}
