@@ -1,5 +1,5 @@
-// A program outside the tree that finds Rondix by pkg-config: it writes a flow in C++, proves it, runs
-// it, and takes another version of it over.
+// A program outside the tree that finds Rondix by pkg-config: it writes a flow in C++, proves it,
+// runs it, and takes another version of it over.
 #include "rondix/check.hpp"
 #include "rondix/flow_in_code.hpp"
 #include "rondix/report.hpp"
@@ -12,7 +12,10 @@ int main() {
     const auto made = [](const char* title) {
         return flow("Outside")
             .starts_with("title")
-            .screen(screen("title").title(title).with(button("more").press(open("more"))).with(button("leave").press(quit())))
+            .screen(screen("title")
+                        .title(title)
+                        .with(button("more").press(open("more")))
+                        .with(button("leave").press(quit())))
             .screen(screen("more").with(button("back").press(back())))
             .read();
     };

@@ -1,0 +1,31 @@
+// Any bytes as a saved situation, a trace and a walkthrough; what can be read is restored and
+// replayed in the demo.
+#include "rondix/report.hpp"
+
+namespace {
+
+using namespace rondix;
+
+const CompiledFlow& demo() {
+    static const FlowFile file = load_flow(RONDIX_ROOT "/examples/tidewick/tidewick.flow.yaml");
+    return *file.compiled;
+}
+
+} // namespace
+
+extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
+    const std::string text(reinterpret_cast<const char*>(data), size);
+    std::string fault;
+    if (const auto saved = read_saved(text, fault)) {
+        Runner menus(demo());
+        restore(menus, *saved);
+        menus.advance(1);
+        menus.view();
+    }
+    const Walkthrough walk = load_walkthrough_text("fuzz", text);
+    for (const Finding& finding : walk.findings) finding_text(finding, {walk.source});
+    if (walk.readable) walk_text(walk, replay(demo(), walk));
+    const TraceFile trace = load_trace_text("fuzz", text);
+    if (trace.readable) trace_text(trace);
+    return 0;
+}
