@@ -150,12 +150,12 @@ TEST(OneMoreStart, AgreesWithAPlainSearch) {
 }
 
 TEST(OneMoreStart, AgreesWhereScreensOpenEachOtherInCircles) {
-    const Tally tally = compare(Shape::circles, 2 * how_many(1000));
+    const Tally tally = compare(Shape::circles, how_many(1000));
     EXPECT_GT(tally.lost, 20u);
 }
 
 TEST(OneMoreStart, AgreesWhereEverythingIsUsed) {
-    const Tally tally = compare(Shape::rich, how_many(1000));
+    const Tally tally = compare(Shape::rich, how_many(1000) / 2);
     EXPECT_GT(tally.lost, 10u);
 }
 
