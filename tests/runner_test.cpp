@@ -488,11 +488,14 @@ screens:
     menus.start();
     EXPECT_EQ(told(), "set aside pier, bring back pier, ");
     Runner knowing(flow); // a game that has it from elsewhere says so
-    knowing.has_loaded(flow.scene("pier"));
-    knowing.has_loaded(flow.scene("sea")); // which does not stay
+    knowing.set_loaded(flow.scene("pier"));
+    knowing.set_loaded(flow.scene("sea")); // which does not stay
     knowing.start();
     EXPECT_EQ(knowing.situation().current(), flow.screen("title"));
     EXPECT_FALSE(knowing.is_loaded(flow.scene("sea")));
+    knowing.set_loaded(flow.scene("pier"), false); // it was let go
+    knowing.start();
+    EXPECT_EQ(knowing.situation().phase(), Phase::loading);
 }
 
 } // namespace

@@ -112,8 +112,9 @@ class Runner {
     bool loaded(Ticket ticket);
     bool load_failed(Ticket ticket);
     bool load_progress(Ticket ticket, float share);
-    /// A scene that stays (`stays: yes`) is loaded, though not by an effect: it is not asked for.
-    void has_loaded(SceneId scene);
+    /// A scene that stays (`stays: yes`) is loaded, though not by an effect, and is not asked for;
+    /// or the game has let it go, and it is asked for again.
+    void set_loaded(SceneId scene, bool loaded = true);
     bool is_loaded(SceneId scene) const; ///< a scene that stays
     /// The answer to a request. One that comes while something stands over its screen takes effect
     /// when it is current again, as does one to a load when no urgent screen is open any longer.

@@ -209,7 +209,7 @@ class Restoring {
         const CompiledFlow& before = old_->flow();
         for (std::size_t i = 0; i < before.scenes.size(); ++i) {
             const SceneId scene = flow_.scene(before.text(before.scenes[i].id));
-            if (old_->is_loaded(SceneId(i)) && scene != no_scene) menus_.has_loaded(scene);
+            if (old_->is_loaded(SceneId(i)) && scene != no_scene) menus_.set_loaded(scene);
         }
     }
 

@@ -117,7 +117,7 @@ bool Runner::perform_one(Move move) {
     moves_done_.push_back(move);
     ++moves_made_;
     if (replays_ && followed_.size() < most_moves_kept) followed_.push_back(move);
-    if (move.kind == MoveKind::loaded && flow_[now_.scene()].stays) has_loaded(now_.scene());
+    if (move.kind == MoveKind::loaded && flow_[now_.scene()].stays) set_loaded(now_.scene());
     update_clocks(outcome, move);
     tell_changes(outcome);
     update_requests(outcome, move);
@@ -215,9 +215,9 @@ void Runner::tell_scene_wanted() {
     load_.answer = Wait::Answer::good;
 }
 
-void Runner::has_loaded(SceneId scene) {
+void Runner::set_loaded(SceneId scene, bool loaded) {
     if (index(scene) < stays_loaded_.size() && flow_[scene].stays)
-        stays_loaded_[index(scene)] = true;
+        stays_loaded_[index(scene)] = loaded;
 }
 
 bool Runner::is_loaded(SceneId scene) const {

@@ -81,7 +81,8 @@ class WalkPlayer::Walker {
 
     /// Where a trace begins, or goes on.
     void begin(const WalkStep& step) {
-        for (const std::string& scene : step.begin->loaded) runner_.has_loaded(flow_.scene(scene));
+        for (std::size_t i = 0; i < flow_.scenes.size(); ++i) runner_.set_loaded(SceneId(i), false);
+        for (const std::string& scene : step.begin->loaded) runner_.set_loaded(flow_.scene(scene));
         const Restored how = restore_unproved(runner_, step.begin->from);
         if (how.at_home || !how.dropped.empty())
             fail(step.place, "this flow has no such place: " + how.dropped.at(0));

@@ -1,5 +1,6 @@
 #include "draw/checks/colour_check.hpp"
 
+#include "draw/afresh.hpp"
 #include "draw/checks/contrast.hpp"
 #include "draw/screens/sample_rows.hpp"
 #include "rondix/ways.hpp"
@@ -56,7 +57,7 @@ class ColourCheck {
 
   private:
     void check_screen(ScreenId screen) {
-        runner_.start();
+        draw::start_afresh(runner_);
         for (const Move move : *ways_[index(screen)]) {
             runner_.replay(move);
             runner_.take_effects();

@@ -1,5 +1,6 @@
 #include "rondix/screen_pictures.hpp"
 
+#include "draw/afresh.hpp"
 #include "draw/screens/frames.hpp"
 #include "draw/screens/sample_keys.hpp"
 #include "draw/screens/sample_rows.hpp"
@@ -104,7 +105,7 @@ class ScreenDrawer {
     /// Goes the way to a screen from the start, but for its last moves.
     void go(ScreenId id, std::size_t but) {
         runner_.set_motion(false);
-        runner_.start();
+        draw::start_afresh(runner_);
         const std::vector<Move>& way = *ways_[index(id)];
         for (std::size_t i = 0; i + but < way.size(); ++i) step(way[i]);
         show_progress();
