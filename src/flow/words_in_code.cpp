@@ -29,6 +29,7 @@ Value::Value(double number)
 
 Value list(std::vector<Value> values) {
     std::vector<Value::Entry> entries;
+    entries.reserve(values.size());
     for (Value& value : values) entries.emplace_back("", std::move(value));
     return {Value::Kind::list, std::move(entries)};
 }
@@ -187,6 +188,7 @@ Screen& Screen::with(const Control& control) {
 
 Setting& Setting::labels(const std::vector<std::string>& texts) {
     std::vector<Value> values;
+    values.reserve(texts.size());
     for (const std::string& text : texts) values.push_back(quoted(text));
     return also("labels", list(std::move(values)));
 }

@@ -25,6 +25,10 @@ struct Wrong : std::runtime_error {
     using std::runtime_error::runtime_error;
 };
 
+Wrong wrong_kind(const std::string& name, const std::string& where) {
+    return Wrong("'" + name + "' in " + where + " is of a wrong kind");
+}
+
 /// What stands at `key`; `where` is how to say it.
 const Json& at(const Json& object, const char* key, const std::string& where) {
     if (!object.is_object()) throw Wrong(where + " has to be an object");
@@ -52,7 +56,7 @@ std::vector<std::pair<std::string, Value>> pairs_at(const Json& object, const ch
         bool fits = value.is_string();
         if constexpr (std::is_same_v<Value, bool>) fits = value.is_boolean();
         if constexpr (std::is_same_v<Value, double>) fits = value.is_number();
-        if (!fits) throw Wrong("'" + name + "' in " + here + " is of a wrong kind");
+        if (!fits) throw wrong_kind(name, here);
         pairs.emplace_back(name, value.template get<Value>());
     }
     return pairs;

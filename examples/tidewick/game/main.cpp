@@ -100,7 +100,7 @@ int play(SDL_Window* window, const Options& options) {
 
 } // namespace
 
-int main(int argc, char** argv) {
+int main(int argc, char** argv) try {
     Options options;
     options.game.menus.folder = TIDEWICK_FOLDER;
     options.game.log = log_path();
@@ -122,5 +122,8 @@ int main(int argc, char** argv) {
     const Window window;
     if (window.window) return play(window.window, options);
     std::fprintf(stderr, "no window: %s\n", SDL_GetError());
+    return 2;
+} catch (const std::exception& fault) {
+    std::fprintf(stderr, "%s\n", fault.what());
     return 2;
 }

@@ -105,9 +105,10 @@ bool sound(Scene& scene, Onlooker& onlooker) {
 } // namespace
 
 double Depths::at(Spot spot) const {
-    const int column = std::clamp(static_cast<int>(spot.x / step), 0, columns - 1);
-    const int row = std::clamp(static_cast<int>(spot.y / step), 0, rows - 1);
-    return values[static_cast<std::size_t>(row * columns + column)];
+    const auto place = [](double at, int most) {
+        return static_cast<std::size_t>(std::clamp(static_cast<int>(at / step), 0, most - 1));
+    };
+    return values[place(spot.y, rows) * static_cast<std::size_t>(columns) + place(spot.x, columns)];
 }
 
 SceneResult load_scene(const std::string& path, bool fails, Onlooker& onlooker) {

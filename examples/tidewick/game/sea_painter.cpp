@@ -95,10 +95,13 @@ class Picture {
         colour(0xDCECE8, 0.16);
         cairo_set_line_width(c, 2);
         const double reach_x = width_ / scale_ / 2 + 60, reach_y = height_ / scale_ / 2 + 60;
-        for (double y = std::floor((middle_.y - reach_y) / 64) * 64; y < middle_.y + reach_y;
-             y += 64)
-            for (double x = std::floor((middle_.x - reach_x) / 96) * 96; x < middle_.x + reach_x;
-                 x += 96) {
+        const auto place = [](double at, double step) {
+            return static_cast<int>(std::floor(at / step));
+        };
+        for (int row = place(middle_.y - reach_y, 64); row < place(middle_.y + reach_y, 64); ++row)
+            for (int column = place(middle_.x - reach_x, 96);
+                 column < place(middle_.x + reach_x, 96); ++column) {
+                const double x = column * 96.0, y = row * 64.0;
                 const double shift = std::fmod(x * 7.3 + y * 3.1, 64);
                 const Spot at{x + shift + 6 * std::sin(voyage_.time() + y),
                               y + std::fmod(x * 1.7, 40)};

@@ -33,7 +33,9 @@ void Voyage::go_to(Spot ferry, double heading, std::size_t crates) {
 Happening Voyage::advance(const Wheel& wheel, double seconds) {
     Happening happening = Happening::nothing;
     left_ += std::min(seconds, 0.25);
-    for (; left_ >= step_time; left_ -= step_time)
+    const int steps = static_cast<int>(left_ / step_time);
+    left_ -= steps * step_time;
+    for (int i = 0; i < steps; ++i)
         if (const Happening now = step(wheel); now != Happening::nothing) happening = now;
     return happening;
 }
