@@ -25,7 +25,8 @@ class GameTest : public testing::Test {
         std::ofstream(path("keys")) << keys;
         return run(
             "SDL_VIDEODRIVER=offscreen SDL_AUDIODRIVER=dummy XDG_RUNTIME_DIR=" + folder_.string() +
-            " ASAN_OPTIONS=detect_leaks=0 timeout 500 " RONDIX_GAME " --hurry --keys " +
+            " ASAN_OPTIONS=detect_leaks=0:quarantine_size_mb=8 timeout 900 " RONDIX_GAME
+            " --hurry --keys " +
             path("keys") + " --settings " + path("settings.toml") + " --log " + path("log.json") +
             " --trace " + path("trace.jsonl") + " " + options);
     }
@@ -81,7 +82,7 @@ TEST_F(GameTest, StandsStillInPauseAndWritesTheVoyageDown) {
 
 TEST_F(GameTest, ASceneThatCannotBeLoadedIsATryAgain) {
     const std::string told = play("0.5 tap Return\n1 tap Down\n1.5 tap Return\n3 tap Return\n",
-                                  "--fails fog --seconds 5");
+                                  "--fails fog --seconds 12");
     EXPECT_NE(told.find("was made to fail"), std::string::npos);
     EXPECT_NE(trace().find("load fails"), std::string::npos);
     EXPECT_NE(trace().find("press retry"), std::string::npos) << trace();
