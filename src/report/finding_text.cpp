@@ -1,3 +1,4 @@
+#include "report/printable.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
@@ -17,20 +18,6 @@ std::string joined(const std::vector<std::string>& words, std::string_view betwe
 
 bool continues(char byte) {
     return (static_cast<unsigned char>(byte) & 0xC0) == 0x80;
-}
-
-/// Fit for a terminal: anything that is not plain printable text, or part of UTF-8 when the file is
-/// that, becomes a question mark. Tabs become blanks, so that the caret stands right.
-std::string printable(std::string_view text, bool utf8) {
-    std::string result(text);
-    for (char& c : result) {
-        const auto byte = static_cast<unsigned char>(c);
-        if (c == '\t')
-            c = ' ';
-        else if (byte < 0x20 || byte == 0x7F || (byte >= 0x80 && !utf8))
-            c = '?';
-    }
-    return result;
 }
 
 std::size_t width_of(std::string_view text) {

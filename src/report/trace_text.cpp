@@ -1,5 +1,6 @@
 // A trace for people: when, what the player and the game did, where that led, what the game was
 // told.
+#include "report/printable.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
@@ -10,8 +11,9 @@ namespace rondix {
 
 namespace {
 
+/// A trace may come from anybody.
 std::string joined(const std::vector<std::string>& texts, const char* between) {
-    return fmt::format("{}", fmt::join(texts, between));
+    return printable(fmt::format("{}", fmt::join(texts, between)), true);
 }
 
 std::string place_of(const SavedSituation& from) {
@@ -45,7 +47,7 @@ std::string trace_text(const TraceFile& trace) {
     }
     std::string text = trace.source.name();
     if (!trace.lines.empty() && trace.lines[0].begin)
-        text += ": " + trace.lines[0].begin->from.game;
+        text += ": " + printable(trace.lines[0].begin->from.game, true);
     text += "\n";
     for (const TraceLine& line : trace.lines) {
         if (line.begin) {
@@ -55,10 +57,11 @@ std::string trace_text(const TraceFile& trace) {
         const std::size_t rows = std::max<std::size_t>(line.moves.size(), 1);
         for (std::size_t i = 0; i < rows; ++i) {
             const bool last = i + 1 == rows;
-            std::string row = fmt::format("{:>9.3f}  {:<{}}", line.time,
-                                          i < line.moves.size() ? line.moves[i] : "", widest);
+            std::string row =
+                fmt::format("{:>9.3f}  {:<{}}", line.time,
+                            i < line.moves.size() ? printable(line.moves[i], true) : "", widest);
             if (last) row += "  " + joined(line.stack, " > ");
-            if (last && !line.by.empty()) row += " (" + line.by + ")";
+            if (last && !line.by.empty()) row += " (" + printable(line.by, true) + ")";
             if (last && !line.effects.empty()) row += "  [" + joined(line.effects, ", ") + "]";
             text += row + "\n";
         }
