@@ -4,8 +4,10 @@
 #include "rondix/trace_file.hpp"
 #include "support.hpp"
 
+#include <csignal>
 #include <random>
 
+#include <sys/resource.h>
 #include <unistd.h>
 
 namespace rondix::test {
@@ -188,6 +190,55 @@ TEST_F(TraceTest, AFileThatCannotBeWrittenDoesNoHarm) {
         trace.note(menus, menus.take_effects(), 0.1);
         EXPECT_FALSE(trace.is_on());
         EXPECT_NE(trace.fault().find("cannot write '" + where), std::string::npos) << trace.fault();
+    }
+}
+
+/// The disk is full just when the file would be set aside: it stays off, and says why.
+TEST_F(TraceTest, StaysOffWhenThereIsNoRoom) {
+    const FlowFile file = demo_flow();
+    Runner menus(*file.compiled);
+    menus.start();
+    constexpr std::size_t half = 2500;
+    rlimit before{};
+    getrlimit(RLIMIT_FSIZE, &before);
+    rlimit small = before;
+    small.rlim_cur = half;
+    const auto old_handler = std::signal(SIGXFSZ, SIG_IGN);
+    setrlimit(RLIMIT_FSIZE, &small);
+    std::mt19937 random(4);
+    Trace trace(path(), 2 * half);
+    trace.begin(menus);
+    const bool was_on = trace.is_on();
+    for (int i = 0; i < 100 && trace.is_on(); ++i) play(menus, trace, random, 5);
+    setrlimit(RLIMIT_FSIZE, &before);
+    std::signal(SIGXFSZ, old_handler);
+    EXPECT_TRUE(was_on);
+    EXPECT_FALSE(trace.is_on());
+    EXPECT_NE(trace.fault().find("cannot write"), std::string::npos);
+    EXPECT_FALSE(std::filesystem::exists(path() + ".old"));
+    std::size_t moves = 0;
+    expect_walk(*file.compiled, path(), moves); // as far as it goes
+}
+
+TEST_F(TraceTest, AWalkthroughMayBeginWithABraceToo) {
+    const Walkthrough walk =
+        load_walkthrough_text("w.yaml", "{ rondix-walk: 1, walk: [loaded, press options] }\n");
+    ASSERT_TRUE(walk.readable);
+    EXPECT_TRUE(replay(*demo_flow().compiled, walk).passed);
+}
+
+TEST_F(TraceTest, WhatIsPrintedIsFitForATerminal) {
+    const TraceFile trace = load_trace_text(
+        "t.jsonl",
+        R"({"rondix-trace":1,"from":{"rondix-situation":1,"game":"\u001b[2Jx","stack":[]}})"
+        "\n"
+        R"({"moves":["\u0007 bell"],"effects":["a\nb"],"now":["title"]})"
+        "\n");
+    ASSERT_TRUE(trace.readable);
+    for (const std::string& text : {trace_text(trace)}) {
+        EXPECT_EQ(text.find('\x1b'), std::string::npos);
+        EXPECT_EQ(text.find('\a'), std::string::npos);
+        EXPECT_EQ(std::count(text.begin(), text.end(), '\n'), 4) << text;
     }
 }
 

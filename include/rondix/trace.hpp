@@ -8,9 +8,10 @@
 //   trace.end();
 //
 // The file is JSON Lines (docs/traces.md): where it begins, and a line for each frame in which
-// something happened. It never grows beyond its limit: when it is half full it is set aside as
-// `.old`, in the place of the last one, and a new one begins where the player stands; the two are
-// the last of what happened. Nothing that goes wrong with the file has any say in the game.
+// something happened. It never grows beyond its limit by more than a line: when it is half full it
+// is set aside as `.old`, in the place of the last one, and a new one begins where the player
+// stands; the two are the last of what happened. Nothing that goes wrong with the file has any say
+// in the game.
 #pragma once
 
 #include "rondix/runner.hpp"
@@ -27,14 +28,14 @@ class Trace {
         : path_(std::move(path))
         , most_bytes_(most_bytes) {}
 
-    /// From here on everything is written, of this Runner. When it is on already, it goes on from
-    /// where this Runner stands: after take_over(), or start().
+    /// From here on everything is written, of this Runner; it has been started. When it is on
+    /// already, it goes on from where this Runner stands: after take_over(), or start().
     void begin(Runner& menus);
     void end();
     bool is_on() const { return file_ != nullptr; }
 
-    /// What happened since the last time; nothing while it is off. The second is for games that
-    /// want the moves themselves: `moves` is what take_moves() gave.
+    /// What happened since the last time, before the game answers to it; nothing while it is off.
+    /// The second is for games that want the moves themselves: `moves` is what take_moves() gave.
     void note(Runner& menus, std::span<const Effect> effects, double seconds);
     void note(Runner& menus, std::span<const Move> moves, std::span<const Effect> effects,
               double seconds);

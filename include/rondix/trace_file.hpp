@@ -29,7 +29,7 @@ struct TraceFile {
 TraceFile load_trace(const std::string& path);
 TraceFile load_trace_text(std::string name, std::string text);
 
-/// JSON Lines begin with a brace, which no walkthrough does.
+/// As every trace begins; walkthroughs may begin with a brace as well.
 bool is_trace(std::string_view text);
 
 /// Its moves, with what came of them as expectations.

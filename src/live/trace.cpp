@@ -110,7 +110,7 @@ void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Eff
     if (gap) line["gap"] = true;
     write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
     if (gap && is_on()) write_beginning(menus);
-    if (written_ > most_bytes_ / 2) make_room(menus);
+    if (is_on() && written_ > most_bytes_ / 2) make_room(menus);
 }
 
 /// The last of what happened is kept: this half, and the next.

@@ -83,7 +83,7 @@ class TraceReader {
 } // namespace
 
 bool is_trace(std::string_view text) {
-    return text.starts_with('{');
+    return text.starts_with("{\"rondix-trace\"");
 }
 
 TraceFile load_trace_text(std::string name, std::string text) {
