@@ -40,8 +40,6 @@ Libs: -L\${prefix}/${CMAKE_INSTALL_LIBDIR}${libs}
     DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
 endfunction()
 
-
-
 rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_runtime PC rondix)
 if(TARGET rondix_keep)
   rondix_install(keep TARGETS rondix_keep PC rondix-keep REQUIRES rondix tomlplusplus)

@@ -57,7 +57,7 @@ class Tree {
             {"scenes", "scene"},   {"flags", "flag"},       {"settings", "setting"},
             {"events", "event"},   {"requests", "request"}, {"screens", "screen"},
             {"styles", "style"},   {"parts", "part"},       {"cues", "cue"},
-            {"palette", "colour"}, {"music", "tune"}};
+            {"palette", "colour"}, {"tunes", "tune"}};
         for (const auto& [table, kind] : kinds)
             if (where == table) return std::string(kind) + " '" + key + "'";
         if (where == "the flow") return key;

@@ -35,7 +35,6 @@ class Restoring {
         if (!restore_scene()) return home();
         for (std::size_t i = 0; i < saved_.stack.size(); ++i) restore_screen(i, !options);
         for (const auto& [name, seconds] : saved_.waiting) restore_waiting(name, seconds);
-
         if (old_) keep_tickets();
         const Verdict verdict =
             options ? one_more_start(flow_, standing_.situation, *options) : Verdict::proved;
