@@ -108,9 +108,9 @@ int run(Options& options) {
         if (!write_file(path.string(), filled_in(file.text, options))) return cannot_be_used;
         fmt::print("wrote {}\n", path.string());
     }
-    fmt::print(
-        "\n{0}/README.md says how it is built; {1} play {0}/menus/game.flow.yaml shows its menus\n",
-        options.folder, "rondix");
+    fmt::print("\n{0}/README.md says how it is built; rondix play {0}/menus/game.flow.yaml shows "
+               "its menus\n",
+               options.folder);
     return proved;
 }
 
