@@ -5,6 +5,7 @@
 #include "rondix/runner.hpp"
 
 #include <array>
+#include <vector>
 
 namespace machines {
 
@@ -17,53 +18,51 @@ const CompiledFlow& demo() {
     return *file.compiled;
 }
 
-/// What an event is on the demo's screens. Options are one screen, opened by two buttons.
-Move move_of(const CompiledFlow& flow, const Situation& now, Event event) {
-    struct Moves {
-        std::array<Move, event_count> from_title, from_pause, from_arrival;
-    };
-    static const Moves moves = [&] {
+/// What an event is on each screen: most are the same on all, options and the way to the pier are
+/// buttons of two.
+class Moves {
+  public:
+    explicit Moves(const CompiledFlow& flow) {
         const auto press = [&](const char* screen, const char* control) {
             return Move::press(flow.control(flow.screen(screen), control));
         };
-        Moves all;
-        const Move on[] = {Move::loaded(),
-                           press("title", "cast-off"),
-                           press("voyages", "charts"),
-                           press("title", "options"),
-                           press("title", "crew"),
-                           press("title", "ashore"),
-                           press("ashore", "stay"),
-                           Move::back(),
-                           Move::menu(),
-                           press("pause", "resume"),
-                           press("pause", "retry"),
-                           press("pause", "leave"),
-                           Move::event(flow.event("moored")),
-                           press("arrival", "again")};
-        std::copy(std::begin(on), std::end(on), all.from_title.begin());
-        all.from_pause = all.from_arrival = all.from_title;
-        all.from_pause[static_cast<std::size_t>(Event::options)] = press("pause", "options");
-        all.from_arrival[static_cast<std::size_t>(Event::to_pier)] = press("arrival", "leave");
-        return all;
-    }();
-    static const ScreenId arrival = flow.screen("arrival");
-    const auto number = static_cast<std::size_t>(event);
-    if (now.current() == arrival) return moves.from_arrival[number];
-    return (now.depth() > 1 && flow[now.bottom()].play ? moves.from_pause
-                                                       : moves.from_title)[number];
-}
+        const std::array<Move, event_count> on = {Move::loaded(),
+                                                  press("title", "cast-off"),
+                                                  press("voyages", "charts"),
+                                                  press("title", "options"),
+                                                  press("title", "crew"),
+                                                  press("title", "ashore"),
+                                                  press("ashore", "stay"),
+                                                  Move::back(),
+                                                  Move::menu(),
+                                                  press("pause", "resume"),
+                                                  press("pause", "retry"),
+                                                  press("pause", "leave"),
+                                                  Move::event(flow.event("moored")),
+                                                  press("arrival", "again")};
+        of_screen_.assign(flow.screens.size(), on);
+        at(flow.screen("pause"), Event::options) = press("pause", "options");
+        at(flow.screen("arrival"), Event::to_pier) = press("arrival", "leave");
+    }
 
-Told load_of(const CompiledFlow& flow, SceneId scene) {
-    static const SceneId pier = flow.scene("pier");
-    return scene == pier ? Told::load_pier : Told::load_harbour;
-}
+    Move of(ScreenId screen, Event event) const {
+        return of_screen_[index(screen)][static_cast<std::size_t>(event)];
+    }
+
+  private:
+    Move& at(ScreenId screen, Event event) {
+        return of_screen_[index(screen)][static_cast<std::size_t>(event)];
+    }
+    std::vector<std::array<Move, event_count>> of_screen_;
+};
 
 class ByApply : public Machine {
   public:
     ByApply()
         : flow_(demo())
-        , now_(flow_) {
+        , now_(flow_)
+        , moves_(flow_)
+        , pier_(flow_.scene("pier")) {
         start(flow_, now_);
         for (std::size_t i = 0; i < flow_.flags.size(); ++i)
             if (flow_.flags[i].kind == FlagKind::rows) apply(flow_, now_, Move::raise(FlagId(i)));
@@ -71,25 +70,32 @@ class ByApply : public Machine {
 
     void feed(const Event* events, std::size_t count, Tally& tally) override {
         for (std::size_t i = 0; i < count; ++i) {
-            const bool was_paused = paused(flow_, now_);
             const bool had_scene = now_.phase() == Phase::loaded;
-            const Outcome outcome = apply(flow_, now_, move_of(flow_, now_, events[i]));
+            const Outcome outcome = apply(flow_, now_, moves_.of(now_.current(), events[i]));
             if (had_scene && outcome.loads) tally.tell(Told::unload);
-            if (was_paused != paused(flow_, now_))
-                tally.tell(was_paused ? Told::unpause : Told::pause);
-            if (outcome.loads) tally.tell(load_of(flow_, now_.scene()));
+            if (const bool pauses = paused(flow_, now_); pauses != paused_) {
+                tally.tell(paused_ ? Told::unpause : Told::pause);
+                paused_ = pauses;
+            }
+            if (outcome.loads)
+                tally.tell(now_.scene() == pier_ ? Told::load_pier : Told::load_harbour);
         }
     }
 
   private:
     const CompiledFlow& flow_;
     Situation now_;
+    Moves moves_;
+    SceneId pier_;
+    bool paused_ = false;
 };
 
 class ByRunner : public Machine {
   public:
     ByRunner()
-        : menus_(demo()) {
+        : menus_(demo())
+        , moves_(demo())
+        , pier_(demo().scene("pier")) {
         const CompiledFlow& flow = menus_.flow();
         menus_.set_rows(flow.control(flow.screen("voyages"), "charts"), {2, nullptr, nullptr});
         menus_.start();
@@ -97,14 +103,14 @@ class ByRunner : public Machine {
     }
 
     void feed(const Event* events, std::size_t count, Tally& tally) override {
-        const CompiledFlow& flow = menus_.flow();
         for (std::size_t i = 0; i < count; ++i) {
-            menus_.replay(move_of(flow, menus_.situation(), events[i]));
+            menus_.replay(moves_.of(menus_.situation().current(), events[i]));
             for (const Effect& effect : menus_.take_effects()) {
                 switch (effect.kind) {
                 case EffectKind::load:
                 case EffectKind::bring_back:
-                    tally.tell(load_of(flow, SceneId(effect.subject)));
+                    tally.tell(SceneId(effect.subject) == pier_ ? Told::load_pier
+                                                                : Told::load_harbour);
                     break;
                 case EffectKind::unload:
                 case EffectKind::set_aside: tally.tell(Told::unload); break;
@@ -118,6 +124,8 @@ class ByRunner : public Machine {
 
   private:
     Runner menus_;
+    Moves moves_;
+    SceneId pier_;
 };
 
 } // namespace
