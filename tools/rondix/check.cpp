@@ -24,7 +24,7 @@ struct Options {
     std::string walks;
     bool strict = false;
     bool no_looks = false;
-    std::vector<std::string> sizes;
+    std::vector<Size> sizes;
     CheckOptions check;
 };
 
@@ -62,11 +62,7 @@ std::string in_format(const std::string& format, const FlowFile& file, const Che
 LookCheckOptions look_options(const Options& options) {
     LookCheckOptions looks;
     if (!options.sizes.empty()) looks.sizes.clear();
-    for (const std::string& text : options.sizes) {
-        PictureSize size;
-        read_size(text, least_side, most_side, size.width, size.height);
-        looks.sizes.push_back(size);
-    }
+    for (const Size size : options.sizes) looks.sizes.push_back({size.width, size.height});
     looks.check = options.check;
     return looks;
 }
@@ -90,38 +86,27 @@ int run(Options& options) {
 
 } // namespace
 
-Run add_check(CLI::App& app) {
+Run add_check(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("--format", options->format, "text, json, or csv: the figures alone")
-        ->check(CLI::IsMember({"text", "json", "csv"}))
-        ->capture_default_str();
-    app.add_flag("--figures", options->check.each_screen,
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("--format", options->format, "text, json, or csv: the figures alone")
+        .one_of({"text", "json", "csv"});
+    command.flag("--figures", options->check.each_screen,
                  "tell for each screen how far it is from the start, to play and out of the game");
-    app.add_option("--save-walks", options->walks,
-                   "write the moves of each finding into this folder, as walkthroughs");
-    app.add_option("--most-heads", options->check.most_heads,
-                   "give up when there are more heads than this: screens with what decides how "
-                   "they go on")
-        ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 31))
-        ->capture_default_str();
-    app.add_option("--most-seconds", options->check.most_seconds,
-                   "give up after this time; 0: no limit")
-        ->check(CLI::Range(0.0, 1e9))
-        ->capture_default_str();
-    app.add_option("--most-megabytes", options->check.most_megabytes,
-                   "give up when the tables of the proof grow larger than this")
-        ->check(CLI::Range(std::size_t{1}, std::size_t{1} << 24))
-        ->capture_default_str();
-    app.add_flag("--no-looks", options->no_looks,
+    command.text("--save-walks", options->walks,
+                 "write the moves of each finding into this folder, as walkthroughs");
+    command.count("--most-heads", options->check.most_heads, 1, std::size_t{1} << 31,
+                  "give up when there are more heads than this: screens with what decides how "
+                  "they go on");
+    command.seconds("--most-seconds", options->check.most_seconds, 1e9,
+                    "give up after this time; 0: no limit");
+    command.count("--most-megabytes", options->check.most_megabytes, 1, std::size_t{1} << 24,
+                  "give up when the tables of the proof grow larger than this");
+    command.flag("--no-looks", options->no_looks,
                  "ask only how the flow behaves, not how it looks");
-    app.add_option("--size", options->sizes,
-                   "a window size to look at, such as 1280x720; may be said more than once")
-        ->check([](const std::string& text) {
-            PictureSize ignored;
-            return read_size(text, least_side, most_side, ignored.width, ignored.height);
-        });
-    app.add_flag("--strict", options->strict, "count warnings as errors");
+    command.sizes("--size", options->sizes, least_side, most_side,
+                  "a window size to look at, such as 1280x720; may be said more than once");
+    command.flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };
 }
 

@@ -22,7 +22,7 @@ struct Options {
     std::string flow;
     std::string folder;
     std::string format = "png";
-    std::vector<std::string> sizes;
+    std::vector<Size> sizes;
     std::vector<std::string> times;
     ScreenPictureOptions pictures;
 };
@@ -64,13 +64,9 @@ void tell_missing(const FlowFile& file) {
 void fill_in(Options& options) {
     ScreenPictureOptions& pictures = options.pictures;
     pictures.format = options.format == "svg" ? PictureFormat::svg : PictureFormat::png;
-    if (!options.times.empty() && options.sizes.empty()) options.sizes = {"640x360"};
+    if (!options.times.empty() && options.sizes.empty()) options.sizes = {{640, 360}};
     if (!options.sizes.empty()) pictures.sizes.clear();
-    for (const std::string& text : options.sizes) {
-        PictureSize size;
-        read_size(text, least_side, most_side, size.width, size.height);
-        pictures.sizes.push_back(size);
-    }
+    for (const Size size : options.sizes) pictures.sizes.push_back({size.width, size.height});
     for (const std::string& text : options.times) read_time(text, pictures.times.emplace_back());
 }
 
@@ -106,31 +102,25 @@ int run(Options& options) {
 
 } // namespace
 
-Run add_draw(CLI::App& app) {
+Run add_draw(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("-o,--output", options->folder, "the folder for the pictures")->required();
-    app.add_option("--screen", options->pictures.screens,
-                   "only this screen; may be said more than once");
-    app.add_option("--size", options->sizes,
-                   "of the window, such as 1280x720; may be said more than once")
-        ->check([](const std::string& text) {
-            PictureSize ignored;
-            return read_size(text, least_side, most_side, ignored.width, ignored.height);
-        });
-    app.add_flag("--state", options->pictures.states,
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("-o,--output", options->folder, "the folder for the pictures").needed();
+    command.texts("--screen", options->pictures.screens,
+                  "only this screen; may be said more than once");
+    command.sizes("--size", options->sizes, least_side, most_side,
+                  "of the window, such as 1280x720; may be said more than once");
+    command.flag("--state", options->pictures.states,
                  "sheets of the buttons in all their states, instead of the screens");
-    app.add_option(
-           "--at", options->times,
-           "the screen's coming in at this time, such as 0.15s; more than once: side by side")
-        ->check([](const std::string& text) {
+    command
+        .texts("--at", options->times,
+               "the screen's coming in at this time, such as 0.15s; more than once: side by side")
+        .checked([](const std::string& text) {
             double ignored = 0;
             return read_time(text, ignored);
         });
-    app.add_option("--format", options->format, "png or svg")
-        ->check(CLI::IsMember({"png", "svg"}))
-        ->capture_default_str();
-    app.add_flag("--mirrored", options->pictures.mirrored,
+    command.text("--format", options->format, "png or svg").one_of({"png", "svg"});
+    command.flag("--mirrored", options->pictures.mirrored,
                  "as for languages that are read from right to left");
     return [options] { return run(*options); };
 }

@@ -16,7 +16,8 @@ namespace rondix::tool {
 namespace {
 
 struct Options {
-    std::string flow, screen, output, size;
+    std::string flow, screen, output;
+    Size size{1280, 720};
 };
 
 constexpr int least_side = 100;
@@ -60,8 +61,6 @@ void print(const CompiledFlow& flow, const std::string& screen, const FocusMap& 
 }
 
 int run(const Options& options) {
-    int width = 1280, height = 720;
-    if (!options.size.empty()) read_size(options.size, least_side, most_side, width, height);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     const CompiledFlow& flow = *file.compiled;
@@ -81,7 +80,7 @@ int run(const Options& options) {
     Painter painter(flow);
     Runner runner(flow);
     runner.set_ruler(painter.ruler());
-    runner.resize(static_cast<float>(width), static_cast<float>(height));
+    runner.resize(static_cast<float>(options.size.width), static_cast<float>(options.size.height));
     runner.set_motion(false);
     runner.start();
     for (const Move move : *ways[index(screen)]) {
@@ -91,7 +90,8 @@ int run(const Options& options) {
     const FocusMap map = focus_map(runner);
     print(flow, options.screen, map);
     if (!options.output.empty()) {
-        if (!write_file(options.output, draw_focus(painter, runner, map, width, height)))
+        if (!write_file(options.output,
+                        draw_focus(painter, runner, map, options.size.width, options.size.height)))
             return cannot_be_used;
         fmt::print("wrote {}\n", options.output);
     }
@@ -100,19 +100,15 @@ int run(const Options& options) {
 
 } // namespace
 
-Run add_focus(CLI::App& app) {
+Run add_focus(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("SCREEN", options->screen, "the screen")->required();
-    app.add_option("-o,--output", options->output, "a picture of it: .png")
-        ->check([](const std::string& path) {
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("SCREEN", options->screen, "the screen").needed();
+    command.text("-o,--output", options->output, "a picture of it: .png")
+        .checked([](const std::string& path) {
             return path.ends_with(".png") ? "" : "the picture should end in .png";
         });
-    app.add_option("--size", options->size, "of the window, such as 1280x720")
-        ->check([](const std::string& text) {
-            int width = 0, height = 0;
-            return read_size(text, least_side, most_side, width, height);
-        });
+    command.size("--size", options->size, least_side, most_side, "of the window, such as 1280x720");
     return [options] { return run(*options); };
 }
 

@@ -7,7 +7,6 @@
 
 #include <cstdio>
 #include <filesystem>
-#include <map>
 
 namespace rondix::tool {
 
@@ -36,53 +35,32 @@ int status_without_tables(const FlowFile& file) {
     return file.readable ? errors_found : cannot_be_used;
 }
 
-std::string read_size(const std::string& text, int least, int most, int& width, int& height) {
-    char rest = 0;
-    const int read = std::sscanf(text.c_str(), "%5dx%5d%c", &width, &height, &rest);
-    const bool good =
-        read == 2 && width >= least && height >= least && width <= most && height <= most;
-    return good
-               ? ""
-               : fmt::format("a size is written as 1280x800, from {0}x{0} to {1}x{1}", least, most);
-}
-
 } // namespace rondix::tool
 
 namespace {
 
 int run(int argc, char** argv) {
     using namespace rondix::tool;
-    CLI::App app{"Menus of a game: run, proved and drawn from one flow file.", "rondix"};
-    app.require_subcommand(1);
-    app.set_version_flag("--version", RONDIX_VERSION);
-    app.footer("Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 not settled.");
-
-    std::map<CLI::App*, Run> runs;
-    const auto command = [&](const char* name, const char* about, Run (*add)(CLI::App&)) {
-        CLI::App* sub = app.add_subcommand(name, about);
-        runs[sub] = add(*sub);
-    };
-    command("new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new);
-    command("check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
-            add_check);
-    command("walk", "replay walkthroughs, or traces of a game", add_walk);
-    command("trace", "tell what a trace of a game says", add_trace);
-    command("map", "draw the flow as a picture", add_map);
-    command("draw", "draw every screen", add_draw);
-    command("focus", "tell where the directions lead on a screen", add_focus);
-    command("pack", "write the compiled flow as one image, to ship", add_pack);
-    command("ids", "write the names of a flow as C++ constants", add_ids);
+    const Commands commands{
+        "Menus of a game: run, proved and drawn from one flow file.",
+        RONDIX_VERSION,
+        "Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 not settled.",
+        {
+            {"new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new},
+            {"check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
+             add_check},
+            {"walk", "replay walkthroughs, or traces of a game", add_walk},
+            {"trace", "tell what a trace of a game says", add_trace},
+            {"map", "draw the flow as a picture", add_map},
+            {"draw", "draw every screen", add_draw},
+            {"focus", "tell where the directions lead on a screen", add_focus},
+            {"pack", "write the compiled flow as one image, to ship", add_pack},
+            {"ids", "write the names of a flow as C++ constants", add_ids},
 #ifdef RONDIX_PLAY
-    command("play", "play the flow in a window", add_play);
+            {"play", "play the flow in a window", add_play},
 #endif
-
-    try {
-        app.parse(argc, argv);
-    } catch (const CLI::ParseError& fault) {
-        const int status = app.exit(fault);
-        return status == 0 ? 0 : cannot_be_used;
-    }
-    return runs.at(app.get_subcommands().front())();
+        }};
+    return run_command_line(commands, argc, argv, cannot_be_used);
 }
 
 } // namespace

@@ -15,7 +15,7 @@ namespace {
 struct Options {
     std::string flow;
     std::string output;
-    std::string size;
+    Size size;
     CheckOptions check;
 };
 
@@ -30,8 +30,7 @@ int run(const Options& options) {
         return cannot_be_used;
     }
     map.format = ending == ".svg" ? PictureFormat::svg : PictureFormat::png;
-    if (!options.size.empty())
-        read_size(options.size, least_side, most_side, map.width, map.height);
+    map.width = options.size.width, map.height = options.size.height; // 0: as large as it is
 
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
@@ -48,15 +47,12 @@ int run(const Options& options) {
 
 } // namespace
 
-Run add_map(CLI::App& app) {
+Run add_map(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("-o,--output", options->output, "the picture: .svg or .png")->required();
-    app.add_option("--size", options->size, "fit the map into this size, such as 1280x800")
-        ->check([](const std::string& text) {
-            MapOptions ignored;
-            return read_size(text, least_side, most_side, ignored.width, ignored.height);
-        });
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("-o,--output", options->output, "the picture: .svg or .png").needed();
+    command.size("--size", options->size, least_side, most_side,
+                 "fit the map into this size, such as 1280x800");
     return [options] { return run(*options); };
 }
 

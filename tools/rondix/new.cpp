@@ -116,11 +116,11 @@ int run(Options& options) {
 
 } // namespace
 
-Run add_new(CLI::App& app) {
+Run add_new(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("DIR", options->folder, "a folder that is not there yet")->required();
-    app.add_option("--name", options->game, "of the game; else that of the folder");
-    app.add_flag("--sdl2", options->sdl2,
+    command.text("DIR", options->folder, "a folder that is not there yet").needed();
+    command.text("--name", options->game, "of the game; else that of the folder");
+    command.flag("--sdl2", options->sdl2,
                  "with a window; else in the terminal, without any library");
     return [options] { return run(*options); };
 }

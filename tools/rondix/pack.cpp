@@ -51,10 +51,10 @@ int run_ids(const Options& options) {
     return write(options, file, ids_as_cpp(*file.compiled, options.name));
 }
 
-void add_common(CLI::App& app, Options& options) {
-    app.add_option("FLOW", options.flow, "the flow file")->required();
-    app.add_option("--depends", options.depends,
-                   "also write which files it was made of, as build tools read it");
+void add_common(Command& command, Options& options) {
+    command.text("FLOW", options.flow, "the flow file").needed();
+    command.text("--depends", options.depends,
+                 "also write which files it was made of, as build tools read it");
 }
 
 bool is_cpp_name(const std::string& name) {
@@ -70,22 +70,23 @@ std::string need_cpp_name(const std::string& name) {
 
 } // namespace
 
-Run add_pack(CLI::App& app) {
+Run add_pack(Command& command) {
     const auto options = std::make_shared<Options>();
-    add_common(app, *options);
-    app.add_option("-o,--output", options->output,
-                   "the image; one that ends in .hpp, .h or .inc is an array of C++")
-        ->required();
-    app.add_option("--name", options->name, "of the array")->check(need_cpp_name);
+    add_common(command, *options);
+    command
+        .text("-o,--output", options->output,
+              "the image; one that ends in .hpp, .h or .inc is an array of C++")
+        .needed();
+    command.text("--name", options->name, "of the array").checked(need_cpp_name);
     return [options] { return run_pack(*options); };
 }
 
-Run add_ids(CLI::App& app) {
+Run add_ids(Command& command) {
     const auto options = std::make_shared<Options>();
-    add_common(app, *options);
-    app.add_option("-o,--output", options->output, "the header")->required();
-    app.add_option("--namespace", options->name, "that the names stand in; else the game's name")
-        ->check(need_cpp_name);
+    add_common(command, *options);
+    command.text("-o,--output", options->output, "the header").needed();
+    command.text("--namespace", options->name, "that the names stand in; else the game's name")
+        .checked(need_cpp_name);
     return [options] { return run_ids(*options); };
 }
 

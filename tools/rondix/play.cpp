@@ -17,15 +17,14 @@ constexpr int most_side = 8192;
 
 struct Options {
     PlayOptions play;
-    std::string size;
+    Size size;
     bool no_panel = false;
 };
 
 int run(Options& options) {
     PlayOptions& play = options.play;
     play.panel = !options.no_panel;
-    if (!options.size.empty())
-        read_size(options.size, least_side, most_side, play.width, play.height);
+    if (options.size.width > 0) play.width = options.size.width, play.height = options.size.height;
     Walkthrough script;
     if (!play.script.empty()) {
         script = load_walkthrough(play.script);
@@ -50,34 +49,29 @@ int run(Options& options) {
 
 } // namespace
 
-Run add_play(CLI::App& app) {
+Run add_play(Command& command) {
     const auto options = std::make_shared<Options>();
     PlayOptions& play = options->play;
-    app.add_option("FLOW", play.flow, "the flow file; saving it reloads it")->required();
-    app.add_option("--size", options->size, "of the game's part of the window, such as 1280x720")
-        ->check([](const std::string& text) {
-            PlayOptions ignored;
-            return read_size(text, least_side, most_side, ignored.width, ignored.height);
-        });
-    app.add_flag("--no-panel", options->no_panel, "the game's part alone");
-    app.add_option("--load-time", play.load_time, "seconds that a load takes")
-        ->check(CLI::Range(0.0, 30.0))
-        ->capture_default_str();
-    app.add_option("--seconds", play.seconds, "end after this time")->check(CLI::Range(0.0, 1e6));
-    app.add_option("--script", play.script, "play this walkthrough, and compare what it expects");
-    app.add_option("--pace", play.pace, "seconds between the steps of the script")
-        ->check(CLI::Range(0.0, 60.0))
-        ->capture_default_str();
-    app.add_option("--shot", play.shot, "write a picture of the window (PNG) when it ends");
-    app.add_option("--record", play.record,
-                   "write the moves that were made into this file, as a walkthrough");
-    app.add_option("--trace", play.trace,
-                   "write everything that happens into this file, for 'rondix walk'");
-    app.add_option("--settings", play.settings,
-                   "keep the player's settings and keys in this file (TOML)");
-    app.add_flag("--speak", play.speaks,
+    command.text("FLOW", play.flow, "the flow file; saving it reloads it").needed();
+    command.size("--size", options->size, least_side, most_side,
+                 "of the game's part of the window, such as 1280x720");
+    command.flag("--no-panel", options->no_panel, "the game's part alone");
+    command.seconds("--load-time", play.load_time, 30.0, "seconds that a load takes");
+    command.seconds("--seconds", play.seconds, 1e6,
+                    "end after this time; 0: when the window is closed");
+    command.text("--script", play.script, "play this walkthrough, and compare what it expects");
+    command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
+    command.text("--shot", play.shot, "write a picture of the window (PNG) when it ends");
+    command.text("--record", play.record,
+                 "write the moves that were made into this file, as a walkthrough");
+    command.text("--trace", play.trace,
+                 "write everything that happens into this file, for 'rondix walk'");
+    command.text("--settings", play.settings,
+                 "keep the player's settings and keys in this file (TOML)");
+    command.flag("--speak", play.speaks,
                  "print what a voice would say: the screen, the focus, what changed");
-    app.footer("F1 in the window lists every key. Without a display the window is kept in memory.");
+    command.footer(
+        "F1 in the window lists every key. Without a display the window is kept in memory.");
     return [options] { return run(*options); };
 }
 

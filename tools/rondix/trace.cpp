@@ -9,9 +9,9 @@
 
 namespace rondix::tool {
 
-Run add_trace(CLI::App& app) {
+Run add_trace(Command& command) {
     const auto path = std::make_shared<std::string>();
-    app.add_option("FILE", *path, "the trace that a game wrote")->required();
+    command.text("FILE", *path, "the trace that a game wrote").needed();
     return [path] {
         const TraceFile trace = load_trace(*path);
         for (const Finding& finding : trace.findings)

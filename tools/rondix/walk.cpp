@@ -46,11 +46,11 @@ int run(const Options& options) {
 
 } // namespace
 
-Run add_walk(CLI::App& app) {
+Run add_walk(Command& command) {
     const auto options = std::make_shared<Options>();
-    app.add_option("FLOW", options->flow, "the flow file")->required();
-    app.add_option("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
-        ->required();
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
+        .needed();
     return [options] { return run(*options); };
 }
 

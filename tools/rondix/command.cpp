@@ -1,0 +1,110 @@
+#include "command.hpp"
+
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include <cstdio>
+#include <map>
+
+namespace rondix::tool {
+
+namespace {
+
+Fault good_size(int least, int most) {
+    return [least, most](const std::string& text) -> std::string {
+        int width = 0, height = 0;
+        char rest = 0;
+        const int read = std::sscanf(text.c_str(), "%5dx%5d%c", &width, &height, &rest);
+        if (read == 2 && width >= least && height >= least && width <= most && height <= most)
+            return "";
+        return fmt::format("a size is written as 1280x800, from {0}x{0} to {1}x{1}", least, most);
+    };
+}
+
+Size size_of(const std::string& text) {
+    Size size;
+    std::sscanf(text.c_str(), "%5dx%5d", &size.width, &size.height);
+    return size;
+}
+
+} // namespace
+
+Word Word::needed() const {
+    word_->required();
+    return *this;
+}
+
+Word Word::one_of(std::vector<std::string> words) const {
+    word_->check(CLI::IsMember(std::move(words)))->capture_default_str();
+    return *this;
+}
+
+Word Word::checked(Fault fault) const {
+    word_->check(std::move(fault));
+    return *this;
+}
+
+Word Command::text(const char* names, std::string& into, const char* about) {
+    return Word(app_.add_option(names, into, about));
+}
+
+Word Command::texts(const char* names, std::vector<std::string>& into, const char* about) {
+    return Word(app_.add_option(names, into, about));
+}
+
+void Command::flag(const char* name, bool& into, const char* about) {
+    app_.add_flag(name, into, about);
+}
+
+void Command::count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
+                    const char* about) {
+    app_.add_option(name, into, about)->check(CLI::Range(least, most))->capture_default_str();
+}
+
+void Command::seconds(const char* name, double& into, double most, const char* about) {
+    app_.add_option(name, into, about)->check(CLI::Range(0.0, most))->capture_default_str();
+}
+
+void Command::size(const char* name, Size& into, int least, int most, const char* about) {
+    app_.add_option_function<std::string>(
+            name, [&into](const std::string& text) { into = size_of(text); }, about)
+        ->check(good_size(least, most));
+}
+
+void Command::sizes(const char* name, std::vector<Size>& into, int least, int most,
+                    const char* about) {
+    using Texts = std::vector<std::string>;
+    app_.add_option_function<Texts>(
+            name,
+            [&into](const Texts& texts) {
+                into.clear();
+                for (const std::string& text : texts) into.push_back(size_of(text));
+            },
+            about)
+        ->check(good_size(least, most));
+}
+
+void Command::footer(const char* text) {
+    app_.footer(text);
+}
+
+int run_command_line(const Commands& commands, int argc, char** argv, int wrong) {
+    CLI::App app{commands.about, "rondix"};
+    app.require_subcommand(1);
+    app.set_version_flag("--version", commands.version);
+    app.footer(commands.footer);
+    std::map<CLI::App*, Run> runs;
+    for (const Commands::One& one : commands.all) {
+        CLI::App* sub = app.add_subcommand(one.name, one.about);
+        Command command(*sub);
+        runs[sub] = one.add(command);
+    }
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& fault) {
+        return app.exit(fault) == 0 ? 0 : wrong;
+    }
+    return runs.at(app.get_subcommands().front())();
+}
+
+} // namespace rondix::tool

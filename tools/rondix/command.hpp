@@ -1,0 +1,79 @@
+// Command: the words that a command of the tool takes. Behind it stands CLI11, which costs each
+// file that includes it more time to compile than all else in it: only command.cpp does.
+#pragma once
+
+#include <cstddef>
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace CLI {
+class App;
+class Option;
+} // namespace CLI
+
+namespace rondix::tool {
+
+/// A size, as in --size 1280x720.
+struct Size {
+    int width = 0, height = 0;
+};
+
+/// What is wrong with a word, or an empty text.
+using Fault = std::function<std::string(const std::string&)>;
+
+/// One word that was declared, to say more about it.
+class Word {
+  public:
+    explicit Word(CLI::Option* word)
+        : word_(word) {}
+    Word needed() const;
+    Word one_of(std::vector<std::string> words) const;
+    Word checked(Fault fault) const;
+
+  private:
+    CLI::Option* word_;
+};
+
+/// What is declared has to stay where it is until the command line is read. A name without dashes
+/// is a word that stands by its place.
+class Command {
+  public:
+    explicit Command(CLI::App& app)
+        : app_(app) {}
+
+    Word text(const char* names, std::string& into, const char* about);
+    Word texts(const char* names, std::vector<std::string>& into, const char* about);
+    void flag(const char* name, bool& into, const char* about);
+    void count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
+               const char* about);
+    void seconds(const char* name, double& into, double most, const char* about);
+    /// Each side from `least` to `most`. What was there is left, where nothing is said.
+    void size(const char* name, Size& into, int least, int most, const char* about);
+    void sizes(const char* name, std::vector<Size>& into, int least, int most, const char* about);
+    /// Said at the end of its help.
+    void footer(const char* text);
+
+  private:
+    CLI::App& app_;
+};
+
+/// What a command does, once its words are read: gives the exit status.
+using Run = std::function<int()>;
+
+/// Reads the command line and runs what it says. `add` declares the words of a command.
+struct Commands {
+    struct One {
+        const char* name;
+        const char* about;
+        Run (*add)(Command&);
+    };
+    const char* about;
+    const char* version;
+    const char* footer;
+    std::vector<One> all;
+};
+/// `wrong` is the exit status of a command line that cannot be read.
+int run_command_line(const Commands& commands, int argc, char** argv, int wrong);
+
+} // namespace rondix::tool
