@@ -68,6 +68,7 @@ const std::map<std::string, std::string> header_layers = {
     {"source.hpp", "flow"},
     {"flow.hpp", "flow"},
     {"move_text.hpp", "words"},
+    {"situation_text.hpp", "words"},
     {"walkthrough.hpp", "walk"},
     {"check.hpp", "check"},
     {"check_options.hpp", "proof"},

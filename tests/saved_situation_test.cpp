@@ -2,6 +2,7 @@
 #include "reference/random_flow.hpp"
 #include "rondix/one_more_start.hpp"
 #include "rondix/saved_situation.hpp"
+#include "rondix/situation_text.hpp"
 #include "support.hpp"
 
 #include <random>
@@ -29,14 +30,7 @@ class Menus {
         runner.take_effects();
     }
 
-    std::string stack() const {
-        std::string text;
-        const Situation& now = runner.situation();
-        for (std::size_t i = 0; i < now.depth(); ++i)
-            text += (i == 0 ? "" : " > ") +
-                    std::string(runner.flow().text(runner.flow()[now.screen_at(i)].id));
-        return text;
-    }
+    std::string stack() const { return stack_text(runner.flow(), runner.situation()); }
 
     std::string focus() const {
         return std::string(runner.flow().text(runner.flow()[runner.focus()].id));

@@ -4,6 +4,7 @@
 #include "rondix/flow.hpp"
 #include "rondix/move_text.hpp"
 #include "rondix/report.hpp"
+#include "rondix/situation_text.hpp"
 
 #include <gtest/gtest.h>
 
@@ -84,12 +85,7 @@ class Play {
     }
 
     /// The open screens, from the bottom: "bridge > pause".
-    std::string stack() const {
-        std::string text;
-        for (std::size_t i = 0; i < now_.depth(); ++i)
-            text += (i == 0 ? "" : " > ") + std::string(flow().text(flow()[now_.screen_at(i)].id));
-        return text;
-    }
+    std::string stack() const { return stack_text(flow(), now_); }
 
   private:
     FlowFile file_;

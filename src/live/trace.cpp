@@ -3,6 +3,7 @@
 #include "live/saved_json.hpp"
 #include "rondix/effect_text.hpp"
 #include "rondix/move_text.hpp"
+#include "rondix/situation_text.hpp"
 
 #include <cerrno>
 #include <cmath>
@@ -19,15 +20,6 @@ constexpr int version = 1;
 
 double in_milliseconds(double seconds) {
     return std::round(seconds * 1000) / 1000;
-}
-
-Json stack_of(const Runner& menus) {
-    const CompiledFlow& flow = menus.flow();
-    const Situation& now = menus.situation();
-    Json stack = Json::array();
-    for (std::size_t i = 0; i < now.depth(); ++i)
-        stack.push_back(flow.text(flow[now.screen_at(i)].id));
-    return stack;
 }
 
 std::string_view word_of(DeviceKind kind) {
@@ -106,7 +98,7 @@ void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Eff
     }
     if (players) line["by"] = word_of(menus.device().kind);
     for (const Effect& effect : effects) line["effects"].push_back(effect_text(menus, effect));
-    line["now"] = stack_of(menus);
+    line["now"] = open_screens(menus.flow(), menus.situation());
     if (gap) line["gap"] = true;
     write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
     if (gap && is_on()) write_beginning(menus);

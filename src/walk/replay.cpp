@@ -7,6 +7,7 @@
 #include "rondix/move_text.hpp"
 #include "rondix/names.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/situation_text.hpp"
 
 #include <algorithm>
 #include <array>
@@ -173,7 +174,8 @@ class WalkPlayer::Walker {
         compare_name(expect.game, "game", game(), {});
         compare_name(expect.pointer, "pointer", runner_.pointer_shown() ? "shown" : "hidden", {});
         compare_name(expect.focus, "focus", focus(), {});
-        compare_list(expect.stack, expect.stack_place, "stack", stack());
+        compare_list(expect.stack, expect.stack_place, "stack",
+                     open_screens(flow_, runner_.situation()));
         compare_list(expect.told, expect.told_place, "told", told_);
         compare_list(expect.effects, expect.effects_place, "effects", effects_);
         compare_yes_no(expect.quits, expect.quits_place, "quits", quits_);
@@ -198,8 +200,8 @@ class WalkPlayer::Walker {
         std::vector<std::string> names;
         for (const Name& name : *wanted) names.push_back(name.text);
         if (names != is)
-            fail(place, "expected " + what + " [" + joined(names, ", ") + "], but it is [" +
-                            joined(is, ", ") + "]");
+            fail(place,
+                 "expected " + what + " [" + joined(names) + "], but it is [" + joined(is) + "]");
     }
 
     void compare_yes_no(std::optional<bool> wanted, Place place, const std::string& what, bool is) {
@@ -226,9 +228,9 @@ class WalkPlayer::Walker {
         return {};
     }
 
-    static std::string joined(const std::vector<std::string>& words, const char* between) {
+    static std::string joined(const std::vector<std::string>& words) {
         std::string text;
-        for (const std::string& word : words) text += (text.empty() ? "" : between) + word;
+        for (const std::string& word : words) text += (text.empty() ? "" : ", ") + word;
         return text;
     }
 
@@ -258,16 +260,8 @@ class WalkPlayer::Walker {
         return control == no_control ? "none" : std::string(flow_.text(flow_[control].id));
     }
 
-    std::vector<std::string> stack() const {
-        std::vector<std::string> names;
-        const Situation& now = runner_.situation();
-        for (std::size_t i = 0; i < now.depth(); ++i)
-            names.emplace_back(flow_.text(flow_[now.screen_at(i)].id));
-        return names;
-    }
-
     std::string situation_text() const {
-        std::string text = joined(stack(), " > ");
+        std::string text = stack_text(flow_, runner_.situation());
         if (game() != "none") text += ", " + game();
         if (focus() != "none") text += ", focus " + focus();
         return text;

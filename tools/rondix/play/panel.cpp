@@ -2,6 +2,7 @@
 
 #include "draw/drawing.hpp"
 #include "rondix/apply.hpp"
+#include "rondix/situation_text.hpp"
 
 #include <fmt/format.h>
 
@@ -114,13 +115,6 @@ class Panel::Page {
 
 namespace {
 
-std::string stack_of(const CompiledFlow& flow, const Situation& now) {
-    std::string text;
-    for (std::size_t i = 0; i < now.depth(); ++i)
-        text += (i == 0 ? "" : " > ") + std::string(flow.text(flow[now.screen_at(i)].id));
-    return text;
-}
-
 std::string scene_of(const CompiledFlow& flow, const Situation& now) {
     if (now.scene() == no_scene) return "none";
     std::string name(flow.text(flow[now.scene()].id));
@@ -169,7 +163,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
 
     page.heading("SITUATION");
     page.pair("screen", std::string(flow.text(flow[now.current()].id)));
-    page.pair("stack", stack_of(flow, now));
+    page.pair("stack", stack_text(flow, now));
     page.pair("scene", scene_of(flow, now));
     page.pair("game", game_of(flow, now));
     page.pair("pointer", runner.pointer_shown() ? "shown" : "hidden");

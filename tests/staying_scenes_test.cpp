@@ -1,0 +1,64 @@
+// Scenes that stay: loaded once, then set aside and brought back.
+#include "rondix/runner.hpp"
+#include "support.hpp"
+
+namespace rondix::test {
+namespace {
+
+TEST(StayingScenes, AreLoadedOnce) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: pier
+scenes:
+  pier: { file: pier.json, root: title, stays: yes }
+  sea: { file: sea.json, root: helm }
+loading: { give-up: 20s }
+screens:
+  title:
+    controls:
+      - { button: sail, press: load sea }
+      - { button: leave, press: quit }
+  helm: { play: yes, menu: load pier }
+)");
+    const CompiledFlow& flow = *file.compiled;
+    Runner menus(flow);
+    menus.start();
+    const auto told = [&] {
+        std::string text;
+        for (const Effect& effect : menus.take_effects()) {
+            const std::string_view scene = effect.kind <= EffectKind::bring_back
+                                               ? flow.text(flow.scenes[effect.subject].id)
+                                               : "";
+            if (effect.kind == EffectKind::load) text += "load ";
+            if (effect.kind == EffectKind::unload) text += "unload ";
+            if (effect.kind == EffectKind::set_aside) text += "set aside ";
+            if (effect.kind == EffectKind::bring_back) text += "bring back ";
+            if (!scene.empty()) text += std::string(scene) + ", ";
+        }
+        return text;
+    };
+    EXPECT_EQ(told(), "load pier, ");
+    menus.loaded(menus.ticket());
+    menus.replay(Move::press(flow.control(flow.screen("title"), "sail")));
+    EXPECT_EQ(told(), "set aside pier, load sea, ");
+    menus.loaded(menus.ticket());
+    menus.replay(Move::menu());
+    EXPECT_EQ(told(), "unload sea, bring back pier, ");
+    EXPECT_EQ(menus.situation().current(), flow.screen("title")); // there was nothing to wait for
+    EXPECT_TRUE(menus.replay(Move::loaded())); // it followed by itself, and counts as made
+    EXPECT_FALSE(menus.replay(Move::loaded()));
+    menus.start();
+    EXPECT_EQ(told(), "set aside pier, bring back pier, ");
+    Runner knowing(flow); // a game that has it from elsewhere says so
+    knowing.set_loaded(flow.scene("pier"));
+    knowing.set_loaded(flow.scene("sea")); // which does not stay
+    knowing.start();
+    EXPECT_EQ(knowing.situation().current(), flow.screen("title"));
+    EXPECT_FALSE(knowing.is_loaded(flow.scene("sea")));
+    knowing.set_loaded(flow.scene("pier"), false); // it was let go
+    knowing.start();
+    EXPECT_EQ(knowing.situation().phase(), Phase::loading);
+}
+
+} // namespace
+} // namespace rondix::test
