@@ -2,9 +2,9 @@
 // input whatever crashes, hangs or eats memory.
 #include "support.hpp"
 
-#include "flow/map_reader.hpp"
-#include "flow/utf8.hpp"
-#include "flow/yaml_tree.hpp"
+#include "flow/reading/map_reader.hpp"
+#include "flow/reading/utf8.hpp"
+#include "flow/reading/yaml_tree.hpp"
 #include "rondix/names.hpp"
 
 #include <yaml-cpp/yaml.h>

@@ -1,15 +1,15 @@
 // The journey of a flow from a file to tables, a line a stage.
 #include "rondix/flow.hpp"
 
-#include "flow/compile.hpp"
-#include "flow/compile_looks.hpp"
-#include "flow/flow_reader.hpp"
-#include "flow/further_files.hpp"
+#include "flow/compiling/compile.hpp"
+#include "flow/compiling/compile_looks.hpp"
+#include "flow/compiling/resolve.hpp"
 #include "flow/load_tree.hpp"
-#include "flow/read_file.hpp"
-#include "flow/resolve.hpp"
-#include "flow/themes.hpp"
-#include "flow/yaml_tree.hpp"
+#include "flow/reading/flow_reader.hpp"
+#include "flow/reading/further_files.hpp"
+#include "flow/reading/read_file.hpp"
+#include "flow/reading/themes.hpp"
+#include "flow/reading/yaml_tree.hpp"
 
 #include <algorithm>
 #include <tuple>

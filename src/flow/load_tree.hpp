@@ -1,7 +1,7 @@
 // The journey from a tree on, whether it was read or made up.
 #pragma once
 
-#include "flow/yaml_tree.hpp"
+#include "flow/reading/yaml_tree.hpp"
 #include "rondix/flow.hpp"
 
 namespace rondix {

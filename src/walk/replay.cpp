@@ -2,7 +2,7 @@
 // what is so.
 #include "rondix/walkthrough.hpp"
 
-#include "flow/map_reader.hpp"
+#include "flow/reading/map_reader.hpp"
 #include "rondix/effect_text.hpp"
 #include "rondix/move_text.hpp"
 #include "rondix/names.hpp"

@@ -1,5 +1,5 @@
 // Traces, line by line. What a line may hold stands in docs/traces.md.
-#include "flow/read_file.hpp"
+#include "flow/reading/read_file.hpp"
 #include "live/saved_json.hpp"
 #include "rondix/trace_file.hpp"
 

@@ -1,9 +1,9 @@
 // Walkthrough files: read into steps, and written from moves.
 #include "rondix/walkthrough.hpp"
 
-#include "flow/map_reader.hpp"
-#include "flow/read_file.hpp"
-#include "flow/yaml_tree.hpp"
+#include "flow/reading/map_reader.hpp"
+#include "flow/reading/read_file.hpp"
+#include "flow/reading/yaml_tree.hpp"
 #include "rondix/trace_file.hpp"
 
 namespace rondix {

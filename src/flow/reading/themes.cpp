@@ -1,0 +1,47 @@
+#include "flow/reading/themes.hpp"
+
+#include "flow/plain_theme_text.hpp"
+#include "flow/reading/further_files.hpp"
+#include "flow/reading/style_reader.hpp"
+#include "flow/reading/yaml_tree.hpp"
+
+namespace rondix {
+
+namespace {
+
+void read_named_theme(const Name& name, const std::string& path, Theme& theme,
+                      std::vector<Source>& sources, Findings& findings) {
+    const auto tree = read_further(name, path, sources, findings);
+    if (tree) read_theme_file(*tree, sources.back(), theme, findings);
+}
+
+} // namespace
+
+const Theme& plain_theme() {
+    static const Theme theme = [] {
+        Theme read;
+        Findings findings;
+        const Source source("built-in theme", std::string(plain_theme_text));
+        const auto tree = yaml::read(source, Place::nowhere, findings);
+        if (tree) read_theme_file(*tree, source, read, findings);
+        return read;
+    }();
+    return theme;
+}
+
+void gather_themes(Flow& flow, std::vector<Source>& sources, Findings& findings) {
+    const std::string folder = folder_of(sources[0].name());
+    Theme& own = flow.themes.back();
+    own.folder = folder;
+    own.short_side = static_cast<float>(std::min(flow.design_width, flow.design_height));
+    if (flow.theme_file) {
+        Theme theme;
+        const std::string path = folder + flow.theme_file->text;
+        theme.folder = folder_of(path);
+        read_named_theme(*flow.theme_file, path, theme, sources, findings);
+        flow.themes.insert(flow.themes.begin(), std::move(theme));
+    }
+    flow.themes.insert(flow.themes.begin(), plain_theme());
+}
+
+} // namespace rondix
