@@ -47,11 +47,18 @@ struct Figures {
                                     ///< out here as well
 };
 
+/// A warning that the flow says is fine, and why. See silence.hpp.
+struct FineFinding {
+    Finding finding;
+    std::string reason;
+};
+
 struct CheckResult {
     Verdict verdict = Verdict::not_settled;
     Stop stop = Stop::nothing;
     std::string stopped_at; ///< for Stop::cases: which press, in words
     Findings findings;
+    std::vector<FineFinding> fine; ///< left out of them
     Figures figures;
 };
 

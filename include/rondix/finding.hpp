@@ -18,6 +18,12 @@ struct Place {
     bool known() const { return file != nowhere; }
 };
 
+/// A stretch of a source file that is to read otherwise; an empty one is a place to put text in.
+struct Edit {
+    Place place;
+    std::string text;
+};
+
 enum class Severity : std::uint8_t { error, warning };
 
 /// What kinds of findings there are. Names, severities and meanings stand in one table:
@@ -52,6 +58,18 @@ enum class Slug : std::uint8_t {
     part_unused,
     unknown_mention,
     missing_file,
+    // how the flow is wired
+    says_otherwise,
+    value_differs,
+    same_press,
+    copied_screen,
+    machine_name,
+    no_title,
+    flag_fixed,
+    event_unanswered,
+    cue_unused,
+    style_unused,
+    fixed_condition,
     // how the flow behaves
     no_goal,
     no_way_out,
@@ -75,6 +93,9 @@ enum class Slug : std::uint8_t {
     faint_focus,
     stretched_picture,
     stranded,
+    // what the flow says is fine
+    silence_unused,
+    silence_unreadable,
     // walkthroughs
     walk_fails,
 };
@@ -89,6 +110,10 @@ struct SlugRow {
 /// One row for each Slug, in the order of the enum.
 const std::vector<SlugRow>& slug_table();
 const SlugRow& row_of(Slug slug);
+/// The findings of check_looks().
+constexpr bool is_about_looks(Slug slug) {
+    return slug >= Slug::off_canvas && slug <= Slug::stranded;
+}
 
 struct Finding {
     struct Also {
@@ -103,6 +128,8 @@ struct Finding {
     std::vector<std::string> here = {};     ///< what the player can still do there
     std::vector<std::string> disabled = {}; ///< the buttons that cannot be used there
     std::string mend = {};                  ///< what to change
+    std::vector<Edit> edits = {}; ///< the same in the files, where one mend is the likeliest
+    bool safe = false;            ///< the edits change nothing that works
 
     Severity severity() const { return row_of(slug).severity; }
 };

@@ -4,6 +4,8 @@
 
 #include "rondix/look_check.hpp"
 #include "rondix/report.hpp"
+#include "rondix/silence.hpp"
+#include "rondix/wiring.hpp"
 
 #include <fmt/format.h>
 
@@ -73,8 +75,10 @@ int run(Options& options) {
     Onlooker onlooker;
     options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
     CheckResult result = check(file, options.check);
-    if (!options.no_looks && result.stop == Stop::nothing)
-        add_findings(result, check_looks(file, look_options(options)));
+    add_findings(result, check_wiring(file));
+    const bool looks = !options.no_looks && result.stop == Stop::nothing;
+    if (looks) add_findings(result, check_looks(file, look_options(options)));
+    take_out_what_is_fine(file, result, looks);
     onlooker.end();
     fmt::print("{}", in_format(options.format, file, result));
     if (options.format == "csv") // which holds the figures alone

@@ -1,0 +1,180 @@
+#include "rondix/silence.hpp"
+
+#include "rondix/names.hpp"
+
+#include <algorithm>
+#include <optional>
+#include <string>
+
+namespace rondix {
+
+namespace {
+
+constexpr std::string_view mark = "# fine:";
+
+std::string_view trimmed(std::string_view text) {
+    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
+    while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r'))
+        text.remove_suffix(1);
+    return text;
+}
+
+/// Where a comment begins that says that something is fine. A '#' within quotes begins none, and
+/// neither does one that follows a letter.
+std::optional<std::size_t> comment_in(std::string_view line) {
+    char quote = 0;
+    for (std::size_t i = 0; i < line.size(); ++i) {
+        if (quote != 0) {
+            if (line[i] == '\\' && quote == '"')
+                ++i;
+            else if (line[i] == quote)
+                quote = 0;
+        } else if ((line[i] == '"' || line[i] == '\'') &&
+                   (i == 0 || line[i - 1] == ' ' || line[i - 1] == '[' || line[i - 1] == '{')) {
+            quote = line[i];
+        } else if (line[i] == '#' && (i == 0 || line[i - 1] == ' ' || line[i - 1] == '\t')) {
+            if (line.substr(i).starts_with(mark)) return i;
+            return std::nullopt; // another comment
+        }
+    }
+    return std::nullopt;
+}
+
+struct Silence {
+    Place place;             // of the comment
+    Edit away;               // what takes it out of the file
+    std::uint32_t about = 0; // the line
+    std::optional<Slug> slug;
+    std::string reason;
+    bool used = false;
+};
+
+class Silences {
+  public:
+    explicit Silences(const FlowFile& file)
+        : file_(file) {
+        for (std::size_t i = 0; i < file.sources.size(); ++i)
+            if (!file.sources[i].is_in_code()) read(static_cast<std::uint16_t>(i));
+    }
+
+    /// The one that a finding is answered by.
+    Silence* about(const Finding& finding) {
+        if (finding.severity() != Severity::warning || !finding.place.known()) return nullptr;
+        for (Silence& silence : all_)
+            if (silence.place.file == finding.place.file && silence.slug == finding.slug &&
+                silence.about == file_.sources[finding.place.file].spot(finding.place.begin).line)
+                return &silence;
+        return nullptr;
+    }
+
+    void tell_faults(Findings& findings) const {
+        findings.insert(findings.end(), faults_.begin(), faults_.end());
+    }
+
+    void tell_unused(bool looks_were_checked, Findings& findings) const {
+        for (const Silence& silence : all_) {
+            if (silence.used || !silence.slug) continue;
+            if (is_about_looks(*silence.slug) && !looks_were_checked) continue;
+            Finding& finding =
+                add(findings, Slug::silence_unused, silence.place,
+                    "nothing here is '" + std::string(row_of(*silence.slug).name) + "'");
+            finding.mend = "drop the comment";
+            finding.edits.push_back(silence.away);
+            finding.safe = true;
+        }
+    }
+
+  private:
+    void read(std::uint16_t file) {
+        const Source& source = file_.sources[file];
+        const auto lines = source.spot(static_cast<std::uint32_t>(source.text().size())).line;
+        for (std::uint32_t number = 1; number <= lines; ++number) {
+            const std::string_view line = source.line(number);
+            if (const auto at = comment_in(line)) read_comment(file, number, line, *at);
+        }
+    }
+
+    void read_comment(std::uint16_t file, std::uint32_t number, std::string_view line,
+                      std::size_t at) {
+        const Source& source = file_.sources[file];
+        const auto begin = static_cast<std::uint32_t>(line.data() - source.text().data());
+        const auto end = static_cast<std::uint32_t>(begin + line.size());
+        Silence silence;
+        silence.place = {static_cast<std::uint32_t>(begin + at), end, file};
+        const bool alone = trimmed(line.substr(0, at)).empty();
+        silence.about = alone ? next_line(source, number) : number;
+        const std::size_t kept = alone ? 0 : line.find_last_not_of(" \t", at - 1) + 1;
+        const std::uint32_t behind = alone && end < source.text().size() ? end + 1 : end;
+        silence.away = {{static_cast<std::uint32_t>(begin + kept), behind, file}, ""};
+        const std::string_view said = trimmed(line.substr(at + mark.size()));
+        const std::size_t comma = said.find_first_of(", \t");
+        const std::string name(said.substr(0, comma));
+        read_slug(name, silence);
+        std::string_view reason =
+            comma == std::string_view::npos ? "" : trimmed(said.substr(comma));
+        while (!reason.empty() && (reason.front() == ',' || reason.front() == ' '))
+            reason.remove_prefix(1);
+        if (reason.starts_with("because ")) reason.remove_prefix(8);
+        silence.reason = trimmed(reason);
+        if (silence.slug && silence.reason.empty()) {
+            add(faults_, Slug::silence_unreadable, silence.place, "this gives no reason").mend =
+                "say why: '# fine: " + name + ", because ...'";
+            return;
+        }
+        all_.push_back(std::move(silence));
+    }
+
+    /// The next line that holds more than a comment.
+    static std::uint32_t next_line(const Source& source, std::uint32_t number) {
+        const auto last = source.spot(static_cast<std::uint32_t>(source.text().size())).line;
+        for (++number; number <= last; ++number) {
+            const std::string_view line = trimmed(source.line(number));
+            if (!line.empty() && line.front() != '#') return number;
+        }
+        return 0;
+    }
+
+    void read_slug(const std::string& name, Silence& silence) {
+        std::vector<std::string_view> names;
+        for (const SlugRow& row : slug_table()) {
+            if (row.name == name && row.severity == Severity::warning) silence.slug = row.slug;
+            if (row.severity == Severity::warning) names.push_back(row.name);
+        }
+        if (silence.slug) return;
+        const bool error = std::any_of(slug_table().begin(), slug_table().end(),
+                                       [&](const SlugRow& row) { return row.name == name; });
+        Finding& finding =
+            add(faults_, Slug::silence_unreadable, silence.place,
+                error ? "'" + name + "' is an error, which is never fine"
+                      : "there is no warning '" + name + "'" + suggestion(name, names));
+        finding.mend = "write '# fine: no-title, because ...'";
+    }
+
+    const FlowFile& file_;
+    std::vector<Silence> all_;
+    Findings faults_;
+};
+
+} // namespace
+
+void take_out_what_is_fine(const FlowFile& file, CheckResult& result, bool looks_were_checked) {
+    Silences silences(file);
+    Findings left;
+    for (Finding& finding : result.findings) {
+        if (Silence* found = silences.about(finding)) {
+            found->used = true;
+            result.fine.push_back({std::move(finding), found->reason});
+        } else {
+            left.push_back(std::move(finding));
+        }
+    }
+    result.findings = std::move(left);
+    Findings more;
+    silences.tell_faults(more);
+    // What was not looked at may yet be fine.
+    if (file.compiled && result.stop == Stop::nothing)
+        silences.tell_unused(looks_were_checked, more);
+    add_findings(result, more);
+}
+
+} // namespace rondix

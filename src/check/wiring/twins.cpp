@@ -1,0 +1,129 @@
+// Buttons that do the same, and screens that are copies.
+#include "check/wiring/slips.hpp"
+#include "check/wiring/written.hpp"
+
+#include <algorithm>
+#include <map>
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+namespace {
+
+bool does_nothing_yet(const FlowAction& action) {
+    return std::all_of(action.alternatives.begin(), action.alternatives.end(),
+                       [](const FlowAlternative& alternative) {
+                           return std::all_of(
+                               alternative.steps.begin(), alternative.steps.end(),
+                               [](const FlowStep& step) { return step.kind == StepKind::todo; });
+                       });
+}
+
+bool leads_somewhere(const FlowAction& action) {
+    return std::any_of(action.alternatives.begin(), action.alternatives.end(),
+                       [](const FlowAlternative& alternative) {
+                           return std::any_of(alternative.steps.begin(), alternative.steps.end(),
+                                              [](const FlowStep& step) {
+                                                  return step.kind == StepKind::open ||
+                                                         step.kind == StepKind::go;
+                                              });
+                       });
+}
+
+class Twins {
+  public:
+    Twins(const FlowFile& file, Findings& findings)
+        : file_(file)
+        , flow_(file.flow)
+        , findings_(findings) {}
+
+    void find() {
+        for (const FlowScreen& screen : flow_.screens) find_buttons(screen);
+        find_screens();
+    }
+
+  private:
+    /// What has to be the same for two buttons to be at hand at once and do the same.
+    std::string signature(const FlowScreen& screen, const FlowControl& control) const {
+        const CompiledFlow& flow = *file_.compiled;
+        const Control& row = flow[flow.control(flow.screen(screen.id.text), control.id.text)];
+        return std::to_string(index(row.pages)) + " " + std::to_string(row.page) + " " +
+               (control.when ? written(*control.when) : "") + ": " + written(*control.press);
+    }
+
+    void find_buttons(const FlowScreen& screen) {
+        std::map<std::string, const FlowControl*> known;
+        for (const FlowControl& control : screen.controls) {
+            if (control.kind != ControlKind::button || !control.press) continue;
+            if (does_nothing_yet(*control.press)) continue;
+            const auto [first, is_new] = known.emplace(signature(screen, control), &control);
+            if (is_new) continue;
+            const FlowControl& other = *first->second;
+            Finding& finding =
+                add(findings_, Slug::same_press, control.press->place,
+                    "'" + control.id.text + "' does the same as '" + other.id.text + "'");
+            finding.also.push_back({other.press->place, "'" + other.id.text + "' is here"});
+            finding.mend = "give it a press of its own, or drop it";
+        }
+    }
+
+    /// What a copy has in common with what it was copied from: its buttons, and where they lead.
+    std::string links(const FlowScreen& screen) const {
+        std::string text;
+        std::size_t buttons = 0;
+        bool leads = false;
+        for (const FlowControl& control : screen.controls) {
+            if (!is_usable_kind(control.kind)) continue;
+            ++buttons;
+            text += control.id.text + ": ";
+            if (control.setting) text += control.setting->text;
+            if (control.press) {
+                text += written(*control.press);
+                leads = leads || leads_somewhere(*control.press);
+            }
+            text += "\n";
+        }
+        return buttons >= 2 && leads ? text : "";
+    }
+
+    /// Where what both have stands once in the file, it was meant so.
+    static bool share(const FlowScreen& a, const FlowScreen& b) {
+        for (const FlowControl& one : a.controls)
+            for (const FlowControl& other : b.controls)
+                if (one.id.place.known() && one.id.place.file == other.id.place.file &&
+                    one.id.place.begin == other.id.place.begin)
+                    return true;
+        return false;
+    }
+
+    void find_screens() {
+        std::map<std::string, std::vector<const FlowScreen*>> known;
+        for (const FlowScreen& screen : flow_.screens) {
+            const std::string text = links(screen);
+            if (text.empty()) continue;
+            std::vector<const FlowScreen*>& alike = known[text];
+            alike.push_back(&screen);
+            if (alike.size() == 1 || share(*alike.front(), screen)) continue;
+            const std::string& other = alike.front()->id.text;
+            Finding& finding = add(findings_, Slug::copied_screen, screen.id.place,
+                                   "'" + screen.id.text + "' has the buttons of '" + other +
+                                       "', and each leads where it does there");
+            finding.also.push_back({alike.front()->id.place, "'" + other + "' is here"});
+            finding.mend =
+                "say where its own buttons lead; if they are the same, write 'like: " + other + "'";
+        }
+    }
+
+    const FlowFile& file_;
+    const Flow& flow_;
+    Findings& findings_;
+};
+
+} // namespace
+
+void find_twins(const FlowFile& file, Findings& findings) {
+    Twins(file, findings).find();
+}
+
+} // namespace rondix

@@ -1,0 +1,154 @@
+// What a button says against what it does.
+#include "check/wiring/slips.hpp"
+
+#include <algorithm>
+#include <cctype>
+#include <set>
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+namespace {
+
+/// In small letters, with single spaces for all that is neither a letter nor a digit.
+std::string plain(std::string_view text) {
+    std::string out;
+    for (const char c : text) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (std::isalnum(byte) || byte >= 0x80)
+            out += static_cast<char>(std::tolower(byte));
+        else if (!out.empty() && out.back() != ' ')
+            out += ' ';
+    }
+    if (!out.empty() && out.back() == ' ') out.pop_back();
+    return out;
+}
+
+/// The numbers in a text, one after the other: 1280 and 720 of `1280 x 720`.
+std::vector<std::string> numbers(std::string_view text) {
+    std::vector<std::string> found;
+    bool within = false;
+    for (const char c : text) {
+        const bool digit = std::isdigit(static_cast<unsigned char>(c)) != 0;
+        if (digit && !within) found.emplace_back();
+        if (digit) found.back() += c;
+        within = digit;
+    }
+    for (std::string& number : found)
+        number.erase(0, std::min(number.find_first_not_of('0'), number.size() - 1));
+    return found;
+}
+
+/// As many numbers, and not the same ones.
+bool differ(std::string_view said, std::string_view meant) {
+    const std::vector<std::string> a = numbers(said), b = numbers(meant);
+    return !a.empty() && a.size() == b.size() && a != b;
+}
+
+class WrongTexts {
+  public:
+    WrongTexts(const Flow& flow, Findings& findings)
+        : flow_(flow)
+        , findings_(findings) {}
+
+    void find() {
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowControl& control : screen.controls)
+                if (control.kind == ControlKind::button && control.press && !control.text.empty()) {
+                    compare_screens(screen, control);
+                    compare_numbers(control);
+                }
+        for (const FlowSetting& setting : flow_.settings)
+            for (std::size_t i = 0; i < setting.labels.size() && i < setting.values.size(); ++i)
+                if (setting.kind == SettingKind::choice &&
+                    differ(setting.labels[i], setting.values[i].text))
+                    tell_number(setting.values[i].place, "the value '" + setting.values[i].text +
+                                                             "' is shown as '" + setting.labels[i] +
+                                                             "'");
+    }
+
+  private:
+    /// Where a step leads, where that is one certain screen; `somewhere` where it is not.
+    struct Goals {
+        std::vector<const FlowStep*> steps;
+        std::set<std::string> screens;
+        bool somewhere = false;
+    };
+
+    void compare_screens(const FlowScreen& here, const FlowControl& control) {
+        const std::vector<const FlowScreen*> named = named_by(control.text);
+        if (named.empty()) return;
+        Goals goals;
+        for (const FlowAlternative& alternative : control.press->alternatives)
+            for (const FlowStep& step : alternative.steps) follow(step, goals);
+        if (goals.somewhere || goals.steps.empty()) return;
+        for (const FlowScreen* screen : named)
+            if (screen == &here || goals.screens.contains(screen->id.text)) return;
+        const FlowStep& step = *goals.steps.front();
+        const std::string& meant = named.front()->id.text;
+        Finding& finding = add(findings_, Slug::says_otherwise, step.place,
+                               "the button says '" + control.text + "', and leads to '" +
+                                   *goals.screens.begin() + "'");
+        finding.also.push_back({named.front()->id.place, "'" + meant + "' is here"});
+        finding.mend = "let it lead to '" + meant + "', or let it say where it leads";
+        if (step.kind == StepKind::open || step.kind == StepKind::go)
+            finding.edits.push_back({step.subject.place, meant});
+    }
+
+    std::vector<const FlowScreen*> named_by(const std::string& text) const {
+        const std::string said = plain(text);
+        std::vector<const FlowScreen*> named;
+        for (const FlowScreen& screen : flow_.screens)
+            if (said == plain(screen.id.text) || (screen.title && said == plain(*screen.title)))
+                named.push_back(&screen);
+        return named;
+    }
+
+    void follow(const FlowStep& step, Goals& goals) const {
+        if (!moves_among_screens(step.kind)) return;
+        goals.steps.push_back(&step);
+        switch (step.kind) {
+        case StepKind::open:
+        case StepKind::go:
+        case StepKind::back_to: goals.screens.insert(step.subject.text); break;
+        case StepKind::load: follow_load(step, goals); break;
+        default: goals.somewhere = true; break;
+        }
+    }
+
+    void follow_load(const FlowStep& step, Goals& goals) const {
+        const auto root_of = [&](const std::string& name) {
+            for (const FlowScene& scene : flow_.scenes)
+                if (scene.id.text == name) goals.screens.insert(scene.root.text);
+        };
+        root_of(step.subject.text);
+        for (const Name& one : step.one_of) root_of(one.text);
+    }
+
+    void compare_numbers(const FlowControl& control) {
+        for (const FlowAlternative& alternative : control.press->alternatives)
+            for (const FlowStep& step : alternative.steps) {
+                const Name& word = step.kind == StepKind::set ? step.value : step.subject;
+                if (step.kind == StepKind::todo || !differ(control.text, word.text)) continue;
+                tell_number(word.place,
+                            "the button says '" + control.text + "', and does '" + word.text + "'");
+            }
+    }
+
+    void tell_number(Place place, std::string text) {
+        add(findings_, Slug::value_differs, place, std::move(text)).mend =
+            "let the text and the value say the same number";
+    }
+
+    const Flow& flow_;
+    Findings& findings_;
+};
+
+} // namespace
+
+void find_wrong_texts(const FlowFile& file, Findings& findings) {
+    WrongTexts(file.flow, findings).find();
+}
+
+} // namespace rondix
