@@ -50,7 +50,7 @@ if(TARGET rondix_sdl2)
 endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
-  rondix_install(flow TARGETS rondix_report rondix_check rondix_walk rondix_flow
+  rondix_install(flow TARGETS rondix_report rondix_mend rondix_check rondix_walk rondix_flow
     PC rondix-flow REQUIRES rondix-live libfyaml fmt)
   rondix_install(draw TARGETS rondix_draw
     PC rondix-draw REQUIRES rondix-flow cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)

@@ -23,8 +23,9 @@ const std::map<std::string, std::set<std::string>> allowed = {
     {"flow", {"logic", "place", "words"}},
     {"walk", {"logic", "place", "run", "words", "live", "flow"}},
     {"check", {"logic", "place", "words", "proof", "flow"}},
+    {"mend", {"logic", "place", "words", "proof", "flow", "check"}},
     {"draw", {"logic", "place", "run", "words", "proof", "flow", "check"}},
-    {"report", {"logic", "place", "run", "words", "live", "flow", "walk", "check"}},
+    {"report", {"logic", "place", "run", "words", "live", "flow", "walk", "check", "mend"}},
 };
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.
@@ -73,6 +74,8 @@ const std::map<std::string, std::string> header_layers = {
     {"check.hpp", "check"},
     {"wiring.hpp", "check"},
     {"silence.hpp", "check"},
+    {"check_all.hpp", "check"},
+    {"mend.hpp", "mend"},
     {"check_options.hpp", "proof"},
     {"saved_situation.hpp", "live"},
     {"effect_text.hpp", "live"},

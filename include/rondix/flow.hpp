@@ -8,6 +8,7 @@
 #include "rondix/flow_looks.hpp"
 #include "rondix/source.hpp"
 
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -218,5 +219,9 @@ FlowFile load_flow(const std::string& path);
 
 /// The same for text that is at hand; `name` is what findings call it.
 FlowFile load_flow_text(std::string name, std::string text);
+
+/// Texts that stand for files, by path: a change that is tried before it is written.
+using FileTexts = std::map<std::string, std::string>;
+FlowFile load_flow_texts(const std::string& path, const FileTexts& texts);
 
 } // namespace rondix

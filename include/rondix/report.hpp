@@ -2,6 +2,7 @@
 #pragma once
 
 #include "rondix/check.hpp"
+#include "rondix/mend.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/trace_file.hpp"
 #include "rondix/walkthrough.hpp"
@@ -18,7 +19,11 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
 /// All findings, the verdict, and the figures.
 std::string check_text(const FlowFile& file, const CheckResult& result);
 
-/// The same as JSON, described in docs/json.md.
+/// Each finding with its mend, as a difference of the file, and whether it was applied; then what
+/// is left.
+std::string mend_text(const FlowFile& file, const Mended& mended);
+
+/// All findings, the verdict and the figures as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);
 
 /// The figures of each screen, where they were asked for: a table for people; and as CSV (RFC 4180,

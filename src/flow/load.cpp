@@ -32,13 +32,13 @@ void put_in_order(Findings& findings) {
     findings.erase(last, findings.end());
 }
 
-void run_stages(FlowFile& file, const yaml::Node& tree) {
+void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
     file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);
     if (!file.readable) return;
-    file.readable = gather_includes(file.flow, file.sources, file.findings);
+    file.readable = gather_includes(file.flow, texts, file.sources, file.findings);
     if (!file.readable) return;
     report_names_of_several_files(file.flow, file.findings);
-    gather_themes(file.flow, file.sources, file.findings);
+    gather_themes(file.flow, texts, file.sources, file.findings);
     resolve(file.flow, file.findings);
     put_in_order(file.findings);
     if (has_errors(file.findings)) return;
@@ -61,19 +61,26 @@ void run_stages(FlowFile& file, const yaml::Node& tree) {
 } // namespace
 
 FlowFile load_flow(const std::string& path) {
-    FlowFile file;
-    file.sources.emplace_back(path, "");
-    std::string text;
-    const std::string fault = read_file(path, text);
-    if (fault.empty()) return load_flow_text(path, std::move(text));
-    add(file.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault);
-    return file;
+    return load_flow_texts(path, {});
 }
 
 FlowFile load_flow_text(std::string name, std::string text) {
+    return load_flow_texts(name, {{name, std::move(text)}});
+}
+
+FlowFile load_flow_texts(const std::string& path, const FileTexts& texts) {
     FlowFile file;
-    file.sources.emplace_back(std::move(name), without_mark(std::move(text)));
-    if (const auto tree = yaml::read(file.sources[0], 0, file.findings)) run_stages(file, *tree);
+    std::string text;
+    const auto own = texts.find(path);
+    const std::string fault = own == texts.end() ? read_file(path, text) : "";
+    if (own != texts.end()) text = own->second;
+    file.sources.emplace_back(path, without_mark(std::move(text)));
+    if (!fault.empty()) {
+        add(file.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault);
+        return file;
+    }
+    if (const auto tree = yaml::read(file.sources[0], 0, file.findings))
+        run_stages(file, *tree, texts);
     return file;
 }
 

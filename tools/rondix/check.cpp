@@ -2,15 +2,17 @@
 #include "commands.hpp"
 #include "onlooker.hpp"
 
+#include "rondix/check_all.hpp"
 #include "rondix/look_check.hpp"
+#include "rondix/mend.hpp"
 #include "rondix/report.hpp"
-#include "rondix/silence.hpp"
-#include "rondix/wiring.hpp"
 
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <filesystem>
+#include <fstream>
 #include <memory>
 
 namespace rondix::tool {
@@ -26,6 +28,7 @@ struct Options {
     std::string walks;
     bool strict = false;
     bool no_looks = false;
+    bool mends = false, mends_all = false;
     std::vector<Size> sizes;
     CheckOptions check;
 };
@@ -69,16 +72,34 @@ LookCheckOptions look_options(const Options& options) {
     return looks;
 }
 
+/// Writes what the mends made, with the byte order mark where a file had one.
+bool write_mended(const Mended& mended) {
+    for (const auto& [name, text] : mended.texts) {
+        std::array<char, 3> first{};
+        std::ifstream(name, std::ios::binary).read(first.data(), first.size());
+        const bool marked = std::string_view(first.data(), 3) == "\xEF\xBB\xBF";
+        if (!write_file(name, (marked ? "\xEF\xBB\xBF" : "") + text)) return false;
+    }
+    return true;
+}
+
+int run_mends(const FlowFile& file, const Options& options) {
+    const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
+    const Mended mended = mend_all(file, which, options.check);
+    fmt::print("{}", mend_text(file, mended));
+    if (!write_mended(mended)) return cannot_be_used;
+    return status_of(file, mended.left, options.strict);
+}
+
 int run(Options& options) {
     const FlowFile file = load_flow(options.flow);
+    if (options.mends || options.mends_all) return run_mends(file, options);
     if (options.format == "csv") options.check.each_screen = true;
     Onlooker onlooker;
     options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
-    CheckResult result = check(file, options.check);
-    add_findings(result, check_wiring(file));
-    const bool looks = !options.no_looks && result.stop == Stop::nothing;
-    if (looks) add_findings(result, check_looks(file, look_options(options)));
-    take_out_what_is_fine(file, result, looks);
+    std::function<Findings()> looks;
+    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
+    const CheckResult result = check_all(file, options.check, looks);
     onlooker.end();
     fmt::print("{}", in_format(options.format, file, result));
     if (options.format == "csv") // which holds the figures alone
@@ -110,6 +131,9 @@ Run add_check(Command& command) {
                  "ask only how the flow behaves, not how it looks");
     command.sizes("--size", options->sizes, least_side, most_side,
                   "a window size to look at, such as 1280x720; may be said more than once");
+    command.flag("--mend", options->mends,
+                 "show what would mend each finding, and apply what changes nothing that works");
+    command.flag("--mend-all", options->mends_all, "apply the others as well");
     command.flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };
 }

@@ -37,9 +37,12 @@ std::string folder_of(const std::string& file) {
 }
 
 std::optional<yaml::Node> read_further(const Name& name, const std::string& path,
-                                       std::vector<Source>& sources, Findings& findings) {
+                                       const FileTexts& texts, std::vector<Source>& sources,
+                                       Findings& findings) {
     std::string text;
-    const std::string fault = read_file(path, text);
+    const auto at_hand = texts.find(path);
+    if (at_hand != texts.end()) text = at_hand->second;
+    const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
         add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault);
         return std::nullopt;
@@ -49,7 +52,8 @@ std::optional<yaml::Node> read_further(const Name& name, const std::string& path
     return yaml::read(sources.back(), number, findings);
 }
 
-bool gather_includes(Flow& flow, std::vector<Source>& sources, Findings& findings) {
+bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                     Findings& findings) {
     std::set<std::string> read = {plain_path(sources[0].name())};
     bool all_readable = true;
     for (std::size_t i = 0; i < flow.includes.size(); ++i) { // which grows while they are read
@@ -61,7 +65,7 @@ bool gather_includes(Flow& flow, std::vector<Source>& sources, Findings& finding
             add(findings, Slug::too_large, name.place, "a flow is made of 1000 files at most");
             return false;
         }
-        const auto tree = read_further(name, path, sources, findings);
+        const auto tree = read_further(name, path, texts, sources, findings);
         all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
     }
     return all_readable;

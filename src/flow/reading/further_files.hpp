@@ -10,12 +10,15 @@ namespace rondix {
 std::string folder_of(const std::string& file);
 
 /// Reads the file that `name` stands for and adds it to `sources`; reports one that cannot be read.
+/// `texts` stand for the files whose paths they have.
 std::optional<yaml::Node> read_further(const Name& name, const std::string& path,
-                                       std::vector<Source>& sources, Findings& findings);
+                                       const FileTexts& texts, std::vector<Source>& sources,
+                                       Findings& findings);
 
 /// Reads every file that the flow includes, and those that they include, each once. False when one
 /// of them is no flow at all, or cannot be read.
-bool gather_includes(Flow& flow, std::vector<Source>& sources, Findings& findings);
+bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                     Findings& findings);
 
 /// Reports names that more than one of them gives; within one, that was told when it was read.
 void report_names_of_several_files(const Flow& flow, Findings& findings);

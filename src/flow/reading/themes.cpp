@@ -9,9 +9,9 @@ namespace rondix {
 
 namespace {
 
-void read_named_theme(const Name& name, const std::string& path, Theme& theme,
-                      std::vector<Source>& sources, Findings& findings) {
-    const auto tree = read_further(name, path, sources, findings);
+void read_named_theme(const Name& name, const std::string& path, const FileTexts& texts,
+                      Theme& theme, std::vector<Source>& sources, Findings& findings) {
+    const auto tree = read_further(name, path, texts, sources, findings);
     if (tree) read_theme_file(*tree, sources.back(), theme, findings);
 }
 
@@ -29,7 +29,8 @@ const Theme& plain_theme() {
     return theme;
 }
 
-void gather_themes(Flow& flow, std::vector<Source>& sources, Findings& findings) {
+void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                   Findings& findings) {
     const std::string folder = folder_of(sources[0].name());
     Theme& own = flow.themes.back();
     own.folder = folder;
@@ -38,7 +39,7 @@ void gather_themes(Flow& flow, std::vector<Source>& sources, Findings& findings)
         Theme theme;
         const std::string path = folder + flow.theme_file->text;
         theme.folder = folder_of(path);
-        read_named_theme(*flow.theme_file, path, theme, sources, findings);
+        read_named_theme(*flow.theme_file, path, texts, theme, sources, findings);
         flow.themes.insert(flow.themes.begin(), std::move(theme));
     }
     flow.themes.insert(flow.themes.begin(), plain_theme());

@@ -10,6 +10,7 @@ const Theme& plain_theme();
 
 /// Reads the theme file that the flow names and puts all themes in their order. The file's text is
 /// added to `sources`.
-void gather_themes(Flow& flow, std::vector<Source>& sources, Findings& findings);
+void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                   Findings& findings);
 
 } // namespace rondix

@@ -1,0 +1,125 @@
+#include "rondix/mend.hpp"
+
+#include "mend/proposals.hpp"
+#include "rondix/check_all.hpp"
+
+#include <algorithm>
+#include <map>
+
+namespace rondix {
+
+namespace {
+
+/// More changes than this are not tried for one finding.
+constexpr std::size_t most_tries = 24;
+/// More findings than this are not mended one after the other.
+constexpr std::size_t most_mends = 500;
+
+using Counts = std::map<std::pair<Slug, std::string>, int>;
+
+Counts counted(const Findings& findings) {
+    Counts counts;
+    for (const Finding& finding : findings) ++counts[{finding.slug, finding.text}];
+    return counts;
+}
+
+/// How many findings have come up instead of this one; nothing where it is still there, or where
+/// others are the mend's fault. Where the flow could not be compiled before, what is looked at
+/// after that may have findings of its own.
+std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& was,
+                                   const Finding& finding, const FlowFile& after,
+                                   const CheckResult& is) {
+    Counts known = counted(was.findings);
+    if (--known[{finding.slug, finding.text}] < 0) return std::nullopt;
+    if (!after.compiled && before.compiled) return std::nullopt;
+    std::size_t more = 0;
+    for (const auto& [what, count] : counted(is.findings)) {
+        const auto found = known.find(what);
+        if (found != known.end() && count <= found->second) continue;
+        const bool later = what.first >= Slug::says_otherwise;
+        if (before.compiled || !later || what.first == finding.slug) return std::nullopt;
+        ++more;
+    }
+    return more;
+}
+
+FileTexts texts_of(const FlowFile& file) {
+    FileTexts texts;
+    for (const Source& source : file.sources) texts[source.name()] = source.text();
+    return texts;
+}
+
+std::string difference_of(const FlowFile& file, const FileTexts& texts) {
+    std::string all;
+    for (const Source& source : file.sources)
+        if (const auto changed = texts.find(source.name()); changed != texts.end())
+            all += difference(source.name(), source.text(), changed->second);
+    return all;
+}
+
+} // namespace
+
+FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits) {
+    std::vector<Edit> ordered = edits;
+    std::sort(ordered.begin(), ordered.end(), [](const Edit& a, const Edit& b) {
+        return a.place.begin > b.place.begin; // what stands behind first: places stay right
+    });
+    FileTexts texts;
+    for (const Edit& edit : ordered) {
+        if (edit.place.file >= file.sources.size()) continue;
+        const Source& source = file.sources[edit.place.file];
+        std::string& text = texts.try_emplace(source.name(), source.text()).first->second;
+        if (edit.place.begin > edit.place.end || edit.place.end > text.size()) continue;
+        text.replace(edit.place.begin, edit.place.end - edit.place.begin, edit.text);
+    }
+    return texts;
+}
+
+std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
+                              const Finding& finding, const CheckOptions& options) {
+    if (is_about_looks(finding.slug)) return std::nullopt; // they are not checked again here
+    std::optional<Mend> best;
+    std::size_t fewest = 0;
+    std::vector<Mend> proposals = proposals_for(file, finding);
+    if (proposals.size() > most_tries) proposals.resize(most_tries);
+    for (Mend& mend : proposals) {
+        FileTexts texts = texts_of(file);
+        for (auto& [name, text] : with_edits(file, mend.edits)) texts[name] = text;
+        const FlowFile after = load_flow_texts(file.sources[0].name(), texts);
+        const auto more = came_up(file, result, finding, after, check_all(after, options));
+        if (!more || (best && *more >= fewest)) continue;
+        best = std::move(mend);
+        fewest = *more;
+        if (fewest == 0) break;
+    }
+    return best;
+}
+
+Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options) {
+    Mended mended;
+    FileTexts texts = texts_of(file);
+    FlowFile now = load_flow_texts(file.sources[0].name(), texts);
+    mended.left = check_all(now, options);
+    std::size_t next = 0; // those before it are left as they are
+    while (next < mended.left.findings.size() && mended.all.size() < most_mends) {
+        Mended::One one;
+        one.finding = mended.left.findings[next];
+        one.sources = now.sources;
+        one.mend = find_mend(now, mended.left, one.finding, options);
+        if (one.mend) {
+            const FileTexts changed = with_edits(now, one.mend->edits);
+            one.difference = difference_of(now, changed);
+            one.applied = which == MendWhich::all || one.mend->safe;
+            if (one.applied) {
+                for (const auto& [name, text] : changed) texts[name] = mended.texts[name] = text;
+                now = load_flow_texts(file.sources[0].name(), texts);
+                mended.left = check_all(now, options);
+            }
+        }
+        if (!one.applied) ++next;
+        mended.all.push_back(std::move(one));
+    }
+    return mended;
+}
+
+} // namespace rondix

@@ -1,0 +1,357 @@
+#include "mend/proposals.hpp"
+
+#include "mend/layout.hpp"
+#include "rondix/names.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+class Proposals {
+  public:
+    Proposals(const FlowFile& file, const Finding& finding)
+        : flow_(file.flow)
+        , finding_(finding)
+        , source_(file.sources[finding.place.file])
+        , layout_(source_, finding.place.file)
+        , at_(finding.place.begin) {}
+
+    std::vector<Mend> make() {
+        if (!finding_.edits.empty()) all_.push_back({finding_.mend, finding_.edits, finding_.safe});
+        use_the_near_name();
+        propose();
+        return std::move(all_);
+    }
+
+  private:
+    void propose() {
+        switch (finding_.slug) {
+        case Slug::no_way_out: return lead_out();
+        case Slug::no_quit: return let_quit();
+        case Slug::no_goal: return let_quit();
+        case Slug::restless_back:
+        case Slug::nothing_usable: return lead_out();
+        case Slug::never_shown: return open_it();
+        case Slug::never_pressable: return ask_for_nothing();
+        case Slug::fixed_condition: return add("drop the condition", layout_.drop_entry(at_));
+        case Slug::reopens:
+            return replace(finding_.place, "back to " + behind("open "), "go back to it");
+        case Slug::idle_step:
+            for (const char* step : {"back", "home", "quit"})
+                replace(finding_.place, step, std::string("write '") + step + "'");
+            return;
+        case Slug::endless_wait: return say_give_up();
+        case Slug::leaves_unasked: return ask_first();
+        case Slug::scene_unused:
+        case Slug::request_unused:
+        case Slug::part_unused:
+        case Slug::style_unused:
+        case Slug::cue_unused:
+            return add("drop it, since nothing uses it", layout_.drop_entry(at_), true);
+        case Slug::event_unanswered: return add("drop it", layout_.drop_entry(at_));
+        case Slug::flag_fixed:
+            return add("let the game set it", layout_.add_under(finding_.place, "set-by: game"));
+        case Slug::scene_not_listed: return list_scene();
+        case Slug::like_circle: return add("drop this 'like'", layout_.drop_entry(at_));
+        case Slug::given_twice:
+            replace(finding_.place, said() + "-2", "give it a name of its own");
+            add("drop the second", layout_.drop_entry(at_));
+            return add("drop the second", layout_.drop_map(at_));
+        case Slug::empty_press: return press_something();
+        case Slug::bad_step: return complete_step();
+        case Slug::wrong_type:
+            for (const char* word : {"yes", "no"})
+                replace(finding_.place, word, std::string("write '") + word + "'");
+            return;
+        case Slug::todo: return wire();
+        case Slug::play_unbound: return load_instead();
+        case Slug::step_order: return swap_with_next();
+        case Slug::same_press: return add("drop it", layout_.drop_map(at_));
+        case Slug::copied_screen: return be_like();
+        case Slug::no_title:
+            return add("give it one", layout_.add_under(finding_.place, "title: " + title()));
+        case Slug::unknown_name: return lead_to_a_screen();
+        default: return;
+        }
+    }
+
+    // --- what they are made of
+
+    std::string text_of(Place place) const {
+        return source_.text().substr(place.begin, place.end - place.begin);
+    }
+    std::string said() const { return text_of(finding_.place); }
+    std::string behind(std::string_view word) const {
+        const std::string text = said();
+        return text.starts_with(word) ? text.substr(word.size()) : text;
+    }
+
+    void add(std::string what, std::optional<Edit> edit, bool safe = false) {
+        if (edit) all_.push_back({std::move(what), {*edit}, safe});
+    }
+    void replace(Place place, std::string text, std::string what) {
+        all_.push_back({std::move(what), {{place, std::move(text)}}, false});
+    }
+
+    /// "did you mean 'x'?" stands in the text, see suggestion().
+    void use_the_near_name() {
+        constexpr std::string_view begin = "did you mean '";
+        const std::size_t at = finding_.text.find(begin);
+        if (at == std::string::npos) return;
+        const std::size_t from = at + begin.size();
+        const std::string name = finding_.text.substr(from, finding_.text.find('\'', from) - from);
+        all_.push_back({"write '" + name + "'", {{finding_.place, name}}, true});
+    }
+
+    const FlowScreen* screen_here() const {
+        for (const FlowScreen& screen : flow_.screens)
+            if (screen.id.place.file == finding_.place.file && screen.id.place.begin == at_)
+                return &screen;
+        return nullptr;
+    }
+
+    /// The control in which the finding stands.
+    const FlowControl* control_here(const FlowScreen** on = nullptr) const {
+        const FlowControl* best = nullptr;
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowControl& control : screen.controls)
+                if (control.id.place.file == finding_.place.file && control.id.place.begin <= at_ &&
+                    (!best || control.id.place.begin > best->id.place.begin)) {
+                    best = &control;
+                    if (on) *on = &screen;
+                }
+        return best;
+    }
+
+    void set_back(const FlowScreen& screen, const char* step) {
+        const std::string what =
+            std::string("let back on '") + screen.id.text + "' do '" + step + "'";
+        if (screen.id.place.file != finding_.place.file) return;
+        if (screen.back && screen.back->place.known() &&
+            screen.back->place.file == finding_.place.file)
+            return replace(screen.back->place, step, what);
+        add(what, layout_.add_under(screen.id.place, std::string("back: ") + step));
+    }
+
+    // --- one for each kind
+
+    void drop_back(const FlowScreen& screen) {
+        if (screen.back && screen.back->place.known() &&
+            screen.back->place.file == finding_.place.file)
+            add("drop '" + text_of(screen.back->place) + "' from back of '" + screen.id.text + "'",
+                layout_.drop_entry(screen.back->place.begin));
+    }
+
+    void lead_out() {
+        const FlowScreen* screen = screen_here();
+        if (!screen) return;
+        drop_back(*screen);
+        for (const char* step : {"retry", "resume", "home", "quit"}) set_back(*screen, step);
+        for (const FlowControl& control : screen->controls)
+            if (control.press && control.press->place.file == finding_.place.file)
+                for (const char* step : {"back", "retry", "home", "quit"})
+                    replace(control.press->place, step,
+                            "let '" + control.id.text + "' do '" + step + "'");
+        for (const FlowScreen& other : flow_.screens) { // it may be their backs that go round
+            if (&other == screen || !other.back) continue;
+            drop_back(other);
+            set_back(other, "back");
+        }
+    }
+
+    void let_quit() {
+        for (const FlowScreen& screen : flow_.screens)
+            if (flow_.loading.failed && flow_.loading.failed->text == screen.id.text)
+                set_back(screen, "quit");
+        for (const FlowScreen& screen : flow_.screens)
+            if (!screen.play.value_or(false)) set_back(screen, "quit");
+        if (const FlowScreen* screen = screen_here()) set_back(*screen, "quit");
+        if (flow_.screens_place.known() && flow_.screens_place.file == finding_.place.file)
+            add("say that the platform has no way to quit",
+                layout_.add_line(flow_.screens_place.begin, "quit: no"));
+    }
+
+    /// A button on the first screen that has controls.
+    void open_it() {
+        const FlowScreen* lost = screen_here();
+        if (!lost) return;
+        const std::string& id = lost->id.text;
+        for (const FlowScreen& screen : flow_.screens) {
+            if (&screen == lost || screen.play.value_or(false) || screen.controls.empty()) continue;
+            const FlowControl& last = screen.controls.back();
+            if (last.id.place.file != finding_.place.file || !last.id.place.known()) continue;
+            add("open it from '" + screen.id.text + "'",
+                layout_.add_item(last.id.place.begin,
+                                 "{ button: to-" + id + ", text: " + lost->title.value_or(title()) +
+                                     ", press: open " + id + " }"));
+        }
+    }
+
+    void ask_for_nothing() {
+        for (const Finding::Also& also : finding_.also)
+            if (also.place.file == finding_.place.file)
+                add("let the game set the flag", layout_.add_under(also.place, "set-by: game"));
+        const FlowControl* control = control_here();
+        if (!control || !control->when) return;
+        const Condition* first = &*control->when;
+        while (!first->parts.empty()) first = &first->parts.front();
+        add("drop its 'when'", layout_.drop_entry(first->subject.place.begin));
+    }
+
+    void say_give_up() {
+        for (const FlowRequest& request : flow_.requests)
+            if (request.id.place.begin == at_ && request.id.place.file == finding_.place.file)
+                add("say how long it may take", layout_.add_under(request.id.place, "give-up: 20s"),
+                    true);
+        if (flow_.loading.place.known() && flow_.loading.place.file == finding_.place.file)
+            add("say how long a load may take",
+                layout_.add_under(flow_.loading.place, "give-up: 20s"), true);
+        else if (flow_.screens_place.known() && flow_.screens_place.file == finding_.place.file)
+            add("say how long a load may take",
+                layout_.add_line(flow_.screens_place.begin, "loading: { give-up: 20s }"), true);
+    }
+
+    void ask_first() {
+        for (const FlowFlag& flag : flow_.flags)
+            if (flag.warns)
+                replace(finding_.place,
+                        "[{ when: " + flag.id.text + ", ask: \"Leave without saving?\", do: " +
+                            said() + " }, { do: " + said() + " }]",
+                        "ask first while '" + flag.id.text + "' holds");
+    }
+
+    void list_scene() {
+        if (!flow_.scenes_place.known() || flow_.scenes.empty() ||
+            flow_.scenes.front().id.place.file != finding_.place.file)
+            return;
+        const std::string& known = flow_.scenes.front().file;
+        const std::size_t slash = known.rfind('/'), dot = known.rfind('.');
+        const std::string path =
+            (slash == std::string::npos ? "" : known.substr(0, slash + 1)) + said() +
+            (dot == std::string::npos || (slash != std::string::npos && dot < slash)
+                 ? ""
+                 : known.substr(dot));
+        for (const FlowScreen& screen : flow_.screens)
+            if (screen.play.value_or(false))
+                add("list it",
+                    layout_.add_under(flow_.scenes_place, said() + ": { file: " + path +
+                                                              ", root: " + screen.id.text + " }"));
+    }
+
+    /// The screens, those first whose names stand in the line.
+    std::vector<const FlowScreen*> screens_by_likeness() const {
+        const std::string_view line = source_.line(source_.spot(at_).line);
+        std::vector<const FlowScreen*> screens;
+        for (const FlowScreen& screen : flow_.screens) screens.push_back(&screen);
+        const auto stands = [&](const FlowScreen* screen) {
+            return line.find(screen->id.text) != std::string_view::npos;
+        };
+        std::stable_partition(screens.begin(), screens.end(), stands);
+        return screens;
+    }
+
+    void press_something() {
+        std::vector<std::string> presses;
+        for (const FlowScreen* screen : screens_by_likeness())
+            if (!screen->play.value_or(false)) presses.push_back("press: open " + screen->id.text);
+        if (presses.size() > 8) presses.resize(8);
+        for (const char* press : {"press: back", "press: resume", "press: quit"})
+            presses.emplace_back(press);
+        for (const std::string& press : presses)
+            add("write '" + press + "'", layout_.add_beside(at_, press));
+    }
+
+    void complete_step() {
+        for (const FlowScreen* screen : screens_by_likeness())
+            replace(finding_.place, said() + " " + screen->id.text,
+                    "say which: '" + said() + " " + screen->id.text + "'");
+    }
+
+    void lead_to_a_screen() {
+        for (const FlowScreen* screen : screens_by_likeness())
+            replace(finding_.place, screen->id.text, "name '" + screen->id.text + "'");
+    }
+
+    void wire() {
+        for (const FlowScreen* screen : screens_by_likeness()) {
+            if (screen->play.value_or(false)) continue;
+            const std::string_view line = source_.line(source_.spot(at_).line);
+            if (line.find(screen->id.text) == std::string_view::npos) continue;
+            replace(finding_.place, "open " + screen->id.text, "open '" + screen->id.text + "'");
+        }
+        if (const FlowControl* control = control_here())
+            add("leave the button out until it is wired",
+                layout_.drop_map(control->id.place.begin));
+    }
+
+    /// A play screen comes with its scene.
+    void load_instead() {
+        const std::string name = said();
+        for (const std::string_view word : {"open ", "go ", "back to "}) {
+            if (at_ < word.size()) continue;
+            const Place step{static_cast<std::uint32_t>(at_ - word.size()), finding_.place.end,
+                             finding_.place.file};
+            if (text_of(step) != std::string(word) + name) continue;
+            replace(step, "resume", "write 'resume'");
+            for (const FlowScene& scene : flow_.scenes)
+                if (scene.root.text == name)
+                    replace(step, "load " + scene.id.text, "load '" + scene.id.text + "'");
+        }
+    }
+
+    void swap_with_next() {
+        if (finding_.also.empty()) return;
+        const Place next = finding_.also.front().place;
+        all_.push_back({"put it last",
+                        {{next, text_of(finding_.place)}, {finding_.place, text_of(next)}},
+                        false});
+    }
+
+    void be_like() {
+        if (finding_.also.empty()) return;
+        const FlowScreen* screen = screen_here();
+        if (!screen || screen->controls.empty()) return;
+        const std::string other = text_of(finding_.also.front().place);
+        // The line of the key `controls` is the first above its items that is set in less.
+        const std::string& text = source_.text();
+        const std::size_t key = text.rfind("controls:", screen->controls.front().id.place.begin);
+        if (key == std::string::npos || key < at_) return;
+        const auto dropped = layout_.drop_entry(static_cast<std::uint32_t>(key));
+        if (!dropped) return;
+        Edit edit = *dropped;
+        const std::size_t line = text.rfind('\n', key);
+        const bool own_line = text.find_first_not_of(' ', line + 1) == key;
+        edit.text = own_line ? std::string(key - line - 1, ' ') + "like: " + other + "\n"
+                             : " like: " + other;
+        all_.push_back({"let it be like '" + other + "'", {edit}, false});
+    }
+
+    std::string title() const {
+        std::string text = said();
+        if (text == "title" && !flow_.game.empty()) return flow_.game;
+        std::replace(text.begin(), text.end(), '-', ' ');
+        std::replace(text.begin(), text.end(), '_', ' ');
+        if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
+            text[0] = static_cast<char>(text[0] - 32);
+        return text;
+    }
+
+    const Flow& flow_;
+    const Finding& finding_;
+    const Source& source_;
+    const Layout layout_;
+    const std::uint32_t at_;
+    std::vector<Mend> all_;
+};
+
+} // namespace
+
+std::vector<Mend> proposals_for(const FlowFile& file, const Finding& finding) {
+    if (!finding.place.known() || finding.place.file >= file.sources.size()) return {};
+    if (file.sources[finding.place.file].is_in_code()) return {};
+    return Proposals(file, finding).make();
+}
+
+} // namespace rondix
