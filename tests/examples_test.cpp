@@ -2,10 +2,13 @@
 // marked in it (`# finds: slug`) at that line, and nothing else.
 #include "support.hpp"
 
-#include "rondix/check.hpp"
+#include "rondix/check_all.hpp"
+#include "rondix/look_check.hpp"
+#include "rondix/mend.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <algorithm>
+#include <set>
 #include <vector>
 
 namespace rondix::test {
@@ -17,6 +20,13 @@ std::vector<std::string> files_in(const char* folder, const char* ending) {
         if (entry.path().string().ends_with(ending)) paths.push_back(entry.path().string());
     std::sort(paths.begin(), paths.end());
     return paths;
+}
+
+std::multiset<std::string> lines_of(const std::string& text) {
+    std::multiset<std::string> lines;
+    std::istringstream from(text);
+    for (std::string line; std::getline(from, line);) lines.insert(line);
+    return lines;
 }
 
 std::string name_of(const testing::TestParamInfo<std::string>& info) {
@@ -43,7 +53,7 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     }
     ASSERT_EQ(marked.size(), 1u) << "each broken flow has one mark";
 
-    const CheckResult result = check(file);
+    const CheckResult result = check_all(file);
     std::vector<std::string> found;
     for (const Finding& finding : result.findings)
         found.push_back(std::to_string(source.spot(finding.place.begin).line) + " " +
@@ -52,18 +62,58 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     EXPECT_EQ(result.verdict == Verdict::not_so, has_errors(result.findings));
 }
 
+/// One mend each, after which nothing is found; what it does not touch stays as it was.
+TEST_P(Broken, IsCleanOnceItIsMended) {
+    const FlowFile file = load_flow(GetParam());
+    const Mended mended = mend_all(file, MendWhich::all);
+    ASSERT_EQ(mended.all.size(), 1u) << mend_text(file, mended);
+    EXPECT_TRUE(mended.left.findings.empty()) << mend_text(file, mended);
+    EXPECT_EQ(mended.left.verdict, Verdict::proved);
+    ASSERT_EQ(mended.texts.size(), 1u);
+    std::string before = file.sources[0].text(), after = mended.texts.begin()->second;
+    // Back by the difference: what is taken out and put in are all that differ.
+    std::multiset<std::string> lines = lines_of(after);
+    std::istringstream changes(mended.all[0].difference);
+    for (std::string line; std::getline(changes, line);) {
+        if (line.starts_with("---") || line.starts_with("+++") || line.empty()) continue;
+        if (line[0] == '-') lines.insert(line.substr(1));
+        if (line[0] == '+') {
+            const auto found = lines.find(line.substr(1));
+            ASSERT_NE(found, lines.end()) << line;
+            lines.erase(found);
+        }
+    }
+    EXPECT_EQ(lines, lines_of(before));
+    EXPECT_LE(std::count(mended.all[0].difference.begin(), mended.all[0].difference.end(), '\n'),
+              20);
+}
+
+TEST_P(Broken, IsMendedUnaskedOnlyWhereThatIsSafe) {
+    const FlowFile file = load_flow(GetParam());
+    const Mended safe = mend_all(file, MendWhich::safe);
+    ASSERT_EQ(safe.all.size(), 1u);
+    ASSERT_TRUE(safe.all[0].mend);
+    EXPECT_EQ(safe.all[0].applied, safe.all[0].mend->safe);
+    EXPECT_EQ(safe.left.findings.empty(), safe.all[0].applied) << mend_text(file, safe);
+    EXPECT_EQ(safe.texts.empty(), !safe.all[0].applied);
+}
+
 INSTANTIATE_TEST_SUITE_P(Examples, Broken,
                          testing::ValuesIn(files_in("examples/broken", ".flow.yaml")), name_of);
 
 TEST(Examples, ThereAreManyBrokenFlows) {
-    EXPECT_GE(files_in("examples/broken", ".flow.yaml").size(), 12u);
+    EXPECT_GE(files_in("examples/broken", ".flow.yaml").size(), 40u);
 }
 
 TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
+    std::vector<std::string> paths = files_in("examples/clean", ".flow.yaml");
+    EXPECT_GE(paths.size(), 10u);
     for (const char* path :
-         {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
-        const FlowFile file = load_flow((root() / path).string());
-        const CheckResult result = check(file);
+         {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"})
+        paths.push_back((root() / path).string());
+    for (const std::string& path : paths) {
+        const FlowFile file = load_flow(path);
+        const CheckResult result = check_all(file, {}, [&] { return check_looks(file); });
         EXPECT_EQ(result.verdict, Verdict::proved) << check_text(file, result);
         EXPECT_TRUE(result.findings.empty()) << check_text(file, result);
     }

@@ -62,7 +62,7 @@ TEST(Tool, GivesJson) {
     EXPECT_EQ(json["verdict"], "not-so");
     ASSERT_EQ(json["findings"].size(), 1u);
     EXPECT_EQ(json["findings"][0]["slug"], "no-way-out");
-    EXPECT_EQ(json["findings"][0]["place"]["line"], 14);
+    EXPECT_EQ(json["findings"][0]["place"]["line"], 15);
     EXPECT_EQ(json["findings"][0]["how"], nlohmann::json({"loaded", "press options"}));
     const auto clean = nlohmann::json::parse(rondix("check --format json " + demo).output);
     EXPECT_EQ(clean["verdict"], "proved");

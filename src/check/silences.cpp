@@ -109,7 +109,8 @@ class Silences {
         const std::string_view said = trimmed(line.substr(at + mark.size()));
         const std::size_t comma = said.find_first_of(", \t");
         const std::string name(said.substr(0, comma));
-        read_slug(name, silence);
+        const auto from = static_cast<std::uint32_t>(said.data() - source.text().data());
+        read_slug(name, {from, static_cast<std::uint32_t>(from + name.size()), file}, silence);
         std::string_view reason =
             comma == std::string_view::npos ? "" : trimmed(said.substr(comma));
         while (!reason.empty() && (reason.front() == ',' || reason.front() == ' '))
@@ -134,7 +135,7 @@ class Silences {
         return 0;
     }
 
-    void read_slug(const std::string& name, Silence& silence) {
+    void read_slug(const std::string& name, Place place, Silence& silence) {
         std::vector<std::string_view> names;
         for (const SlugRow& row : slug_table()) {
             if (row.name == name && row.severity == Severity::warning) silence.slug = row.slug;
@@ -144,10 +145,12 @@ class Silences {
         const bool error = std::any_of(slug_table().begin(), slug_table().end(),
                                        [&](const SlugRow& row) { return row.name == name; });
         Finding& finding =
-            add(faults_, Slug::silence_unreadable, silence.place,
+            add(faults_, Slug::silence_unreadable, name.empty() ? silence.place : place,
                 error ? "'" + name + "' is an error, which is never fine"
                       : "there is no warning '" + name + "'" + suggestion(name, names));
-        finding.mend = "write '# fine: no-title, because ...'";
+        if (!suggestion(name, names).empty()) return;
+        finding.mend = "drop it, or write it as in '# fine: no-title, because ...'";
+        finding.edits.push_back(silence.away);
     }
 
     const FlowFile& file_;

@@ -4,6 +4,7 @@
 #include "rondix/names.hpp"
 
 #include <algorithm>
+#include <cctype>
 
 namespace rondix {
 
@@ -35,7 +36,8 @@ class Proposals {
         case Slug::nothing_usable: return lead_out();
         case Slug::never_shown: return open_it();
         case Slug::never_pressable: return ask_for_nothing();
-        case Slug::fixed_condition: return add("drop the condition", layout_.drop_entry(at_));
+        case Slug::fixed_condition: add("drop the condition", layout_.drop_entry(at_));
+            return add("drop what is never done", layout_.drop_map(at_));
         case Slug::reopens:
             return replace(finding_.place, "back to " + behind("open "), "go back to it");
         case Slug::idle_step:
@@ -73,6 +75,9 @@ class Proposals {
         case Slug::no_title:
             return add("give it one", layout_.add_under(finding_.place, "title: " + title()));
         case Slug::unknown_name: return lead_to_a_screen();
+        case Slug::bad_name: return name_properly();
+        case Slug::bad_condition: return write_words();
+        case Slug::missing_key: return add_the_key();
         default: return;
         }
     }
@@ -238,6 +243,41 @@ class Proposals {
                 add("list it",
                     layout_.add_under(flow_.scenes_place, said() + ": { file: " + path +
                                                               ", root: " + screen.id.text + " }"));
+    }
+
+    void name_properly() {
+        std::string name;
+        for (const char c : said()) {
+            const bool good = std::isalnum(static_cast<unsigned char>(c)) || c == '-' || c == '_';
+            if (good)
+                name += c;
+            else if (!name.empty() && name.back() != '-')
+                name += '-';
+        }
+        while (!name.empty() && !std::isalpha(static_cast<unsigned char>(name.front())))
+            name.erase(0, 1);
+        while (!name.empty() && name.back() == '-') name.pop_back();
+        if (is_name(name)) replace(finding_.place, name, "write '" + name + "'");
+    }
+
+    /// What other languages write for `and`, `or` and `not`.
+    void write_words() {
+        const std::string text = said();
+        if (text == "&&" || text == "&") replace(finding_.place, "and", "write 'and'");
+        if (text == "||" || text == "|") replace(finding_.place, "or", "write 'or'");
+        if (text.size() > 1 && text[0] == '!')
+            replace(finding_.place, "not " + text.substr(1), "write 'not'");
+    }
+
+    void add_the_key() {
+        for (const FlowScene& scene : flow_.scenes) {
+            if (scene.id.place.begin != at_ || scene.id.place.file != finding_.place.file) continue;
+            const std::string& id = scene.id.text;
+            add("name its file", layout_.add_under(scene.id.place, "file: " + id + ".json"));
+            for (const FlowScreen& screen : flow_.screens)
+                add("name its screen",
+                    layout_.add_under(scene.id.place, "root: " + screen.id.text));
+        }
     }
 
     /// The screens, those first whose names stand in the line.

@@ -1,5 +1,6 @@
 // What a button says against what it does.
 #include "check/wiring/slips.hpp"
+#include "flow/compiling/setting_values.hpp"
 
 #include <algorithm>
 #include <cctype>
@@ -46,6 +47,20 @@ bool differ(std::string_view said, std::string_view meant) {
     return !a.empty() && a.size() == b.size() && a != b;
 }
 
+/// The same word with other numbers in the places of its own.
+std::string with_numbers(std::string_view word, const std::vector<std::string>& others) {
+    std::string text;
+    std::size_t next = 0;
+    bool within = false;
+    for (const char c : word) {
+        const bool digit = std::isdigit(static_cast<unsigned char>(c)) != 0;
+        if (digit && !within) text += others[next++];
+        if (!digit) text += c;
+        within = digit;
+    }
+    return text;
+}
+
 class WrongTexts {
   public:
     WrongTexts(const Flow& flow, Findings& findings)
@@ -77,12 +92,14 @@ class WrongTexts {
     };
 
     void compare_screens(const FlowScreen& here, const FlowControl& control) {
-        const std::vector<const FlowScreen*> named = named_by(control.text);
-        if (named.empty()) return;
+        std::vector<const FlowScreen*> named = named_by(control.text);
         Goals goals;
         for (const FlowAlternative& alternative : control.press->alternatives)
             for (const FlowStep& step : alternative.steps) follow(step, goals);
         if (goals.somewhere || goals.steps.empty()) return;
+        if (goals.steps.front()->kind != StepKind::load) // only a scene brings a play screen
+            std::erase_if(named, [](const FlowScreen* one) { return one->play.value_or(false); });
+        if (named.empty()) return;
         for (const FlowScreen* screen : named)
             if (screen == &here || goals.screens.contains(screen->id.text)) return;
         const FlowStep& step = *goals.steps.front();
@@ -131,14 +148,38 @@ class WrongTexts {
             for (const FlowStep& step : alternative.steps) {
                 const Name& word = step.kind == StepKind::set ? step.value : step.subject;
                 if (step.kind == StepKind::todo || !differ(control.text, word.text)) continue;
-                tell_number(word.place,
-                            "the button says '" + control.text + "', and does '" + word.text + "'");
+                Finding& finding = tell_number(word.place, "the button says '" + control.text +
+                                                               "', and does '" + word.text + "'");
+                const std::string meant = with_numbers(word.text, numbers(control.text));
+                if (is_there(step, meant)) finding.edits.push_back({word.place, meant});
             }
     }
 
-    void tell_number(Place place, std::string text) {
-        add(findings_, Slug::value_differs, place, std::move(text)).mend =
-            "let the text and the value say the same number";
+    /// Whether a step could say this word instead of its own.
+    bool is_there(const FlowStep& step, const std::string& word) const {
+        const auto has = [&](const auto& rows) {
+            return std::any_of(rows.begin(), rows.end(),
+                               [&](const auto& row) { return row.id.text == word; });
+        };
+        switch (step.kind) {
+        case StepKind::set:
+            for (const FlowSetting& setting : flow_.settings)
+                if (setting.id.text == step.subject.text)
+                    return value_of(setting, word).has_value();
+            return false;
+        case StepKind::load: return has(flow_.scenes);
+        case StepKind::open:
+        case StepKind::go:
+        case StepKind::back_to: return has(flow_.screens);
+        case StepKind::tell: return true;
+        default: return false;
+        }
+    }
+
+    Finding& tell_number(Place place, std::string text) {
+        Finding& finding = add(findings_, Slug::value_differs, place, std::move(text));
+        finding.mend = "let the text and the value say the same number";
+        return finding;
     }
 
     const Flow& flow_;
