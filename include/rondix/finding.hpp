@@ -105,6 +105,8 @@ struct SlugRow {
     std::string_view name; ///< as it is printed: `no-way-out`
     Severity severity;
     std::string_view meaning;
+    std::string_view why;     ///< it hurts players
+    std::string_view example; ///< a file in examples/broken/, or nothing
 };
 
 /// One row for each Slug, in the order of the enum.

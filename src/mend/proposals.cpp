@@ -145,7 +145,7 @@ class Proposals {
     void drop_back(const FlowScreen& screen) {
         if (screen.back && screen.back->place.known() &&
             screen.back->place.file == finding_.place.file)
-            add("drop '" + text_of(screen.back->place) + "' from back of '" + screen.id.text + "'",
+            add("drop 'back: " + text_of(screen.back->place) + "' of '" + screen.id.text + "'",
                 layout_.drop_entry(screen.back->place.begin));
     }
 

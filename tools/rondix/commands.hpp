@@ -16,6 +16,7 @@ inline constexpr int cannot_be_used = 2;
 inline constexpr int not_settled = 3;
 
 Run add_check(Command& command);
+Run add_explain(Command& command);
 Run add_walk(Command& command);
 Run add_trace(Command& command);
 Run add_map(Command& command);

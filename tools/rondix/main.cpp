@@ -49,6 +49,7 @@ int run(int argc, char** argv) {
             {"new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new},
             {"check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
              add_check},
+            {"explain", "tell what a finding means, with a flow that has it", add_explain},
             {"walk", "replay walkthroughs, or traces of a game", add_walk},
             {"trace", "tell what a trace of a game says", add_trace},
             {"map", "draw the flow as a picture", add_map},
