@@ -26,6 +26,17 @@ std::string mend_text(const FlowFile& file, const Mended& mended);
 /// All findings, the verdict and the figures as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);
 
+/// All findings as SARIF 2.1.0, with the moves as code flows and what mends them as fixes.
+std::string check_sarif(const FlowFile& file, const CheckResult& result,
+                        const CheckOptions& options = {});
+
+/// As JUnit XML: a test case for each finding, and one for the whole. Warnings are skipped ones.
+std::string check_junit(const FlowFile& file, const CheckResult& result);
+
+/// Walkthroughs as JUnit XML, a test case each; `reports` in the order of `walks`.
+std::string walk_junit(const std::string& flow, const std::vector<Walkthrough>& walks,
+                       const std::vector<WalkReport>& reports);
+
 /// The figures of each screen, where they were asked for: a table for people; and as CSV (RFC 4180,
 /// with a line of headings), described in docs/json.md too.
 std::string figures_text(const Figures& figures);

@@ -58,7 +58,10 @@ int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
     return result.verdict == Verdict::proved ? proved : not_settled;
 }
 
-std::string in_format(const std::string& format, const FlowFile& file, const CheckResult& result) {
+std::string in_format(const Options& options, const FlowFile& file, const CheckResult& result) {
+    const std::string& format = options.format;
+    if (format == "sarif") return check_sarif(file, result, options.check);
+    if (format == "junit") return check_junit(file, result);
     if (format == "json") return check_json(file, result);
     if (format == "csv") return figures_csv(result.figures);
     return check_text(file, result);
@@ -101,7 +104,7 @@ int run(Options& options) {
     if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
     const CheckResult result = check_all(file, options.check, looks);
     onlooker.end();
-    fmt::print("{}", in_format(options.format, file, result));
+    fmt::print("{}", in_format(options, file, result));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));
@@ -114,8 +117,8 @@ int run(Options& options) {
 Run add_check(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("--format", options->format, "text, json, or csv: the figures alone")
-        .one_of({"text", "json", "csv"});
+    command.text("--format", options->format, "text, json, sarif, junit, or csv: the figures alone")
+        .one_of({"text", "json", "sarif", "junit", "csv"});
     command.flag("--figures", options->check.each_screen,
                  "tell for each screen how far it is from the start, to play and out of the game");
     command.text("--save-walks", options->walks,

@@ -14,6 +14,7 @@ namespace {
 struct Options {
     std::string flow;
     std::vector<std::string> walkthroughs;
+    std::string format = "text";
 };
 
 int run(const Options& options) {
@@ -25,22 +26,28 @@ int run(const Options& options) {
 
     int status = proved;
     std::size_t passed = 0;
+    std::vector<Walkthrough> walks;
+    std::vector<WalkReport> reports;
     for (const std::string& path : options.walkthroughs) {
-        const Walkthrough walk = load_walkthrough(path);
+        const Walkthrough& walk = walks.emplace_back(load_walkthrough(path));
+        WalkReport& report = reports.emplace_back();
         if (!walk.readable) {
             for (const Finding& finding : walk.findings)
                 fmt::print(stderr, "{}", finding_text(finding, {walk.source}));
             status = cannot_be_used;
             continue;
         }
-        const WalkReport report = replay(*file.compiled, walk);
-        fmt::print("{}", walk_text(walk, report));
+        report = replay(*file.compiled, walk);
+        if (options.format == "text") fmt::print("{}", walk_text(walk, report));
         if (report.passed)
             ++passed;
         else if (status == proved)
             status = errors_found;
     }
-    fmt::print("{} of {} walkthroughs passed\n", passed, options.walkthroughs.size());
+    if (options.format == "junit")
+        fmt::print("{}", walk_junit(options.flow, walks, reports));
+    else
+        fmt::print("{} of {} walkthroughs passed\n", passed, options.walkthroughs.size());
     return status;
 }
 
@@ -51,6 +58,7 @@ Run add_walk(Command& command) {
     command.text("FLOW", options->flow, "the flow file").needed();
     command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
         .needed();
+    command.text("--format", options->format, "text or junit").one_of({"text", "junit"});
     return [options] { return run(*options); };
 }
 
