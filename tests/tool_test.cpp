@@ -2,46 +2,14 @@
 // command lines.
 #include "rondix/pack.hpp"
 #include "support.hpp"
+#include "tool_runner.hpp"
 
 #include <nlohmann/json.hpp>
-
-#include <array>
-#include <cstdio>
-#include <sys/wait.h>
 
 namespace rondix::test {
 namespace {
 
-struct Ran {
-    int status = -1;
-    std::string output; // standard output and standard error
-};
-
-/// Runs the tool in the top folder of the repository.
-Ran rondix(const std::string& words) {
-    const std::string command =
-        "cd '" + root().string() + "' && '" RONDIX_TOOL "' " + words + " 2>&1";
-    Ran ran;
-    std::FILE* pipe = popen(command.c_str(), "r");
-    std::array<char, 4096> buffer{};
-    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
-        ran.output.append(buffer.data(), count);
-    const int status = pclose(pipe);
-    ran.status = WIFEXITED(status) ? WEXITSTATUS(status) : -1;
-    return ran;
-}
-
 const std::string demo = "examples/tidewick/tidewick.flow.yaml";
-
-/// A folder of its own for each test, empty at first.
-std::filesystem::path scratch() {
-    const auto* info = testing::UnitTest::GetInstance()->current_test_info();
-    const auto folder = std::filesystem::temp_directory_path() /
-                        ("rondix-" + std::to_string(getpid()) + "-" + info->name());
-    std::filesystem::remove_all(folder);
-    std::filesystem::create_directories(folder);
-    return folder;
-}
 
 TEST(Tool, ChecksTheDemo) {
     const Ran ran = rondix("check " + demo);

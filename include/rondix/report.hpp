@@ -11,17 +11,24 @@
 
 namespace rondix {
 
+/// How text for people is set: plain, as files and other programs read it, or for a terminal.
+struct TextStyle {
+    bool colour = false;
+    std::size_t width = 0; ///< lines of words are folded to so many columns; 0: not at all
+};
+
 /// One finding in the form that compilers use and editors parse: place, severity, text and slug,
 /// the line with a caret; then further places, the moves, what the player can do there, what to
 /// change.
-std::string finding_text(const Finding& finding, const std::vector<Source>& sources);
+std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
+                         TextStyle style = {});
 
 /// All findings, the verdict, and the figures.
-std::string check_text(const FlowFile& file, const CheckResult& result);
+std::string check_text(const FlowFile& file, const CheckResult& result, TextStyle style = {});
 
 /// Each finding with its mend, as a difference of the file, and whether it was applied; then what
 /// is left.
-std::string mend_text(const FlowFile& file, const Mended& mended);
+std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style = {});
 
 /// All findings, the verdict and the figures as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);

@@ -1,5 +1,7 @@
 #include "rondix/report.hpp"
 
+#include "report/styled.hpp"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -90,11 +92,15 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
 
 } // namespace
 
-std::string check_text(const FlowFile& file, const CheckResult& result) {
+std::string check_text(const FlowFile& file, const CheckResult& result, TextStyle style) {
     std::string text;
     for (const Finding& finding : result.findings)
-        text += finding_text(finding, file.sources) + "\n";
-    text += verdict_text(file, result);
+        text += finding_text(finding, file.sources, style) + "\n";
+    text += folded(verdict_text(file, result), 4, style);
+    if (!result.fine.empty())
+        text += folded(fmt::format("  {} said to be fine\n",
+                                   counted(result.fine.size(), "warning is", "warnings are")),
+                       4, style);
     if (!result.figures.each_screen.empty()) text += "\n" + figures_text(result.figures);
     return text;
 }

@@ -1,4 +1,5 @@
 #include "report/printable.hpp"
+#include "report/styled.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
@@ -10,7 +11,11 @@ namespace rondix {
 namespace {
 
 /// More of a source line than this is cut off around the place.
-constexpr std::size_t widest = 110;
+std::size_t widest_of(TextStyle style) {
+    constexpr std::size_t most = 110, before = 8, least = 30;
+    return style.width == 0 ? most
+                            : std::clamp(style.width, least + before, most + before) - before;
+}
 
 std::string joined(const std::vector<std::string>& words, std::string_view between) {
     return fmt::format("{}", fmt::join(words, between));
@@ -25,7 +30,8 @@ std::size_t width_of(std::string_view text) {
         std::count_if(text.begin(), text.end(), [](char c) { return !continues(c); }));
 }
 
-std::string snippet(Place place, const Source& source, bool utf8) {
+std::string snippet(Place place, const Source& source, bool utf8, Ink ink, TextStyle style) {
+    const std::size_t widest = widest_of(style);
     const Source::Spot spot = source.spot(place.begin);
     const std::string_view whole = source.line(spot.line);
     if (whole.empty()) return {};
@@ -44,41 +50,61 @@ std::string snippet(Place place, const Source& source, bool utf8) {
     const std::size_t carets =
         std::max<std::size_t>(utf8 ? width_of(whole.substr(at, marked)) : marked, 1);
     const std::size_t before = utf8 ? width_of(whole.substr(first, at - first)) : at - first;
-    return fmt::format("{:>5} | {}\n      | {}^{}\n", spot.line, printable(shown, utf8),
-                       std::string(before, ' '), std::string(carets - 1, '~'));
+    return fmt::format("{:>5} | {}\n      | {}{}\n", spot.line, printable(shown, utf8),
+                       std::string(before, ' '),
+                       inked("^" + std::string(carets - 1, '~'), ink, style));
+}
+
+Ink ink_of(std::string_view kind) {
+    return kind == "error" ? Ink::error : kind == "warning" ? Ink::warning : Ink::note;
 }
 
 std::string placed(Place place, const std::vector<Source>& sources, std::string_view kind,
-                   std::string_view text, bool utf8 = true) {
-    if (!place.known() || place.file >= sources.size()) return fmt::format("{}: {}\n", kind, text);
+                   std::string_view text, TextStyle style, bool utf8 = true) {
+    const Ink ink = ink_of(kind);
+    const std::string what = fmt::format("{}: {}\n", inked(kind, ink, style), text);
+    if (!place.known() || place.file >= sources.size()) return folded(what, 4, style);
     const Source& source = sources[place.file];
     const Source::Spot spot = source.spot(place.begin);
     if (source.is_in_code())
-        return fmt::format("in code, {}: {}: {}\n", source.line(spot.line), kind, text);
-    return fmt::format("{}:{}:{}: {}: {}\n{}", source.name(), spot.line, spot.column, kind, text,
-                       snippet(place, source, utf8));
+        return folded(
+            inked(fmt::format("in code, {}:", source.line(spot.line)), Ink::place, style) + " " +
+                what,
+            4, style);
+    const std::string where = fmt::format("{}:{}:{}:", source.name(), spot.line, spot.column);
+    return folded(inked(where, Ink::place, style) + " " + what, 4, style) +
+           snippet(place, source, utf8, ink, style);
+}
+
+/// `  how: ...`: what is said of a finding, under it.
+std::string line_of(std::string_view name, const std::string& text, Ink ink, TextStyle style) {
+    return folded(fmt::format("  {}: {}\n", inked(name, ink, style), text), name.size() + 4, style);
 }
 
 } // namespace
 
-std::string finding_text(const Finding& finding, const std::vector<Source>& sources) {
+std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
+                         TextStyle style) {
     const SlugRow& row = row_of(finding.slug);
     const bool utf8 = finding.slug != Slug::not_utf8;
     if (finding.slug == Slug::unreadable)
-        return fmt::format("error: {} [{}]\n", finding.text, row.name);
+        return folded(
+            fmt::format("{}: {} [{}]\n", inked("error", Ink::error, style), finding.text, row.name),
+            4, style);
     std::string text =
         placed(finding.place, sources, row.severity == Severity::error ? "error" : "warning",
-               fmt::format("{} [{}]", finding.text, row.name), utf8);
+               fmt::format("{} [{}]", finding.text, row.name), style, utf8);
     for (const Finding::Also& also : finding.also)
-        text += placed(also.place, sources, "note", also.text);
-    if (!finding.how.empty()) text += fmt::format("  how: {}\n", joined(finding.how, " · "));
+        text += placed(also.place, sources, "note", also.text, style);
+    if (!finding.how.empty()) text += line_of("how", joined(finding.how, " · "), Ink::note, style);
     const bool about_behaviour = finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
     if (about_behaviour)
-        text += fmt::format(
-            "  here the player can: {}{}\n",
-            finding.here.empty() ? "do nothing at all" : joined(finding.here, ", "),
-            finding.disabled.empty() ? "" : "; disabled: " + joined(finding.disabled, ", "));
-    if (!finding.mend.empty()) text += fmt::format("  mend: {}\n", finding.mend);
+        text += line_of(
+            "here the player can",
+            (finding.here.empty() ? "do nothing at all" : joined(finding.here, ", ")) +
+                (finding.disabled.empty() ? "" : "; disabled: " + joined(finding.disabled, ", ")),
+            Ink::note, style);
+    if (!finding.mend.empty()) text += line_of("mend", finding.mend, Ink::mend, style);
     return text;
 }
 

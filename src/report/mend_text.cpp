@@ -1,32 +1,35 @@
 #include "rondix/report.hpp"
 
+#include "report/styled.hpp"
+
 #include <fmt/format.h>
 
 #include <algorithm>
 
 namespace rondix {
 
-std::string mend_text(const FlowFile& file, const Mended& mended) {
+std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style) {
     std::string text;
     std::size_t applied = 0, offered = 0;
     for (const Mended::One& one : mended.all) {
-        text += finding_text(one.finding, one.sources);
+        text += finding_text(one.finding, one.sources, style);
         if (!one.mend) {
             text += "  no change that was tried makes it go away\n\n";
             continue;
         }
         (one.applied ? applied : offered) += 1;
-        text += fmt::format("  {}: {}\n{}\n", one.applied ? "mended" : "would mend it",
-                            one.mend->what, one.difference);
+        text += fmt::format("  {}: {}\n{}\n",
+                            inked(one.applied ? "mended" : "would mend it", Ink::mend, style),
+                            one.mend->what, inked_difference(one.difference, style));
     }
     const std::string name = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
     if (mended.all.empty()) return fmt::format("nothing to mend in {}\n", name);
-    text += fmt::format("{} mended, {} left", applied, mended.left.findings.size());
+    std::string last = fmt::format("{} mended, {} left", applied, mended.left.findings.size());
     if (offered > 0)
-        text += fmt::format("; {} of them {} a mend that changes what the flow does: --mend-all "
+        last += fmt::format("; {} of them {} a mend that changes what the flow does: --mend-all "
                             "applies {} as well",
                             offered, offered == 1 ? "has" : "have", offered == 1 ? "it" : "them");
-    return text + "\n";
+    return text + folded(last + "\n", 2, style);
 }
 
 } // namespace rondix

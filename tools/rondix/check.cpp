@@ -64,7 +64,7 @@ std::string in_format(const Options& options, const FlowFile& file, const CheckR
     if (format == "junit") return check_junit(file, result);
     if (format == "json") return check_json(file, result);
     if (format == "csv") return figures_csv(result.figures);
-    return check_text(file, result);
+    return check_text(file, result, style_for_output());
 }
 
 LookCheckOptions look_options(const Options& options) {
@@ -89,7 +89,7 @@ bool write_mended(const Mended& mended) {
 int run_mends(const FlowFile& file, const Options& options) {
     const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
     const Mended mended = mend_all(file, which, options.check);
-    fmt::print("{}", mend_text(file, mended));
+    fmt::print("{}", mend_text(file, mended, style_for_output()));
     if (!write_mended(mended)) return cannot_be_used;
     return status_of(file, mended.left, options.strict);
 }

@@ -4,6 +4,7 @@
 #include "command.hpp"
 
 #include "rondix/flow.hpp"
+#include "rondix/report.hpp"
 
 #include <string>
 
@@ -26,6 +27,10 @@ Run add_play(Command& command);
 Run add_pack(Command& command);
 Run add_ids(Command& command);
 Run add_new(Command& command);
+
+/// How text is set for whoever reads standard output: in colours on a terminal, unless NO_COLOR
+/// says otherwise, and folded to its width.
+TextStyle style_for_output();
 
 /// The flow in a file, and its errors on standard error.
 FlowFile load_and_tell(const std::string& path);

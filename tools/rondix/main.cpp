@@ -6,7 +6,10 @@
 #include <fmt/format.h>
 
 #include <cstdio>
+#include <cstdlib>
 #include <filesystem>
+#include <sys/ioctl.h>
+#include <unistd.h>
 
 namespace rondix::tool {
 
@@ -21,6 +24,16 @@ bool write_file(const std::string& path, const std::string& contents) {
     std::filesystem::remove(beside, fault);
     fmt::print(stderr, "error: cannot write '{}'\n", path);
     return false;
+}
+
+TextStyle style_for_output() {
+    if (isatty(STDOUT_FILENO) == 0) return {};
+    TextStyle style;
+    const char* no_colour = std::getenv("NO_COLOR");
+    style.colour = no_colour == nullptr || *no_colour == '\0';
+    winsize size{};
+    if (ioctl(STDOUT_FILENO, TIOCGWINSZ, &size) == 0) style.width = size.ws_col;
+    return style;
 }
 
 FlowFile load_and_tell(const std::string& path) {

@@ -1,0 +1,142 @@
+// What check says in forms for other programs and for terminals: each broken flow in each of them.
+#include "support.hpp"
+#include "tool_runner.hpp"
+
+#include "rondix/check_all.hpp"
+#include "rondix/mend.hpp"
+
+#include <nlohmann/json.hpp>
+
+namespace rondix::test {
+namespace {
+
+std::vector<std::string> all_flows() {
+    std::vector<std::string> paths;
+    for (const char* folder : {"examples/broken", "examples/clean"})
+        for (const auto& entry : std::filesystem::directory_iterator(root() / folder))
+            paths.push_back(entry.path().string());
+    std::sort(paths.begin(), paths.end());
+    return paths;
+}
+
+int system_status(const std::string& command) {
+    return WEXITSTATUS(std::system((command + " >/dev/null 2>&1").c_str()));
+}
+
+TEST(Formats, SarifIsAsItsSchemaWantsIt) {
+    const auto folder = scratch();
+    std::size_t flows = 0, fixes = 0, flows_of_code = 0, suppressed = 0;
+    for (const std::string& path : all_flows()) {
+        const FlowFile file = load_flow(path);
+        const std::string sarif = check_sarif(file, check_all(file));
+        std::ofstream(folder / (std::to_string(flows++) + ".sarif")) << sarif;
+        const auto json = nlohmann::json::parse(sarif);
+        for (const auto& result : json["runs"][0]["results"]) {
+            fixes += result.count("fixes");
+            flows_of_code += result.count("codeFlows");
+            suppressed += result.count("suppressions");
+            const auto rule = result["ruleIndex"].get<std::size_t>();
+            EXPECT_EQ(slug_table()[rule].name, result["ruleId"].get<std::string>());
+        }
+    }
+    EXPECT_GE(fixes, 40u);
+    EXPECT_GE(flows_of_code, 8u);
+    EXPECT_GE(suppressed, 1u);
+    const std::string validate =
+        "/usr/bin/python3 -c 'import json,sys,jsonschema\n"
+        "schema = json.load(open(sys.argv[1]))\n"
+        "check = jsonschema.Draft7Validator(schema)\n"
+        "for path in sys.argv[2:]: check.validate(json.load(open(path)))' " +
+        (root() / "tests/schemas/sarif-2.1.0.json").string() + " ";
+    EXPECT_EQ(system_status(validate + (folder / "*.sarif").string()), 0);
+    std::ofstream(folder / "wrong.json") << R"({"version": "2.1.0", "runs": [{}]})";
+    EXPECT_NE(system_status(validate + (folder / "wrong.json").string()), 0);
+}
+
+TEST(Formats, JunitIsAsItsSchemaWantsIt) {
+    const auto folder = scratch();
+    std::size_t flows = 0;
+    for (const std::string& path : all_flows()) {
+        const FlowFile file = load_flow(path);
+        std::ofstream(folder / (std::to_string(flows++) + ".xml"))
+            << check_junit(file, check_all(file));
+    }
+    const std::string validate =
+        "xmllint --noout --schema " + (root() / "tests/schemas/junit.xsd").string() + " ";
+    EXPECT_EQ(system_status(validate + (folder / "*.xml").string()), 0);
+    std::ofstream(folder / "wrong.xml") << "<testsuites><testcase/></testsuites>";
+    EXPECT_NE(system_status(validate + (folder / "wrong.xml").string()), 0);
+    const Ran ran = rondix("walk --format junit examples/tidewick/tidewick.flow.yaml "
+                           "examples/tidewick/walks/storm.walk.yaml");
+    EXPECT_EQ(ran.status, 0);
+    std::ofstream(folder / "walk.xml") << ran.output;
+    EXPECT_EQ(system_status(validate + (folder / "walk.xml").string()), 0);
+    EXPECT_NE(ran.output.find("tests=\"1\" failures=\"0\""), std::string::npos);
+}
+
+TEST(Formats, TextIsFoldedAndColouredForATerminal) {
+    for (const std::string& path : all_flows()) {
+        const FlowFile file = load_flow(path);
+        const CheckResult result = check_all(file);
+        for (const Finding& finding : result.findings) {
+            const std::string plain = finding_text(finding, file.sources);
+            const std::string coloured = finding_text(finding, file.sources, {true, 0});
+            EXPECT_NE(coloured, plain);
+            std::string without;
+            for (std::size_t i = 0; i < coloured.size(); ++i) {
+                if (coloured[i] == '\x1b')
+                    i = coloured.find('m', i);
+                else
+                    without += coloured[i];
+            }
+            EXPECT_EQ(without, plain);
+            std::istringstream lines(finding_text(finding, file.sources, {false, 60}));
+            for (std::string line; std::getline(lines, line);)
+                EXPECT_TRUE(line.size() <= 60 || line.find(' ', 4) == std::string::npos ||
+                            line.find("/") != std::string::npos || line.find("·") < line.size())
+                    << line;
+        }
+    }
+}
+
+TEST(Formats, EveryFindingIsExplained) {
+    std::size_t with_flow = 0;
+    for (const SlugRow& row : slug_table()) {
+        const Ran ran = rondix("explain " + std::string(row.name));
+        EXPECT_EQ(ran.status, 0);
+        EXPECT_NE(ran.output.find(row.meaning), std::string::npos) << row.name;
+        EXPECT_NE(ran.output.find(row.why), std::string::npos) << row.name;
+        if (row.example.empty()) continue;
+        ++with_flow;
+        EXPECT_NE(ran.output.find("[" + std::string(row.name) + "]"), std::string::npos)
+            << row.name << " is not in its example";
+        EXPECT_NE(ran.output.find("+++ "), std::string::npos) << row.name << " has no mend";
+    }
+    EXPECT_GE(with_flow, 38u);
+    EXPECT_EQ(rondix("explain no-way-uot").status, 2);
+}
+
+/// `--mend` writes what is safe; a byte order mark and line ends stay.
+TEST(Formats, MendsAreWrittenIntoTheFile) {
+    const auto folder = scratch();
+    const std::string path = (folder / "game.flow.yaml").string();
+    const std::string broken = contents(root() / "examples/broken/wrong-case.flow.yaml");
+    std::ofstream(path) << "\xEF\xBB\xBF" << broken;
+    EXPECT_EQ(rondix("check --mend " + path).status, 0);
+    std::string expected = broken;
+    expected.replace(expected.find("open Options"), 12, "open options");
+    EXPECT_EQ(contents(path), "\xEF\xBB\xBF" + expected);
+    // What changes the flow is shown, and left.
+    const std::string trap = contents(root() / "examples/broken/options-without-back.flow.yaml");
+    std::ofstream(path) << trap;
+    const Ran shown = rondix("check --mend " + path);
+    EXPECT_EQ(shown.status, 1);
+    EXPECT_NE(shown.output.find("\n-    back: none\n"), std::string::npos);
+    EXPECT_EQ(contents(path), trap);
+    EXPECT_EQ(rondix("check --mend-all " + path).status, 0);
+    EXPECT_NE(contents(path), trap);
+    EXPECT_EQ(rondix("check --mend " + path).output, "nothing to mend in " + path + "\n");
+}
+
+} // namespace
+} // namespace rondix::test
