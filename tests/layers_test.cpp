@@ -71,6 +71,7 @@ const std::map<std::string, std::string> header_layers = {
     {"move_text.hpp", "words"},
     {"situation_text.hpp", "words"},
     {"walkthrough.hpp", "walk"},
+    {"coverage.hpp", "walk"},
     {"check.hpp", "check"},
     {"wiring.hpp", "check"},
     {"silence.hpp", "check"},

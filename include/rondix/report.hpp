@@ -2,6 +2,7 @@
 #pragma once
 
 #include "rondix/check.hpp"
+#include "rondix/coverage.hpp"
 #include "rondix/mend.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/trace_file.hpp"
@@ -54,6 +55,9 @@ std::string spoken_text(const Runner& menus, const Effect& effect);
 
 /// What was replayed, step by step, and where it failed.
 std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report);
+
+/// What was touched and what was not.
+std::string cover_text(const Coverage& coverage);
 
 /// A trace, line by line.
 std::string trace_text(const TraceFile& trace);

@@ -19,6 +19,7 @@ inline constexpr int not_settled = 3;
 Run add_check(Command& command);
 Run add_explain(Command& command);
 Run add_walk(Command& command);
+Run add_cover(Command& command);
 Run add_trace(Command& command);
 Run add_map(Command& command);
 Run add_draw(Command& command);

@@ -64,6 +64,8 @@ int run(int argc, char** argv) {
              add_check},
             {"explain", "tell what a finding means, with a flow that has it", add_explain},
             {"walk", "replay walkthroughs, or traces of a game", add_walk},
+            {"cover", "tell what no walkthrough has touched, or make some that touch everything",
+             add_cover},
             {"trace", "tell what a trace of a game says", add_trace},
             {"map", "draw the flow as a picture", add_map},
             {"draw", "draw every screen", add_draw},
