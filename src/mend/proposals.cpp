@@ -20,7 +20,11 @@ class Proposals {
         , at_(finding.place.begin) {}
 
     std::vector<Mend> make() {
-        if (!finding_.edits.empty()) all_.push_back({finding_.mend, finding_.edits, finding_.safe});
+        if (!finding_.edits.empty()) {
+            const std::string& text = finding_.edits.front().text;
+            all_.push_back(
+                {text.empty() ? "drop it" : "write '" + text + "'", finding_.edits, finding_.safe});
+        }
         use_the_near_name();
         propose();
         return std::move(all_);
@@ -36,7 +40,8 @@ class Proposals {
         case Slug::nothing_usable: return lead_out();
         case Slug::never_shown: return open_it();
         case Slug::never_pressable: return ask_for_nothing();
-        case Slug::fixed_condition: add("drop the condition", layout_.drop_entry(at_));
+        case Slug::fixed_condition:
+            add("drop the condition", layout_.drop_entry(at_));
             return add("drop what is never done", layout_.drop_map(at_));
         case Slug::reopens:
             return replace(finding_.place, "back to " + behind("open "), "go back to it");

@@ -106,9 +106,13 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
         {"verdict", verdict_word(file, result)},
         {"stopped", result.stop == Stop::nothing ? Json(nullptr) : Json(stop_word(result.stop))},
         {"findings", Json::array()},
+        {"fine", Json::array()},
         {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
     for (const Finding& finding : result.findings)
         json["findings"].push_back(finding_json(finding, file.sources));
+    for (const FineFinding& fine : result.fine)
+        json["fine"].push_back(
+            {{"finding", finding_json(fine.finding, file.sources)}, {"reason", fine.reason}});
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

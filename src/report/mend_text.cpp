@@ -26,9 +26,8 @@ std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle styl
     if (mended.all.empty()) return fmt::format("nothing to mend in {}\n", name);
     std::string last = fmt::format("{} mended, {} left", applied, mended.left.findings.size());
     if (offered > 0)
-        last += fmt::format("; {} of them {} a mend that changes what the flow does: --mend-all "
-                            "applies {} as well",
-                            offered, offered == 1 ? "has" : "have", offered == 1 ? "it" : "them");
+        last += fmt::format("; --mend-all applies {} more, which {} what the flow does", offered,
+                            offered == 1 ? "changes" : "change");
     return text + folded(last + "\n", 2, style);
 }
 
