@@ -50,6 +50,7 @@ const std::map<std::string, std::string> header_layers = {
     {"table.hpp", "logic"},
     {"packed_flow.hpp", "logic"},
     {"pack.hpp", "flow"},
+    {"schema.hpp", "flow"},
     {"flow_in_code.hpp", "flow"},
     {"device.hpp", "logic"},
     {"target.hpp", "logic"},

@@ -27,6 +27,7 @@ Run add_focus(Command& command);
 Run add_play(Command& command);
 Run add_pack(Command& command);
 Run add_ids(Command& command);
+Run add_schema(Command& command);
 Run add_new(Command& command);
 
 /// How text is set for whoever reads standard output: in colours on a terminal, unless NO_COLOR

@@ -72,6 +72,7 @@ int run(int argc, char** argv) {
             {"focus", "tell where the directions lead on a screen", add_focus},
             {"pack", "write the compiled flow as one image, to ship", add_pack},
             {"ids", "write the names of a flow as C++ constants", add_ids},
+            {"schema", "print the form of flow files, for editors", add_schema},
 #ifdef RONDIX_PLAY
             {"play", "play the flow in a window", add_play},
 #endif

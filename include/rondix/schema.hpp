@@ -1,0 +1,11 @@
+// The form of flow files as a JSON Schema (draft 07), for editors that complete and check while one
+// types. It knows keys, words and how steps are written; names are for `rondix check`.
+#pragma once
+
+#include <string_view>
+
+namespace rondix {
+
+std::string_view flow_schema();
+
+} // namespace rondix
