@@ -7,6 +7,8 @@
 
 #include <nlohmann/json.hpp>
 
+#include <csignal>
+
 namespace rondix::test {
 namespace {
 
@@ -136,6 +138,55 @@ TEST(Formats, MendsAreWrittenIntoTheFile) {
     EXPECT_EQ(rondix("check --mend-all " + path).status, 0);
     EXPECT_NE(contents(path), trap);
     EXPECT_EQ(rondix("check --mend " + path).output, "nothing to mend in " + path + "\n");
+}
+
+/// `--watch` tells what came and what went, and ends with what is so then.
+TEST(Formats, WatchingTellsWhatChanged) {
+    const auto folder = scratch();
+    const std::string path = (folder / "game.flow.yaml").string(), log = (folder / "log").string();
+    const std::string good = contents(root() / "examples/hello/hello.flow.yaml");
+    std::string bad = good;
+    bad.replace(bad.find("press: resume"), 13, "press: resumes");
+    const auto write = [&](const std::string& text) {
+        std::ofstream(path + ".new") << text;
+        std::filesystem::rename(path + ".new", path);
+    };
+    const auto wait_for = [&](const std::string& word, std::size_t count) {
+        for (int i = 0; i < 200; ++i) {
+            std::string text = contents(log);
+            std::size_t found = 0;
+            for (std::size_t at = text.find(word); at != std::string::npos;
+                 at = text.find(word, at + 1))
+                ++found;
+            if (found >= count) return true;
+            usleep(50'000);
+        }
+        return false;
+    };
+    write(good);
+    std::ofstream(log) << "";
+    const int child = fork();
+    if (child == 0) {
+        std::freopen(log.c_str(), "w", stdout);
+        execl(RONDIX_TOOL, RONDIX_TOOL, "check", "--no-looks", "--watch", path.c_str(), nullptr);
+        _exit(9);
+    }
+    EXPECT_TRUE(wait_for("watching ", 1));
+    write(bad);
+    EXPECT_TRUE(wait_for("watching ", 2));
+    write(good);
+    EXPECT_TRUE(wait_for("watching ", 3));
+    write(bad);
+    EXPECT_TRUE(wait_for("watching ", 4));
+    kill(child, SIGINT);
+    int status = 0;
+    waitpid(child, &status, 0);
+    EXPECT_EQ(WEXITSTATUS(status), 1);
+    const std::string text = contents(log);
+    EXPECT_NE(text.find(": 1 new, 0 gone, 1 in all\n"), std::string::npos) << text;
+    EXPECT_NE(text.find("there is no step 'resumes'"), std::string::npos) << text;
+    EXPECT_NE(text.find(": 0 new, 1 gone, 0 in all\ngone: there is no step"), std::string::npos)
+        << text;
 }
 
 } // namespace

@@ -1,4 +1,5 @@
 // rondix check: findings, and what was proved.
+#include "check_watch.hpp"
 #include "commands.hpp"
 #include "onlooker.hpp"
 
@@ -28,7 +29,7 @@ struct Options {
     std::string walks;
     bool strict = false;
     bool no_looks = false;
-    bool mends = false, mends_all = false;
+    bool mends = false, mends_all = false, watch = false;
     std::vector<Size> sizes;
     CheckOptions check;
 };
@@ -94,15 +95,30 @@ int run_mends(const FlowFile& file, const Options& options) {
     return status_of(file, mended.left, options.strict);
 }
 
+CheckResult check_whole(const FlowFile& file, const Options& options) {
+    std::function<Findings()> looks;
+    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
+    return check_all(file, options.check, looks);
+}
+
+int run_watch(const Options& options) {
+    const Checked last = watch_and_check(options.flow, [&] {
+        Checked now;
+        now.file = load_flow(options.flow);
+        now.result = check_whole(now.file, options);
+        return now;
+    });
+    return status_of(last.file, last.result, options.strict);
+}
+
 int run(Options& options) {
+    if (options.watch) return run_watch(options);
     const FlowFile file = load_flow(options.flow);
     if (options.mends || options.mends_all) return run_mends(file, options);
     if (options.format == "csv") options.check.each_screen = true;
     Onlooker onlooker;
     options.check.progress = [&](const Progress& progress) { return onlooker.look(progress); };
-    std::function<Findings()> looks;
-    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
-    const CheckResult result = check_all(file, options.check, looks);
+    const CheckResult result = check_whole(file, options);
     onlooker.end();
     fmt::print("{}", in_format(options, file, result));
     if (options.format == "csv") // which holds the figures alone
@@ -137,6 +153,8 @@ Run add_check(Command& command) {
     command.flag("--mend", options->mends,
                  "show what would mend each finding, and apply what changes nothing that works");
     command.flag("--mend-all", options->mends_all, "apply the others as well");
+    command.flag("--watch", options->watch,
+                 "check again at each save, and tell what changed; Ctrl-C ends it");
     command.flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };
 }

@@ -39,6 +39,10 @@ bool Onlooker::look(const Progress& progress) {
     return true;
 }
 
+bool Onlooker::is_interrupted() const {
+    return interrupted != 0;
+}
+
 void Onlooker::end() {
     if (shown_) fmt::print(stderr, "\r\x1b[K");
     shown_ = false;

@@ -16,6 +16,7 @@ class Onlooker {
 
     /// False: the user wants it to stop.
     bool look(const Progress& progress);
+    bool is_interrupted() const;
     /// Clears the line.
     void end();
 

@@ -7,9 +7,8 @@
 #include "rondix/flow.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/saved_situation.hpp"
+#include "watched_files.hpp"
 
-#include <filesystem>
-#include <map>
 #include <memory>
 #include <span>
 #include <string>
@@ -25,7 +24,7 @@ class Session {
     /// The first time. False: the flow cannot be played, and trouble() says why.
     bool open();
     /// Whether one of its files has changed since this was asked.
-    bool changed();
+    bool changed() { return watched_.changed(); }
     /// Reads the flow anew. False: it cannot be played, and the last good one goes on.
     bool reload();
     /// What the new flow could not take over, in words.
@@ -61,22 +60,15 @@ class Session {
         Runner runner;
         draw::SampleRows rows;
     };
-    struct Stamp {
-        std::filesystem::file_time_type time;
-        std::uintmax_t size = 0;
-        friend bool operator==(const Stamp&, const Stamp&) = default;
-    };
 
     bool read();
-    void watch(const FlowFile& file);
-    static Stamp stamp_of(const std::string& path);
 
     std::string path_;
     std::unique_ptr<Live> live_;
     std::string trouble_;
     bool readable_ = false;
     std::vector<std::string> moves_, dropped_;
-    std::map<std::string, Stamp> watched_;
+    WatchedFiles watched_;
 };
 
 } // namespace rondix::tool
