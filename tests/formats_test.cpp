@@ -173,11 +173,11 @@ TEST(Formats, WatchingTellsWhatChanged) {
     }
     EXPECT_TRUE(wait_for("watching ", 1));
     write(bad);
-    EXPECT_TRUE(wait_for("watching ", 2));
+    EXPECT_TRUE(wait_for(" in all", 1));
     write(good);
-    EXPECT_TRUE(wait_for("watching ", 3));
+    EXPECT_TRUE(wait_for(" in all", 2));
     write(bad);
-    EXPECT_TRUE(wait_for("watching ", 4));
+    EXPECT_TRUE(wait_for(" in all", 3));
     kill(child, SIGINT);
     int status = 0;
     waitpid(child, &status, 0);

@@ -63,6 +63,7 @@ const std::map<std::string, std::string> header_layers = {
     {"picture_format.hpp", "draw"},
     {"painter.hpp", "draw"},
     {"focus_map.hpp", "draw"},
+    {"film_strip.hpp", "draw"},
     {"look_check.hpp", "draw"},
     {"screen_pictures.hpp", "draw"},
     {"runner.hpp", "run"},

@@ -7,6 +7,8 @@
 
 #include <cairo-svg.h>
 
+#include <algorithm>
+#include <cstddef>
 #include <numbers>
 #include <stdexcept>
 
@@ -135,6 +137,23 @@ void Drawing::disc(Vec middle, double radius, Colour colour) {
     cairo_new_sub_path(context);
     cairo_arc(context, middle.x, middle.y, radius, 0, 2 * std::numbers::pi);
     use(context, colour);
+    cairo_fill(context);
+}
+
+void Drawing::image(Vec at, const Pixels& pixels) {
+    cairo_t* context = parts_->context.get();
+    // A copy, for an SVG is written later.
+    const Held<cairo_surface_t> copy(
+        cairo_image_surface_create(CAIRO_FORMAT_RGB24, pixels.width, pixels.height));
+    const auto* from = static_cast<const unsigned char*>(pixels.data);
+    unsigned char* to = cairo_image_surface_get_data(copy.get());
+    const int stride = cairo_image_surface_get_stride(copy.get());
+    for (int row = 0; row < pixels.height; ++row)
+        std::copy_n(from + std::ptrdiff_t{row} * pixels.stride, std::min(stride, pixels.stride),
+                    to + std::ptrdiff_t{row} * stride);
+    cairo_surface_mark_dirty(copy.get());
+    cairo_set_source_surface(context, copy.get(), at.x, at.y);
+    cairo_rectangle(context, at.x, at.y, pixels.width, pixels.height);
     cairo_fill(context);
 }
 

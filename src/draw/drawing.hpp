@@ -59,6 +59,8 @@ class Drawing {
     void curve(const std::vector<Vec>& points, Colour line, double width, bool dashed);
     void polygon(const std::vector<Vec>& points, Colour fill);
     void disc(Vec middle, double radius, Colour fill);
+    /// Pixels of RGB24, as they are; they may go away after that.
+    void image(Vec at, const Pixels& pixels);
     /// One line of text with its upper left corner at `at`.
     void text(Vec at, std::string_view text, Font font, Colour colour);
 

@@ -78,8 +78,8 @@ Checked watch_and_check(const std::string& path, const std::function<Checked()>&
     WatchedFiles files;
     files.add(path, last.file);
     Onlooker onlooker; // which hears an interruption
+    fmt::print("watching {}; Ctrl-C ends it\n", path);
     for (;;) {
-        fmt::print("watching {}; Ctrl-C ends it\n", path);
         std::fflush(stdout);
         while (!files.changed()) {
             if (onlooker.is_interrupted()) return last;

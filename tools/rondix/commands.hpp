@@ -23,6 +23,7 @@ Run add_cover(Command& command);
 Run add_trace(Command& command);
 Run add_map(Command& command);
 Run add_draw(Command& command);
+Run add_strip(Command& command);
 Run add_focus(Command& command);
 Run add_play(Command& command);
 Run add_pack(Command& command);

@@ -69,6 +69,8 @@ int run(int argc, char** argv) {
             {"trace", "tell what a trace of a game says", add_trace},
             {"map", "draw the flow as a picture", add_map},
             {"draw", "draw every screen", add_draw},
+            {"strip", "draw the screens that a walkthrough, or the way into a trap, passes",
+             add_strip},
             {"focus", "tell where the directions lead on a screen", add_focus},
             {"pack", "write the compiled flow as one image, to ship", add_pack},
             {"ids", "write the names of a flow as C++ constants", add_ids},

@@ -1,5 +1,6 @@
 // rondix play: the flow in a window.
 #include "commands.hpp"
+#include "moves_of.hpp"
 #include "play/player.hpp"
 
 #include "rondix/report.hpp"
@@ -19,6 +20,7 @@ struct Options {
     PlayOptions play;
     Size size;
     bool no_panel = false;
+    std::size_t finding = 0;
 };
 
 int run(Options& options) {
@@ -27,10 +29,14 @@ int run(Options& options) {
     if (options.size.width > 0) play.width = options.size.width, play.height = options.size.height;
     Walkthrough script;
     if (!play.script.empty()) {
-        script = load_walkthrough(play.script);
-        for (const Finding& finding : script.findings)
-            fmt::print(stderr, "{}", finding_text(finding, {script.source}));
-        if (!script.readable || has_errors(script.findings)) return cannot_be_used;
+        auto walk = load_good_walkthrough(play.script);
+        if (!walk) return cannot_be_used;
+        script = std::move(*walk);
+    } else if (options.finding > 0) {
+        const auto finding = finding_numbered(load_flow(play.flow), options.finding);
+        if (!finding) return cannot_be_used;
+        script = walk_into(*finding);
+        play.script = script.source.name();
     }
     Session session(play.flow);
     if (!session.open()) {
@@ -60,6 +66,8 @@ Run add_play(Command& command) {
     command.seconds("--seconds", play.seconds, 1e6,
                     "end after this time; 0: when the window is closed");
     command.text("--script", play.script, "play this walkthrough, and compare what it expects");
+    command.count("--finding", options->finding, 0, 10'000,
+                  "play the moves into this finding: the N-th of those that have moves");
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
     command.text("--shot", play.shot, "write a picture of the window (PNG) when it ends");
     command.text("--record", play.record,

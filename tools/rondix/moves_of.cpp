@@ -1,0 +1,33 @@
+#include "moves_of.hpp"
+
+#include "rondix/check_all.hpp"
+#include "rondix/report.hpp"
+
+#include <fmt/format.h>
+
+namespace rondix::tool {
+
+std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number) {
+    std::size_t with_moves = 0;
+    for (const Finding& finding : check_all(file).findings)
+        if (!finding.how.empty() && ++with_moves == number) return finding;
+    fmt::print(stderr, "error: there is no finding {} with moves; there {} {}\n", number,
+               with_moves == 1 ? "is" : "are",
+               with_moves == 0 ? "none" : std::to_string(with_moves));
+    return std::nullopt;
+}
+
+Walkthrough walk_into(const Finding& finding) {
+    return load_walkthrough_text(std::string(row_of(finding.slug).name),
+                                 write_walkthrough(finding.text, finding.how));
+}
+
+std::optional<Walkthrough> load_good_walkthrough(const std::string& path) {
+    Walkthrough walk = load_walkthrough(path);
+    for (const Finding& finding : walk.findings)
+        fmt::print(stderr, "{}", finding_text(finding, {walk.source}));
+    if (!walk.readable || has_errors(walk.findings)) return std::nullopt;
+    return walk;
+}
+
+} // namespace rondix::tool

@@ -1,0 +1,22 @@
+// What is to be shown move by move: a walkthrough from a file, or the moves into a finding.
+#pragma once
+
+#include "rondix/check.hpp"
+#include "rondix/walkthrough.hpp"
+
+#include <optional>
+#include <string>
+
+namespace rondix::tool {
+
+/// The finding with this number, counted from 1 among those that have moves (as --save-walks counts
+/// them). Says on standard error what is wrong where there is none.
+std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number);
+
+/// Its moves as a walkthrough.
+Walkthrough walk_into(const Finding& finding);
+
+/// A walkthrough in a file; its slips on standard error. Nothing where it cannot be used.
+std::optional<Walkthrough> load_good_walkthrough(const std::string& path);
+
+} // namespace rondix::tool
