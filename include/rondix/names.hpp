@@ -14,6 +14,9 @@ bool is_name(std::string_view text);
 /// Distance: optimal string alignment (edits and swapped neighbours), case not counting.
 std::string_view nearest(std::string_view wrong, const std::vector<std::string_view>& names);
 
+/// A name as a title: `saved-voyages` becomes `Saved voyages`.
+std::string title_from(std::string_view name);
+
 /// ": did you mean 'x'?", ": case counts, did you mean 'x'?", or nothing.
 std::string suggestion(std::string_view wrong, const std::vector<std::string_view>& names);
 

@@ -33,9 +33,9 @@ class Proposals {
   private:
     void propose() {
         switch (finding_.slug) {
-        case Slug::no_way_out: return lead_out();
-        case Slug::no_quit: return let_quit();
+        case Slug::no_quit:
         case Slug::no_goal: return let_quit();
+        case Slug::no_way_out:
         case Slug::restless_back:
         case Slug::nothing_usable: return lead_out();
         case Slug::never_shown: return open_it();
@@ -194,9 +194,15 @@ class Proposals {
             if (last.id.place.file != finding_.place.file || !last.id.place.known()) continue;
             add("open it from '" + screen.id.text + "'",
                 layout_.add_item(last.id.place.begin,
-                                 "{ button: to-" + id + ", text: " + lost->title.value_or(title()) +
-                                     ", press: open " + id + " }"));
+                                 button_to(id, lost->title.value_or(title()))));
         }
+    }
+
+    static std::string button_to(const std::string& screen, const std::string& text) {
+        std::string button = "{ button: to-" + screen;
+        button += ", text: " + text;
+        button += ", press: open " + screen;
+        return button + " }";
     }
 
     void ask_for_nothing() {
@@ -374,13 +380,8 @@ class Proposals {
     }
 
     std::string title() const {
-        std::string text = said();
-        if (text == "title" && !flow_.game.empty()) return flow_.game;
-        std::replace(text.begin(), text.end(), '-', ' ');
-        std::replace(text.begin(), text.end(), '_', ' ');
-        if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
-            text[0] = static_cast<char>(text[0] - 32);
-        return text;
+        const std::string name = said();
+        return name == "title" && !flow_.game.empty() ? flow_.game : title_from(name);
     }
 
     const Flow& flow_;

@@ -43,7 +43,9 @@ class Maker {
             if (moves == 0 && !walks.empty()) return walks;
             if (moves == 0) steps = expectation(menus.situation()); // there is nothing to do
             const std::string title = "Everything, part " + std::to_string(walks.size() + 1);
-            walks.push_back({title, "rondix-walk: 1\ntitle: " + title + "\nwalk:\n" + steps});
+            std::string text = "rondix-walk: 1\ntitle: " + title;
+            text += "\nwalk:\n" + steps;
+            walks.push_back({title, std::move(text)});
             if (moves == 0) return walks;
         }
     }

@@ -71,4 +71,13 @@ std::string suggestion(std::string_view wrong, const std::vector<std::string_vie
            std::string(name) + "'?";
 }
 
+std::string title_from(std::string_view name) {
+    std::string title(name);
+    for (char& c : title)
+        if (c == '-' || c == '_') c = ' ';
+    if (!title.empty() && title[0] >= 'a' && title[0] <= 'z')
+        title[0] = static_cast<char>(title[0] - 'a' + 'A');
+    return title;
+}
+
 } // namespace rondix

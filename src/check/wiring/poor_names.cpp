@@ -1,5 +1,6 @@
 // Names that nobody thought of, and screens that say nothing of themselves.
 #include "check/wiring/slips.hpp"
+#include "rondix/names.hpp"
 
 #include <algorithm>
 #include <array>
@@ -58,14 +59,6 @@ void look_at(const Name& id, const char* what, std::string_view text, Findings& 
     if (!better.empty() && !is_machine_made(better)) finding.edits.push_back({id.place, better});
 }
 
-std::string title_of(std::string_view id) {
-    std::string title(id);
-    std::replace(title.begin(), title.end(), '-', ' ');
-    std::replace(title.begin(), title.end(), '_', ' ');
-    title[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(title[0])));
-    return title;
-}
-
 } // namespace
 
 void find_poor_names(const FlowFile& file, Findings& findings) {
@@ -83,7 +76,7 @@ void find_poor_names(const FlowFile& file, Findings& findings) {
                                "the screen '" + screen.id.text + "' has no title");
         finding.mend =
             "say what is to be read on top, and heard by those who do not see it: 'title: " +
-            title_of(screen.id.text) + "'";
+            title_from(screen.id.text) + "'";
     }
 }
 

@@ -118,8 +118,9 @@ std::string FilmStrip::finish() {
                  words);
     for (std::size_t i = 0; i < parts.frames.size(); ++i) {
         Frame& frame = parts.frames[i];
-        const Vec at{gap + static_cast<double>(i % columns) * step_x,
-                     head + static_cast<double>(i / columns) * step_y};
+        const std::size_t row = i / columns, column = i % columns;
+        const Vec at{gap + static_cast<double>(column) * step_x,
+                     head + static_cast<double>(row) * step_y};
         const Extents size{static_cast<double>(parts.width), static_cast<double>(parts.height)};
         drawing.image(at, parts.pixels_of(frame));
         drawing.frame(at, size, 3, frame.bad ? trap : edge, frame.bad ? 4 : 1);

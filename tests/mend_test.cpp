@@ -1,0 +1,115 @@
+// Mends on flows that are damaged at random: none breaks anything, each does what it says.
+#include "reference/random_flow.hpp"
+#include "support.hpp"
+
+#include "rondix/check_all.hpp"
+#include "rondix/mend.hpp"
+
+#include <random>
+
+namespace rondix::test {
+namespace {
+
+std::vector<std::string> lines_of(const std::string& text) {
+    std::vector<std::string> lines;
+    std::istringstream from(text);
+    for (std::string line; std::getline(from, line);) lines.push_back(line);
+    return lines;
+}
+
+/// A slip of the hand: a line or a letter too many, too few, or somewhere else.
+std::string damaged(const std::string& text, std::mt19937& random) {
+    std::vector<std::string> lines = lines_of(text);
+    for (std::size_t slips = 1 + random() % 3; slips > 0 && lines.size() > 3; --slips) {
+        const std::size_t at = 1 + random() % (lines.size() - 1);
+        std::string& line = lines[at];
+        switch (random() % 7) {
+        case 0: lines.erase(lines.begin() + static_cast<std::ptrdiff_t>(at)); break;
+        case 1: lines.insert(lines.begin() + static_cast<std::ptrdiff_t>(at), line); break;
+        case 2: std::swap(line, lines[1 + random() % (lines.size() - 1)]); break;
+        case 3:
+            if (!line.empty()) line.erase(random() % line.size(), 1);
+            break;
+        case 4:
+            if (!line.empty())
+                line.insert(random() % line.size(), 1, "{}[],:#'\"- x"[random() % 12]);
+            break;
+        case 5:
+            if (line.size() > 1)
+                std::swap(line[random() % line.size()], line[random() % line.size()]);
+            break;
+        default:
+            line += line.find('#') == std::string::npos ? " # fine: no-title, because" : "x";
+            break;
+        }
+    }
+    std::string out;
+    for (const std::string& line : lines) out += line + "\n";
+    return out;
+}
+
+std::size_t count(const Findings& findings, const Finding& one) {
+    return static_cast<std::size_t>(
+        std::count_if(findings.begin(), findings.end(), [&](const Finding& finding) {
+            return finding.slug == one.slug && finding.text == one.text;
+        }));
+}
+
+/// Each mend that is offered is tried here once more.
+std::size_t look_at(const std::string& text) {
+    const FlowFile file = load_flow_text("damaged", text);
+    const CheckResult result = check_all(file);
+    std::size_t offered = 0;
+    for (const Finding& finding : result.findings) {
+        const auto mend = find_mend(file, result, finding);
+        if (!mend) continue;
+        ++offered;
+        const FileTexts texts = with_edits(file, mend->edits);
+        EXPECT_EQ(texts.size(), 1u);
+        const CheckResult after = check_all(load_flow_texts("damaged", texts));
+        EXPECT_LT(count(after.findings, finding), count(result.findings, finding)) << text;
+        // Of what the file was before, all that stands on other lines is there yet.
+        const std::string change = difference("damaged", text, texts.begin()->second);
+        EXPECT_LE(std::count(change.begin(), change.end(), '\n'), 40) << change;
+        EXPECT_FALSE(change.empty());
+    }
+    return offered;
+}
+
+TEST(Mends, OfDamagedFlowsDoWhatTheySay) {
+    std::vector<std::string> texts;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken"))
+        texts.push_back(contents(entry.path()));
+    std::sort(texts.begin(), texts.end());
+    std::mt19937 random(11);
+    std::size_t offered = 0;
+    for (std::size_t i = 0; i < how_many(300); ++i)
+        offered += look_at(damaged(texts[i % texts.size()], random));
+    EXPECT_GE(offered, 200u);
+}
+
+TEST(Mends, OfRandomFlowsDoWhatTheySay) {
+    std::size_t offered = 0;
+    for (std::uint32_t seed = 1; seed <= how_many(12); ++seed)
+        offered += look_at(random_flow(seed, Shape::rich));
+    EXPECT_GE(offered, 12u);
+}
+
+/// One after the other until nothing more helps: it ends, and the tables are there at the end
+/// wherever they were before.
+TEST(Mends, ComeToAnEnd) {
+    std::mt19937 random(7);
+    for (std::uint32_t seed = 100; seed <= 100 + how_many(15); ++seed) {
+        const FlowFile file =
+            load_flow_text("random", damaged(random_flow(seed, Shape::mixed), random));
+        const std::size_t before = check_all(file).findings.size();
+        const Mended mended = mend_all(file, MendWhich::all);
+        if (file.compiled) {
+            EXPECT_LE(mended.left.findings.size(), before);
+        }
+        for (const Mended::One& one : mended.all) EXPECT_EQ(one.applied, one.mend.has_value());
+    }
+}
+
+} // namespace
+} // namespace rondix::test
