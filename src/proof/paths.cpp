@@ -55,6 +55,20 @@ void Paths::explore(HeadId head) {
     }
 }
 
+/// A way that is no shorter than what is known is dropped before anybody writes down how it came
+/// about: nearly all are.
+template <class Came>
+void Paths::offer(HeadId head, Landing landing, Values values, Length length, Came origin) {
+    const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
+    const auto [number, is_new] = item_numbers_.number(key, static_cast<Item>(items_.size()));
+    if (is_new) items_.push_back({head, landing, values, no_way, false, {}});
+    WayItem& item = items_[number];
+    if (item.settled || length >= item.length) return;
+    item.length = length;
+    item.origin = origin();
+    queue_.emplace(length, number);
+}
+
 void Paths::take(HeadId head, const Rule& rule) {
     const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
     const Turn turn{branch.move, branch.delayed};
@@ -63,7 +77,9 @@ void Paths::take(HeadId head, const Rule& rule) {
     Node& node = nodes_[head];
     if (rule.quits) node.quits = std::min(node.quits, length);
     if (rule.kind == Branch::Kind::leaves)
-        return offer(head, rule.landing, after, length, {turn, no_item, no_item});
+        return offer(head, rule.landing, after, length, [&] {
+            return Origin{turn, no_item, no_item};
+        });
     const HeadId to = heads_.head(rule.frame, after);
     if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, turn, no_item});
     enter(to);
@@ -73,19 +89,8 @@ void Paths::take(HeadId head, const Rule& rule) {
     }
     node.pushes.push_back({to, rule.under, turn, length});
     nodes_[to].openers.push_back({head, rule.under, turn, length});
-    const std::vector<Item> ways = nodes_[to].ways;
-    for (const Item item : ways) pass_back({head, rule.under, turn, length}, item);
-}
-
-void Paths::offer(HeadId head, Landing landing, Values values, Length length, Origin origin) {
-    const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
-    const auto [found, is_new] = item_numbers_.try_emplace(key, static_cast<Item>(items_.size()));
-    if (is_new) items_.push_back({head, landing, values, no_way, false, {}});
-    WayItem& item = items_[found->second];
-    if (item.settled || length >= item.length) return;
-    item.length = length;
-    item.origin = origin;
-    queue_.emplace(length, found->second);
+    // Passing back settles nothing, so the ways stay as they are.
+    for (const Item item : nodes_[to].ways) pass_back({head, rule.under, turn, length}, item);
 }
 
 /// The shortest length of a way is known: it is passed on to whatever can go on to this head.
@@ -93,21 +98,29 @@ void Paths::settle(Item item) {
     items_[item].settled = true;
     const HeadId head = items_[item].head;
     nodes_[head].ways.push_back(item);
-    const auto into = nodes_[head].into;
-    for (const auto& [from, edge] : into) follow_edge(from, nodes_[from].edges[edge], item);
-    const auto openers = nodes_[head].openers;
-    for (const Opener& opener : openers) pass_back(opener, item);
+    // What comes in meanwhile asks for the ways that are settled, this one among them.
+    const std::size_t into = nodes_[head].into.size(), openers = nodes_[head].openers.size();
+    for (std::size_t i = 0; i < into; ++i) {
+        const auto [from, edge] = nodes_[head].into[i];
+        follow_edge(from, nodes_[from].edges[edge], item);
+    }
+    for (std::size_t i = 0; i < openers; ++i) {
+        const Opener opener = nodes_[head].openers[i];
+        pass_back(opener, item);
+    }
 }
 
 /// What was pushed is left by this way: what stands beneath is resumed, or is left in turn.
 void Paths::pass_back(const Opener& opener, Item item) {
-    const WayItem way = items_[item];
-    const Length length = way.length + opener.length;
-    const FrameId frame = heads_.frame(opener.head);
-    if (heads_.frames().lands_on(frame, way.landing))
-        add_edge(opener.head, {heads_.head(opener.under, way.values), length, opener.turn, item});
+    const Landing landing = items_[item].landing;
+    const Values values = items_[item].values;
+    const Length length = items_[item].length + opener.length;
+    if (heads_.frames().lands_on(heads_.frame(opener.head), landing))
+        add_edge(opener.head, {heads_.head(opener.under, values), length, opener.turn, item});
     else
-        offer(opener.head, way.landing, way.values, length, {opener.turn, item, no_item});
+        offer(opener.head, landing, values, length, [&] {
+            return Origin{opener.turn, item, no_item};
+        });
 }
 
 void Paths::add_edge(HeadId from, Edge edge) {
@@ -118,15 +131,15 @@ void Paths::add_edge(HeadId from, Edge edge) {
     const auto number = static_cast<std::uint32_t>(nodes_[from].edges.size());
     nodes_[from].edges.push_back(edge);
     nodes_[edge.to].into.emplace_back(from, number);
-    const std::vector<Item> ways = nodes_[edge.to].ways;
-    for (const Item item : ways) follow_edge(from, edge, item);
+    for (const Item item : nodes_[edge.to].ways) follow_edge(from, edge, item);
 }
 
 void Paths::follow_edge(HeadId from, const Edge& edge, Item item) {
-    const Edge by = edge; // offering may move the table that it stands in
-    const Origin origin = by.way_back == no_item ? Origin{by.turn, item, no_item}
-                                                 : Origin{by.turn, by.way_back, item};
-    offer(from, items_[item].landing, items_[item].values, by.length + items_[item].length, origin);
+    const WayItem& way = items_[item];
+    offer(from, way.landing, way.values, edge.length + way.length, [&edge, item] {
+        return edge.way_back == no_item ? Origin{edge.turn, item, no_item}
+                                        : Origin{edge.turn, edge.way_back, item};
+    });
 }
 
 /// Dijkstra from the first heads.

@@ -11,10 +11,10 @@
 #pragma once
 
 #include "proof/leaving.hpp"
+#include "proof/numbered.hpp"
 
 #include <limits>
 #include <queue>
-#include <unordered_map>
 
 namespace rondix {
 
@@ -128,7 +128,8 @@ class Paths {
     void enter(HeadId head);
     void explore(HeadId head);
     void take(HeadId head, const Rule& rule);
-    void offer(HeadId head, Landing landing, Values values, Length length, Origin origin);
+    template <class Came>
+    void offer(HeadId head, Landing landing, Values values, Length length, Came origin);
     void settle(Item item);
     void pass_back(const Opener& opener, Item item);
     void add_edge(HeadId from, Edge edge);
@@ -143,7 +144,7 @@ class Paths {
     std::vector<Node> nodes_;
     std::vector<HeadId> to_explore_;
     std::vector<WayItem> items_;
-    std::unordered_map<std::uint64_t, Item> item_numbers_;
+    Numbered item_numbers_; // by head, values and landing
     using Entry = std::pair<Length, Item>;
     std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
     std::vector<Length> distances_;
