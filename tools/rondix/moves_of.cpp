@@ -22,6 +22,19 @@ Walkthrough walk_into(const Finding& finding) {
                                  write_walkthrough(finding.text, finding.how));
 }
 
+std::vector<Move> moves_of(const CompiledFlow& flow, const Walkthrough& walk) {
+    Runner menus(flow);
+    menus.start();
+    WalkPlayer player(menus, walk);
+    std::vector<Move> moves;
+    while (!player.done()) {
+        player.step();
+        const auto made = menus.take_moves();
+        moves.insert(moves.end(), made.begin(), made.end());
+    }
+    return moves;
+}
+
 std::optional<Walkthrough> load_good_walkthrough(const std::string& path) {
     Walkthrough walk = load_walkthrough(path);
     for (const Finding& finding : walk.findings)

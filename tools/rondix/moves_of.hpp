@@ -16,6 +16,9 @@ std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number
 /// Its moves as a walkthrough.
 Walkthrough walk_into(const Finding& finding);
 
+/// The moves that a walkthrough comes to, with what follows by itself.
+std::vector<Move> moves_of(const CompiledFlow& flow, const Walkthrough& walk);
+
 /// A walkthrough in a file; its slips on standard error. Nothing where it cannot be used.
 std::optional<Walkthrough> load_good_walkthrough(const std::string& path);
 

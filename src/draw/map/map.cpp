@@ -28,12 +28,14 @@ constexpr Colour white = rgb(0xFFFFFF);
 constexpr Colour violet = rgb(0x6D4A8C);
 constexpr Colour coral = rgb(0xC23B22);
 constexpr Colour coral_light = rgb(0xFBE3DC);
+constexpr Colour way_light = rgb(0x8FD3BC), way_dark = rgb(0x0F7A63);
 
 constexpr Font heading{20, true};
 constexpr Font title_font{15, true};
 constexpr Font id_font{11, false};
 constexpr Font note_font{11.5, false};
 constexpr Font label_font{12, false};
+constexpr Font number_font{12, true};
 
 constexpr double margin = 24;
 constexpr double header = 48;
@@ -101,9 +103,11 @@ class MapPainter {
         , canvas_(drawing) {}
 
     void paint() {
+        for (std::size_t i = 0; i < graph_.nodes.size(); ++i) paint_halo(i);
         for (std::size_t i = 0; i < graph_.edges.size(); ++i) paint_edge(i);
         for (std::size_t i = 0; i < graph_.nodes.size(); ++i) paint_node(i);
         for (std::size_t i = 0; i < graph_.edges.size(); ++i) paint_labels(i);
+        for (std::size_t i = 0; i < graph_.nodes.size(); ++i) paint_visits(i);
     }
 
   private:
@@ -115,6 +119,7 @@ class MapPainter {
         for (const Vec point : placed_.edges[i].curve) curve.push_back(moved(point));
         if (curve.empty()) return;
         const Colour colour = colour_of(edge.kind);
+        if (edge.on_way) canvas_.curve(curve, way_light, 9, false);
         const double width = edge.kind == EdgeKind::frame ? 1.6 : 1.4;
         canvas_.curve(curve, colour, width,
                       edge.kind == EdgeKind::event || edge.kind == EdgeKind::back);
@@ -163,7 +168,7 @@ class MapPainter {
         const MapNode& node = graph_.nodes[i];
         const Extents size = size_of(node);
         const Vec middle = moved(placed_.nodes[i]);
-        const Vec at{middle.x - size.width / 2, middle.y - size.height / 2};
+        const Vec at = corner_of(i, size);
         paint_ground(node, at, size);
         double y = at.y + pad - 2;
         for (const Row& row : rows_of(node)) {
@@ -171,6 +176,35 @@ class MapPainter {
             canvas_.text({middle.x - text.width / 2, y}, row.text, row.font, row.colour);
             y += text.height + 2;
         }
+    }
+
+    Vec corner_of(std::size_t i, Extents size) const {
+        const Vec middle = moved(placed_.nodes[i]);
+        return {middle.x - size.width / 2, middle.y - size.height / 2};
+    }
+
+    /// Around what a way passes.
+    void paint_halo(std::size_t i) {
+        const MapNode& node = graph_.nodes[i];
+        if (node.visits.empty()) return;
+        const Extents size = size_of(node);
+        const Vec at = corner_of(i, size);
+        canvas_.box({at.x - 8, at.y - 8}, {size.width + 16, size.height + 16},
+                    node.kind == NodeKind::scene ? size.height / 2 + 8 : 14, way_light);
+    }
+
+    /// When the way comes here, as a flag on the corner.
+    void paint_visits(std::size_t i) {
+        const MapNode& node = graph_.nodes[i];
+        if (node.visits.empty()) return;
+        const Vec at = corner_of(i, size_of(node));
+        std::string text;
+        for (const std::size_t visit : node.visits)
+            text += (text.empty() ? "" : " · ") + std::to_string(visit);
+        const Extents size = measure(text, number_font);
+        const Vec corner{at.x - 16, at.y - 18};
+        canvas_.box(corner, {size.width + 14, size.height + 4}, 9, way_dark);
+        canvas_.text({corner.x + 7, corner.y + 2}, text, number_font, white);
     }
 
     void paint_ground(const MapNode& node, Vec at, Extents size) {
@@ -351,7 +385,8 @@ std::string verdict_line(const CheckResult& result) {
 std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& result,
                                     const MapOptions& options, std::string& fault) {
     using namespace draw;
-    const MapGraph graph = map_graph(file, result);
+    MapGraph graph = map_graph(file, result);
+    if (!options.way.empty()) mark_way(graph, *file.compiled, options.way);
     const std::optional<PlacedGraph> placed = best_layout(layout_graph(graph), options, fault);
     if (!placed) return std::nullopt;
     const Fit own(*placed, 1, 1);

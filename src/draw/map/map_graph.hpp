@@ -3,6 +3,7 @@
 #pragma once
 
 #include "rondix/check.hpp"
+#include "rondix/move.hpp"
 
 #include <string>
 #include <vector>
@@ -22,9 +23,10 @@ struct MapNode {
     NodeKind kind{};
     std::string title;
     std::string id;
-    std::vector<std::string> notes; ///< "while loading", "again: Start again"
-    bool trapped = false;           ///< the player is stuck here, or cannot leave the game
-    bool unreached = false;         ///< nothing ever shows it
+    std::vector<std::string> notes;       ///< "while loading", "again: Start again"
+    bool trapped = false;                 ///< the player is stuck here, or cannot leave the game
+    bool unreached = false;               ///< nothing ever shows it
+    std::vector<std::size_t> visits = {}; ///< of a way that is laid over the map: when, from 1
 };
 
 enum class EdgeKind : std::uint8_t {
@@ -40,6 +42,7 @@ struct MapEdge {
     EdgeKind kind{};
     std::vector<std::string> labels;
     bool and_back = false; ///< going back at the far end leads here again
+    bool on_way = false;   ///< of a way that is laid over the map
 };
 
 struct MapGraph {
@@ -48,5 +51,8 @@ struct MapGraph {
 };
 
 MapGraph map_graph(const FlowFile& file, const CheckResult& result);
+
+/// Lays a way over it: the screens and scenes that these moves pass, from the start on.
+void mark_way(MapGraph& graph, const CompiledFlow& flow, const std::vector<Move>& moves);
 
 } // namespace rondix::draw

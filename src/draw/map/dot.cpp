@@ -1,0 +1,63 @@
+// The map as DOT, the language of Graphviz, for those who lay it out themselves.
+#include "draw/map/map_graph.hpp"
+#include "rondix/map.hpp"
+
+#include <fmt/format.h>
+
+namespace rondix {
+
+namespace {
+
+using namespace draw;
+
+std::string quoted(std::string_view text) {
+    std::string out = "\"";
+    for (const char c : text) {
+        if (c == '"' || c == '\\') out += '\\';
+        out += c;
+    }
+    return out + "\"";
+}
+
+std::string lines(const std::vector<std::string>& words) {
+    std::string text;
+    for (const std::string& word : words) text += (text.empty() ? "" : "\n") + word;
+    return text;
+}
+
+std::string node_text(std::size_t number, const MapNode& node) {
+    std::vector<std::string> rows{node.title};
+    if (!node.id.empty() && node.id != node.title) rows.push_back(node.id);
+    rows.insert(rows.end(), node.notes.begin(), node.notes.end());
+    const char* shape = node.kind == NodeKind::start     ? "point"
+                        : node.kind == NodeKind::scene   ? "oval"
+                        : node.kind == NodeKind::outside ? "doublecircle"
+                                                         : "box";
+    std::string text = fmt::format("  n{} [label={}, shape={}", number, quoted(lines(rows)), shape);
+    if (node.trapped) text += ", color=red, penwidth=3";
+    if (node.unreached || node.kind == NodeKind::moment) text += ", style=dashed";
+    if (node.kind == NodeKind::play) text += ", style=filled, fillcolor=lightblue";
+    return text + "];\n";
+}
+
+std::string edge_text(const MapEdge& edge) {
+    std::string text =
+        fmt::format("  n{} -> n{} [label={}", edge.from, edge.to, quoted(lines(edge.labels)));
+    if (edge.kind == EdgeKind::event || edge.kind == EdgeKind::back) text += ", style=dashed";
+    if (edge.and_back) text += ", dir=both, arrowtail=odot";
+    if (edge.on_way) text += ", penwidth=3";
+    return text + "];\n";
+}
+
+} // namespace
+
+std::string map_dot(const FlowFile& file, const CheckResult& result, const std::vector<Move>& way) {
+    MapGraph graph = map_graph(file, result);
+    if (!way.empty()) mark_way(graph, *file.compiled, way);
+    std::string text = "digraph menus {\n  rankdir=LR;\n";
+    for (std::size_t i = 0; i < graph.nodes.size(); ++i) text += node_text(i, graph.nodes[i]);
+    for (const MapEdge& edge : graph.edges) text += edge_text(edge);
+    return text + "}\n";
+}
+
+} // namespace rondix
