@@ -1,5 +1,5 @@
-// Any bytes as a flow file: read, and where it is one, proved within limits and run for a moment.
-#include "rondix/check.hpp"
+// Any bytes as a flow file: read, checked and mended, and where it is one, run for a moment.
+#include "rondix/check_all.hpp"
 #include "rondix/report.hpp"
 
 #include <cstdlib>
@@ -9,13 +9,14 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     if (size > 20'000) return 0;
     const FlowFile file =
         load_flow_text("fuzz.flow.yaml", std::string(reinterpret_cast<const char*>(data), size));
-    for (const Finding& finding : file.findings) finding_text(finding, file.sources);
-    if (!file.compiled) return 0;
     CheckOptions options;
     options.most_heads = 2000;
-    options.most_seconds = 0.2;
-    const CheckResult result = check(file, options);
-    check_text(file, result);
+    options.most_seconds = 0.05;
+    const CheckResult result = check_all(file, options);
+    check_text(file, result, {true, 60});
+    check_junit(file, result);
+    if (!result.findings.empty()) find_mend(file, result, result.findings.front(), options);
+    if (!file.compiled) return 0;
     Runner menus(*file.compiled);
     menus.start();
     for (int i = 0; i < 20; ++i) {
