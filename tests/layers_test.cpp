@@ -87,6 +87,7 @@ const std::map<std::string, std::string> header_layers = {
     {"one_more_start.hpp", "proof"},
     {"map.hpp", "draw"},
     {"report.hpp", "report"},
+    {"text_style.hpp", "report"},
 };
 
 std::string layer_of(const std::string& include) {

@@ -141,6 +141,9 @@ using Findings = std::vector<Finding>;
 /// Adds a finding and returns it, to be filled in further.
 Finding& add(Findings& findings, Slug slug, Place place, std::string text);
 
+/// In the order of the files; what was found twice in one place is told once.
+void put_in_order(Findings& findings);
+
 bool has_errors(const Findings& findings);
 
 } // namespace rondix

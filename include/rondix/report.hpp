@@ -5,18 +5,13 @@
 #include "rondix/coverage.hpp"
 #include "rondix/mend.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/text_style.hpp"
 #include "rondix/trace_file.hpp"
 #include "rondix/walkthrough.hpp"
 
 #include <string>
 
 namespace rondix {
-
-/// How text for people is set: plain, as files and other programs read it, or for a terminal.
-struct TextStyle {
-    bool colour = false;
-    std::size_t width = 0; ///< lines of words are folded to so many columns; 0: not at all
-};
 
 /// One finding in the form that compilers use and editors parse: place, severity, text and slug,
 /// the line with a caret; then further places, the moves, what the player can do there, what to

@@ -19,11 +19,12 @@ void count_what_is_written(const FlowFile& file, Figures& figures) {
         }
 }
 
-void put_in_order(Findings& findings) {
+/// By place alone: what was found first stays first. A step that stands once in the file may stand
+/// in several tables; it is told once for each thing that is said of it.
+void put_all_in_order(Findings& findings) {
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
         return std::pair(a.place.file, a.place.begin) < std::pair(b.place.file, b.place.begin);
     });
-    // A step that stands once in the file may stand in several tables.
     const auto last =
         std::unique(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
             return a.place.known() && a.place.file == b.place.file &&
@@ -36,7 +37,7 @@ void put_in_order(Findings& findings) {
 
 void add_findings(CheckResult& result, const Findings& more) {
     result.findings.insert(result.findings.end(), more.begin(), more.end());
-    put_in_order(result.findings);
+    put_all_in_order(result.findings);
     if (has_errors(more)) result.verdict = Verdict::not_so;
 }
 
@@ -50,7 +51,7 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
         result.stop = stopped.why;
         result.stopped_at = stopped.where;
     }
-    put_in_order(result.findings);
+    put_all_in_order(result.findings);
     if (has_errors(result.findings))
         result.verdict = Verdict::not_so;
     else

@@ -11,26 +11,9 @@
 #include "flow/reading/themes.hpp"
 #include "flow/reading/yaml_tree.hpp"
 
-#include <algorithm>
-#include <tuple>
-
 namespace rondix {
 
 namespace {
-
-/// In the order of the file; what was found twice in one place is told once.
-void put_in_order(Findings& findings) {
-    const auto key = [](const Finding& finding) {
-        return std::tuple(finding.place.file, finding.place.begin, finding.slug);
-    };
-    std::stable_sort(findings.begin(), findings.end(),
-                     [&](const Finding& a, const Finding& b) { return key(a) < key(b); });
-    const auto last =
-        std::unique(findings.begin(), findings.end(), [&](const Finding& a, const Finding& b) {
-            return key(a) == key(b) && a.place.known();
-        });
-    findings.erase(last, findings.end());
-}
 
 void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
     file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);

@@ -3,6 +3,7 @@
 #include "rondix/finding.hpp"
 
 #include <algorithm>
+#include <tuple>
 
 namespace rondix {
 
@@ -168,6 +169,19 @@ const SlugRow& row_of(Slug slug) {
 
 Finding& add(Findings& findings, Slug slug, Place place, std::string text) {
     return findings.emplace_back(Finding{.slug = slug, .place = place, .text = std::move(text)});
+}
+
+void put_in_order(Findings& findings) {
+    const auto key = [](const Finding& finding) {
+        return std::tuple(finding.place.file, finding.place.begin, finding.slug);
+    };
+    std::stable_sort(findings.begin(), findings.end(),
+                     [&](const Finding& a, const Finding& b) { return key(a) < key(b); });
+    const auto last =
+        std::unique(findings.begin(), findings.end(), [&](const Finding& a, const Finding& b) {
+            return key(a) == key(b) && a.place.known();
+        });
+    findings.erase(last, findings.end());
 }
 
 bool has_errors(const Findings& findings) {

@@ -4,7 +4,7 @@
 #include "command.hpp"
 
 #include "rondix/flow.hpp"
-#include "rondix/report.hpp"
+#include "rondix/text_style.hpp"
 
 #include <string>
 

@@ -1,7 +1,9 @@
 // rondix cover: what walkthroughs have touched; and walkthroughs that touch everything.
 #include "commands.hpp"
 
+#include "moves_of.hpp"
 #include "rondix/coverage.hpp"
+#include "rondix/report.hpp"
 
 #include <fmt/format.h>
 
@@ -46,11 +48,9 @@ int run(const Options& options) {
     Coverage coverage(*file.compiled);
     int status = proved;
     for (const std::string& path : options.walkthroughs) {
-        const Walkthrough walk = load_walkthrough(path);
-        for (const Finding& finding : walk.findings)
-            fmt::print(stderr, "{}", finding_text(finding, {walk.source}));
-        if (!walk.readable) return cannot_be_used;
-        const WalkReport report = coverage.add(walk);
+        const auto walk = load_good_walkthrough(path);
+        if (!walk) return cannot_be_used;
+        const WalkReport report = coverage.add(*walk);
         if (report.passed) continue;
         fmt::print(stderr, "{} does not pass; what it touched until then counts\n", path);
         status = errors_found;

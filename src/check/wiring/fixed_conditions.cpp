@@ -119,10 +119,8 @@ class FixedConditions {
             for (const FlowControl& control : screen.controls)
                 if (control.when) look_at(*control.when);
             if (screen.closes_when) look_at(*screen.closes_when);
-            each_action_of(screen,
-                           [&](const FlowAction& action, const FlowControl*) { look_at(action); });
         }
-        each_action_elsewhere(flow_, [&](const FlowAction& action) { look_at(action); });
+        each_action(flow_, [&](const FlowAction& action) { look_at(action); });
         for (const FlowStart& start : flow_.starts)
             if (start.when) look_at(*start.when);
     }

@@ -11,13 +11,6 @@ namespace rondix {
 
 namespace {
 
-template <class Each>
-void each_action(const Flow& flow, Each each) {
-    for (const FlowScreen& screen : flow.screens)
-        each_action_of(screen, [&](const FlowAction& action, const FlowControl*) { each(action); });
-    each_action_elsewhere(flow, each);
-}
-
 void find_fixed_flags(const Flow& flow, Findings& findings) {
     std::set<std::string> raised, lowered;
     each_action(flow, [&](const FlowAction& action) {

@@ -28,4 +28,12 @@ void each_action_elsewhere(const Flow& flow, Each each) {
     }
 }
 
+/// Calls `each` with every action of the flow.
+template <class Each>
+void each_action(const Flow& flow, Each each) {
+    for (const FlowScreen& screen : flow.screens)
+        each_action_of(screen, [&](const FlowAction& action, const FlowControl*) { each(action); });
+    each_action_elsewhere(flow, each);
+}
+
 } // namespace rondix
