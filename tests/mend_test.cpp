@@ -95,6 +95,25 @@ TEST(Mends, OfRandomFlowsDoWhatTheySay) {
     EXPECT_GE(offered, 12u);
 }
 
+/// Files of other systems keep the ends of their lines.
+TEST(Mends, KeepLineEnds) {
+    std::size_t flows = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        std::string text;
+        for (const char c : contents(entry.path())) text += c == '\n' ? "\r\n" : std::string(1, c);
+        const Mended mended = mend_all(load_flow_text("crlf", text), MendWhich::all);
+        EXPECT_TRUE(mended.left.findings.empty()) << entry.path();
+        ASSERT_EQ(mended.texts.size(), 1u) << entry.path();
+        const std::string& after = mended.texts.begin()->second;
+        for (std::size_t i = 0; i < after.size(); ++i) {
+            EXPECT_TRUE(after[i] != '\n' || (i > 0 && after[i - 1] == '\r')) << entry.path();
+            EXPECT_TRUE(after[i] != '\r' || after[i + 1] == '\n') << entry.path();
+        }
+        ++flows;
+    }
+    EXPECT_GE(flows, 40u);
+}
+
 /// One after the other until nothing more helps: it ends, and the tables are there at the end
 /// wherever they were before.
 TEST(Mends, ComeToAnEnd) {

@@ -104,7 +104,8 @@ class Silences {
         const bool alone = trimmed(line.substr(0, at)).empty();
         silence.about = alone ? next_line(source, number) : number;
         const std::size_t kept = alone ? 0 : line.find_last_not_of(" \t", at - 1) + 1;
-        const std::uint32_t behind = alone && end < source.text().size() ? end + 1 : end;
+        const std::size_t next = std::min(source.text().find('\n', end), source.text().size() - 1);
+        const std::uint32_t behind = alone ? static_cast<std::uint32_t>(next + 1) : end;
         silence.away = {{static_cast<std::uint32_t>(begin + kept), behind, file}, ""};
         const std::string_view said = trimmed(line.substr(at + mark.size()));
         const std::size_t comma = said.find_first_of(", \t");

@@ -86,6 +86,12 @@ std::uint32_t Layout::line_end(std::uint32_t at) const {
     return static_cast<std::uint32_t>(std::min(text_.find('\n', at), text_.size()));
 }
 
+/// The same without a carriage return before the line break: where words can be put behind others.
+std::uint32_t Layout::words_end(std::uint32_t at) const {
+    const std::uint32_t end = line_end(at);
+    return end > 0 && text_[end - 1] == '\r' ? end - 1 : end;
+}
+
 std::uint32_t Layout::indent_of(std::uint32_t begin) const {
     std::uint32_t i = begin;
     while (i < text_.size() && text_[i] == ' ') ++i;
@@ -190,12 +196,13 @@ std::optional<Edit> Layout::add_under(Place key, std::string_view entry) const {
             if (indent_of(line) > indent_of(begin)) indent = indent_of(line);
             break;
         }
-    return Edit{{end, end, file_}, "\n" + std::string(indent, ' ') + std::string(entry)};
+    const std::uint32_t at = words_end(key.begin);
+    return Edit{{at, at, file_}, "\n" + std::string(indent, ' ') + std::string(entry)};
 }
 
 std::optional<Edit> Layout::add_beside(std::uint32_t at, std::string_view entry) const {
     if (const Bracket* map = around(at, '{')) return insert_in(*map, entry);
-    const std::uint32_t begin = line_begin(at), end = line_end(at);
+    const std::uint32_t begin = line_begin(at), end = words_end(at);
     const std::uint32_t indent = indent_of(begin) + (is_item(begin) ? 2 : 0);
     return Edit{{end, end, file_}, "\n" + std::string(indent, ' ') + std::string(entry)};
 }

@@ -54,6 +54,7 @@ class Layout {
 
     std::uint32_t line_begin(std::uint32_t at) const;
     std::uint32_t line_end(std::uint32_t at) const;
+    std::uint32_t words_end(std::uint32_t at) const;
     std::uint32_t indent_of(std::uint32_t begin) const;
     bool is_item(std::uint32_t begin) const;
     bool is_empty(std::uint32_t begin) const;
