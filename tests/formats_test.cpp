@@ -189,5 +189,67 @@ TEST(Formats, WatchingTellsWhatChanged) {
         << text;
 }
 
+/// The exit status is that of the whole check, looks included, of what was written.
+TEST(Formats, MendsEndAsTheCheckDoes) {
+    const auto folder = scratch();
+    const std::string path = (folder / "game.flow.yaml").string();
+    std::string text = contents(root() / "examples/broken/wrong-case.flow.yaml");
+    text.replace(text.find("text: Sail,"), 11, "text: Sail, place: { at: left, offset: -400 0 },");
+    std::ofstream(path) << text;
+    const Ran ran = rondix("check --mend " + path);
+    EXPECT_EQ(ran.status, 1);
+    EXPECT_NE(ran.output.find("\n1 mended, 0 left\n2 findings are about looks"), std::string::npos)
+        << ran.output;
+    EXPECT_EQ(rondix("check " + path).status, 1);
+    EXPECT_EQ(rondix("check --no-looks " + path).status, 0);
+    EXPECT_EQ(rondix("check --mend --no-looks " + path).output,
+              "nothing to mend in " + path + "\n");
+}
+
+TEST(Formats, SomeOptionsDoNotGoTogether) {
+    const std::string flow = "examples/hello/hello.flow.yaml";
+    const Ran ran = rondix("check --mend --format sarif " + flow);
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_EQ(ran.output, "error: --mend does not go together with --format\n");
+    EXPECT_EQ(rondix("check --mend --watch " + flow).status, 2);
+    EXPECT_EQ(rondix("check --watch --format json " + flow).status, 2);
+    EXPECT_EQ(rondix("check --watch --save-walks walks " + flow).status, 2);
+}
+
+/// Colours are for terminals, and not for those who said that they want none.
+TEST(Formats, NoColourWhereNoneIsWanted) {
+    const auto on_terminal = [](const std::string& before) {
+        const std::string command =
+            "cd '" + root().string() + "' && " + before +
+            " script -qec \"stty cols 64; '" RONDIX_TOOL
+            "' check examples/broken/leaves-without-asking.flow.yaml\" /dev/null 2>&1";
+        std::string output;
+        std::FILE* pipe = popen(command.c_str(), "r");
+        std::array<char, 4096> buffer{};
+        while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
+            output.append(buffer.data(), count);
+        pclose(pipe);
+        std::erase(output, '\r');
+        return output;
+    };
+    const std::string coloured = on_terminal("env -u NO_COLOR");
+    const std::string plain = on_terminal("NO_COLOR=1");
+    EXPECT_NE(coloured.find("\x1b["), std::string::npos);
+    EXPECT_EQ(plain.find("\x1b["), std::string::npos);
+    EXPECT_NE(plain.find("\n    this leaves without a question"), std::string::npos) << plain; // folded
+    const Ran piped = rondix("check examples/broken/leaves-without-asking.flow.yaml");
+    EXPECT_EQ(piped.output.find("\x1b["), std::string::npos);
+    EXPECT_NE(piped.output.find("this leaves without a question"), std::string::npos);
+}
+
+TEST(Formats, JsonTellsWhatIsFine) {
+    const auto json = nlohmann::json::parse(
+        rondix("check --format json examples/clean/splash-only.flow.yaml").output);
+    EXPECT_TRUE(json["findings"].empty());
+    ASSERT_EQ(json["fine"].size(), 1u);
+    EXPECT_EQ(json["fine"][0]["finding"]["slug"], "no-title");
+    EXPECT_EQ(json["fine"][0]["reason"], "the picture says it all");
+}
+
 } // namespace
 } // namespace rondix::test

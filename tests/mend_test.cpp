@@ -4,6 +4,7 @@
 
 #include "rondix/check_all.hpp"
 #include "rondix/mend.hpp"
+#include "rondix/names.hpp"
 
 #include <random>
 
@@ -93,6 +94,16 @@ TEST(Mends, OfRandomFlowsDoWhatTheySay) {
     for (std::uint32_t seed = 1; seed <= how_many(12); ++seed)
         offered += look_at(random_flow(seed, Shape::rich));
     EXPECT_GE(offered, 12u);
+}
+
+TEST(Mends, ReadBackWhatIsSuggested) {
+    const std::vector<std::string_view> names = {"options", "crew", "bridge"};
+    for (const char* wrong : {"optoins", "crow", "Bridge", "brigde"}) {
+        const std::string text = "there is no screen '" + std::string(wrong) + "'";
+        EXPECT_EQ(suggested_in(text + suggestion(wrong, names)), nearest(wrong, names)) << wrong;
+        EXPECT_EQ(suggested_in(text), "");
+    }
+    EXPECT_EQ(suggested_in(suggestion("something else", names)), "");
 }
 
 /// Files of other systems keep the ends of their lines.

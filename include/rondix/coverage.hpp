@@ -56,8 +56,9 @@ struct MadeWalk {
     std::string text;
 };
 
-/// Few walkthroughs that touch everything that can be touched, each short. The nearest thing that
-/// is untouched comes next; no more than `most` situations are looked at for each.
+/// Few walkthroughs, each short. The nearest thing that is untouched comes next; no more than
+/// `most` situations are looked at for each, and what a Runner does not touch when it is tried is
+/// left out. Coverage::add() tells what is touched in the end.
 std::vector<MadeWalk> make_walks(const CompiledFlow& flow, std::size_t most = 100'000);
 
 } // namespace rondix

@@ -25,8 +25,8 @@ struct Mend {
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
                               const Finding& finding, const CheckOptions& options = {});
 
-/// The texts of the files that the edits change, as they read then; what is put in ends its lines as
-/// the file does.
+/// The texts of the files that the edits change, as they read then; what is put in ends its lines
+/// as the file does.
 FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits);
 
 /// Mends one finding after the other, each on what the mends before it made.

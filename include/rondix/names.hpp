@@ -20,4 +20,7 @@ std::string title_from(std::string_view name);
 /// ": did you mean 'x'?", ": case counts, did you mean 'x'?", or nothing.
 std::string suggestion(std::string_view wrong, const std::vector<std::string_view>& names);
 
+/// The name that a text with such a suggestion in it suggests, or an empty text.
+std::string_view suggested_in(std::string_view text);
+
 } // namespace rondix

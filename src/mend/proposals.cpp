@@ -105,14 +105,9 @@ class Proposals {
         all_.push_back({std::move(what), {{place, std::move(text)}}, false});
     }
 
-    /// "did you mean 'x'?" stands in the text, see suggestion().
     void use_the_near_name() {
-        constexpr std::string_view begin = "did you mean '";
-        const std::size_t at = finding_.text.find(begin);
-        if (at == std::string::npos) return;
-        const std::size_t from = at + begin.size();
-        const std::string name = finding_.text.substr(from, finding_.text.find('\'', from) - from);
-        all_.push_back({"write '" + name + "'", {{finding_.place, name}}, true});
+        const std::string name(suggested_in(finding_.text));
+        if (!name.empty()) all_.push_back({"write '" + name + "'", {{finding_.place, name}}, true});
     }
 
     const FlowScreen* screen_here() const {

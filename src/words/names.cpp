@@ -63,12 +63,25 @@ std::string_view nearest(std::string_view wrong, const std::vector<std::string_v
     return best;
 }
 
+namespace {
+constexpr std::string_view asked = "did you mean '", ended = "'?";
+} // namespace
+
 std::string suggestion(std::string_view wrong, const std::vector<std::string_view>& names) {
     const std::string_view name = nearest(wrong, names);
     if (name.empty()) return {};
     const bool only_case = lowered(wrong) == lowered(name);
-    return std::string(only_case ? "; case counts: did you mean '" : "; did you mean '") +
-           std::string(name) + "'?";
+    std::string text = only_case ? "; case counts: " : "; ";
+    text += asked;
+    text += name;
+    return text += ended;
+}
+
+std::string_view suggested_in(std::string_view text) {
+    const std::size_t at = text.rfind(asked);
+    if (at == std::string_view::npos) return {};
+    text.remove_prefix(at + asked.size());
+    return text.substr(0, text.find(ended));
 }
 
 std::string title_from(std::string_view name) {

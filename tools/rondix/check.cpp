@@ -87,18 +87,28 @@ bool write_mended(const Mended& mended) {
     return true;
 }
 
+CheckResult check_whole(const FlowFile& file, const Options& options) {
+    std::function<Findings()> looks;
+    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
+    return check_all(file, options.check, looks);
+}
+
 int run_mends(const FlowFile& file, const Options& options) {
     const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
     const Mended mended = mend_all(file, which, options.check);
     fmt::print("{}", mend_text(file, mended, style_for_output()));
     if (!write_mended(mended)) return cannot_be_used;
-    return status_of(file, mended.left, options.strict);
-}
-
-CheckResult check_whole(const FlowFile& file, const Options& options) {
-    std::function<Findings()> looks;
-    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
-    return check_all(file, options.check, looks);
+    // What `check` says then, looks included: they are not mended here.
+    const FlowFile now = load_flow(options.flow);
+    const CheckResult whole = check_whole(now, options);
+    const auto looks = static_cast<std::size_t>(
+        std::count_if(whole.findings.begin(), whole.findings.end(),
+                      [](const Finding& finding) { return is_about_looks(finding.slug); }));
+    if (looks > 0)
+        fmt::print("{} about looks, which are not mended: 'rondix check' tells {}\n",
+                   looks == 1 ? "1 finding is" : fmt::format("{} findings are", looks),
+                   looks == 1 ? "it" : "them");
+    return status_of(now, whole, options.strict);
 }
 
 int run_watch(const Options& options) {
@@ -111,7 +121,21 @@ int run_watch(const Options& options) {
     return status_of(last.file, last.result, options.strict);
 }
 
+/// Differences and changes are told as text, and one after the other.
+bool go_together(const Options& options) {
+    const bool mends = options.mends || options.mends_all;
+    const char* others = options.format != "text" ? "--format"
+                         : !options.walks.empty() ? "--save-walks"
+                         : mends && options.watch ? "--watch"
+                                                  : nullptr;
+    if (!others || (!mends && !options.watch)) return true;
+    fmt::print(stderr, "error: {} does not go together with {}\n", mends ? "--mend" : "--watch",
+               others);
+    return false;
+}
+
 int run(Options& options) {
+    if (!go_together(options)) return cannot_be_used;
     if (options.watch) return run_watch(options);
     const FlowFile file = load_flow(options.flow);
     if (options.mends || options.mends_all) return run_mends(file, options);

@@ -65,7 +65,7 @@ void tell_change(const Checked& before, const Checked& now) {
         verdict.findings.clear();
         fmt::print("{}", now.result.verdict == Verdict::proved
                              ? check_text(now.file, verdict, style)
-                             : "nobody can say now that no player gets stuck\n");
+                             : "no longer proved\n");
     }
 }
 

@@ -70,7 +70,7 @@ int run(const std::string& slug) {
         show_example(row);
         return proved;
     }
-    fmt::print(stderr, "error: there is no finding '{}'{}; 'rondix explain' lists all\n", slug,
+    fmt::print(stderr, "error: there is no finding '{}'{}\n'rondix explain' lists all\n", slug,
                suggestion(slug, names));
     return cannot_be_used;
 }
