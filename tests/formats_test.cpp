@@ -236,7 +236,8 @@ TEST(Formats, NoColourWhereNoneIsWanted) {
     const std::string plain = on_terminal("NO_COLOR=1");
     EXPECT_NE(coloured.find("\x1b["), std::string::npos);
     EXPECT_EQ(plain.find("\x1b["), std::string::npos);
-    EXPECT_NE(plain.find("\n    this leaves without a question"), std::string::npos) << plain; // folded
+    EXPECT_NE(plain.find("\n    this leaves without a question"), std::string::npos)
+        << plain; // folded
     const Ran piped = rondix("check examples/broken/leaves-without-asking.flow.yaml");
     EXPECT_EQ(piped.output.find("\x1b["), std::string::npos);
     EXPECT_NE(piped.output.find("this leaves without a question"), std::string::npos);

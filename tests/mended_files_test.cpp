@@ -1,0 +1,122 @@
+// Mends where a flow is more than one file, or none; and which of them are safe.
+#include "support.hpp"
+#include "tool_runner.hpp"
+
+#include "rondix/check_all.hpp"
+#include "rondix/flow_in_code.hpp"
+#include "rondix/mend.hpp"
+
+#include <set>
+
+namespace rondix::test {
+namespace {
+
+const std::string main_file = R"(rondix: 1
+starts-with: title
+include: more.flow.yaml
+theme: plain.theme.yaml
+scenes: { sea: { file: sea, root: helm } }
+loading: { give-up: 9s }
+screens:
+  title:
+    title: Start
+    controls:
+      - { button: sail, text: Sail, press: load sea, style: brass }
+      - { button: more, text: More, press: open more }
+      - { button: leave, text: Leave, press: quit }
+  helm: { play: yes, menu: home }
+)";
+const std::string included = R"(rondix: 1
+screens:
+  more:   # fine: reopens, because it was so once
+    title: More
+    back: none
+)";
+const std::string theme = R"(rondix-theme: 1
+styles:
+  brass: { fill: "#806020" }
+  tin: { fill: "#999999" }   # left over
+)";
+
+class MendedFiles : public testing::Test {
+  protected:
+    MendedFiles()
+        : folder_(scratch()) {
+        std::ofstream(folder_ / "game.flow.yaml") << main_file;
+        std::ofstream(folder_ / "more.flow.yaml") << included;
+        std::ofstream(folder_ / "plain.theme.yaml") << theme;
+    }
+    std::string path(const char* name) const { return (folder_ / name).string(); }
+
+    std::filesystem::path folder_;
+};
+
+TEST_F(MendedFiles, EachFileIsMendedWhereItIsWrong) {
+    const FlowFile file = load_flow(path("game.flow.yaml"));
+    const Mended mended = mend_all(file, MendWhich::all);
+    EXPECT_TRUE(mended.left.findings.empty()) << mend_text(file, mended);
+    ASSERT_EQ(mended.texts.size(), 2u);
+    EXPECT_EQ(mended.texts.at(path("more.flow.yaml")),
+              "rondix: 1\nscreens:\n  more:\n    title: More\n");
+    EXPECT_EQ(mended.texts.at(path("plain.theme.yaml")),
+              "rondix-theme: 1\nstyles:\n  brass: { fill: \"#806020\" }\n");
+}
+
+TEST_F(MendedFiles, TheToolWritesThem) {
+    // The trap is not mended unasked; what nothing uses goes.
+    const Ran ran = rondix("check --no-looks --mend " + path("game.flow.yaml"));
+    EXPECT_EQ(ran.status, 1);
+    EXPECT_EQ(contents(path("game.flow.yaml")), main_file);
+    EXPECT_NE(contents(path("more.flow.yaml")).find("back: none"), std::string::npos);
+    EXPECT_EQ(contents(path("more.flow.yaml")).find("fine"), std::string::npos);
+    EXPECT_EQ(contents(path("plain.theme.yaml")).find("tin"), std::string::npos);
+    EXPECT_EQ(rondix("check --no-looks --mend-all " + path("game.flow.yaml")).status, 0);
+    EXPECT_EQ(contents(path("more.flow.yaml")).find("back: none"), std::string::npos);
+}
+
+TEST_F(MendedFiles, AFileThatCannotBeWrittenStaysAsItWas) {
+    // Where the new file should stand beside the old one, there is a folder.
+    std::filesystem::create_directory(path("plain.theme.yaml.new"));
+    std::ofstream(folder_ / "more.flow.yaml") << "rondix: 1\nscreens: { more: { title: More } }\n";
+    const Ran ran = rondix("check --no-looks --mend " + path("game.flow.yaml"));
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_NE(ran.output.find("error: cannot write '" + path("plain.theme.yaml") + "'"),
+              std::string::npos)
+        << ran.output;
+    EXPECT_EQ(contents(path("plain.theme.yaml")), theme);
+}
+
+TEST(MendedCode, IsNotMended) {
+    using namespace in_code;
+    const FlowFile file = flow("Trap")
+                              .starts_with("title")
+                              .screen(screen("title")
+                                          .title("Start")
+                                          .with(button("on").text("On").press(open("trap")))
+                                          .with(button("leave").text("Leave").press(quit())))
+                              .screen(screen("trap").title("Trap").back(nothing()))
+                              .read();
+    const CheckResult result = check_all(file);
+    ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
+    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_FALSE(find_mend(file, result, result.findings[0]));
+}
+
+/// Of the broken flows: what is mended unasked.
+TEST(MendsOfExamples, AreSafeWhereNothingThatWorksChanges) {
+    const std::set<std::string> safe = {
+        "cue-nobody-plays",   "fine-for-nothing", "load-without-end",     "misspelt-flag",
+        "misspelt-key",       "part-nobody-has",  "request-nobody-makes", "scene-never-loaded",
+        "style-nobody-wears", "wrong-case"};
+    std::set<std::string> found;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        std::string name = entry.path().filename().string();
+        name.resize(name.find('.'));
+        if (mend_all(load_flow(entry.path().string()), MendWhich::safe).all.at(0).applied)
+            found.insert(name);
+    }
+    EXPECT_EQ(found, safe);
+}
+
+} // namespace
+} // namespace rondix::test
