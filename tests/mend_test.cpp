@@ -141,5 +141,12 @@ TEST(Mends, ComeToAnEnd) {
     }
 }
 
+TEST(Mends, ADifferenceSaysWhatChanges) {
+    EXPECT_EQ(difference("f", "a\nb\n", "a\nb\n"), "");
+    EXPECT_EQ(difference("f", "a\nb\nc\nd\ne\nf\n", "a\nb\nc\nx\ne\nf\n"),
+              "--- f\n+++ f\n@@ -2,5 +2,5 @@\n b\n c\n-d\n+x\n e\n f\n");
+    EXPECT_EQ(difference("f", "", "a\n"), "--- f\n+++ f\n@@ -1,0 +1,1 @@\n+a\n");
+}
+
 } // namespace
 } // namespace rondix::test

@@ -2,7 +2,6 @@
 #include "support.hpp"
 
 #include "rondix/check_all.hpp"
-#include "rondix/mend.hpp"
 #include "rondix/silence.hpp"
 #include "rondix/wiring.hpp"
 
@@ -169,31 +168,6 @@ TEST(Silences, StandInCommentsAlone) {
     EXPECT_EQ(
         left_of("- { button: b, text: 'x # fine: overlap', press: tell b } # but this", 0, true),
         "");
-}
-
-// --- mends
-
-TEST(Mends, AreTriedBeforeTheyAreOffered) {
-    // Nothing that is tried helps a flow whose one trap has two doors shut; and nothing is made up.
-    const FlowFile file = flow_with("- { button: a, text: Options, press: open crew }",
-                                    "  options: { title: Options }\n  crew: { title: Crew }\n");
-    const CheckResult result = check_all(file);
-    for (const Finding& finding : result.findings) {
-        const auto mend = find_mend(file, result, finding);
-        if (!mend) continue;
-        const FileTexts texts = with_edits(file, mend->edits);
-        ASSERT_EQ(texts.size(), 1u);
-        const CheckResult after = check_all(load_flow_texts(file.sources[0].name(), texts));
-        EXPECT_LT(after.findings.size(), result.findings.size());
-    }
-    EXPECT_FALSE(result.findings.empty());
-}
-
-TEST(Mends, ADifferenceSaysWhatChanges) {
-    EXPECT_EQ(difference("f", "a\nb\n", "a\nb\n"), "");
-    EXPECT_EQ(difference("f", "a\nb\nc\nd\ne\nf\n", "a\nb\nc\nx\ne\nf\n"),
-              "--- f\n+++ f\n@@ -2,5 +2,5 @@\n b\n c\n-d\n+x\n e\n f\n");
-    EXPECT_EQ(difference("f", "", "a\n"), "--- f\n+++ f\n@@ -1,0 +1,1 @@\n+a\n");
 }
 
 } // namespace

@@ -15,7 +15,7 @@ namespace rondix {
 
 struct Mend {
     std::string what;        ///< in words, such as "drop 'back: none'"
-    std::vector<Edit> edits; ///< from the back to the front of each file
+    std::vector<Edit> edits; ///< none of them overlaps another
     bool safe = false;       ///< it changes nothing that works: a right name for a wrong one that
                              ///< is near, something dropped that nothing uses
 };
