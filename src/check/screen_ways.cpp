@@ -1,6 +1,7 @@
 #include "rondix/ways.hpp"
 
 #include "proof/trails.hpp"
+#include "rondix/apply.hpp"
 
 namespace rondix {
 
@@ -16,7 +17,14 @@ std::vector<std::optional<std::vector<Move>>> ways_to_screens(const CompiledFlow
             Trails::Target target;
             target.screen = ScreenId(i);
             target.is_there = [](const Heads&, FrameId, Values) { return true; };
-            if (auto trail = trails.shortest(heads, target)) ways[i] = std::move(trail->moves);
+            const Trails::Target shown_at_all = target;
+            target.reads = {Move::closes()};
+            target.good = [&](const Situation& there, const Outcome&) {
+                return !closes_by_itself(flow, there);
+            };
+            auto trail = trails.shortest(heads, target);
+            if (!trail) trail = trails.shortest(heads, shown_at_all);
+            if (trail) ways[i] = std::move(trail->moves);
         }
     } catch (const Stopped&) {
         // What was found so far stands.

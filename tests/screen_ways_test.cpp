@@ -1,0 +1,53 @@
+// The shortest ways to screens: what they lead to is on the screen, and stays there.
+#include "support.hpp"
+
+#include "draw/screens/tour.hpp"
+
+namespace rondix::test {
+namespace {
+
+/// Goes to each screen of a flow that has a way; gives those where something else is shown then.
+/// What is built in to begin with is passed before anything is shown.
+std::vector<std::string> not_arrived_at(const CompiledFlow& flow, std::size_t& ways) {
+    draw::Tour tour(flow, {});
+    tour.resize({320, 180});
+    std::vector<std::string> missed;
+    for (std::size_t i = 0; i < flow.screens.size(); ++i) {
+        if (!tour.way(ScreenId(i)) || flow.text(flow.screens[i].id) == "built-in/start") continue;
+        ++ways;
+        tour.go(ScreenId(i));
+        if (tour.runner.situation().current() != ScreenId(i))
+            missed.emplace_back(flow.text(flow.screens[i].id));
+    }
+    return missed;
+}
+
+TEST(ScreenWays, LeadToWhatIsShown) {
+    std::size_t ways = 0;
+    for (const char* folder : {"examples/tidewick", "examples/clean", "examples/broken"})
+        for (const auto& entry : std::filesystem::directory_iterator(root() / folder)) {
+            if (!entry.path().string().ends_with(".flow.yaml")) continue;
+            const FlowFile file = load_flow(entry.path().string());
+            if (!file.compiled) continue;
+            EXPECT_EQ(not_arrived_at(*file.compiled, ways), std::vector<std::string>{})
+                << entry.path();
+        }
+    EXPECT_GE(ways, 200u);
+}
+
+TEST(ScreenWays, AScreenThatAlwaysClosesAtOnceHasOneStill) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: title
+flags: { over: { first: yes } }
+screens:
+  title: { controls: [{ button: on, press: open gone }, { button: leave, press: quit }] }
+  gone: { closes-when: over, controls: [{ button: back, press: back }] }
+)");
+    const auto ways = ways_to_screens(*file.compiled);
+    ASSERT_TRUE(ways[1]);
+    EXPECT_EQ(ways[1]->size(), 1u);
+}
+
+} // namespace
+} // namespace rondix::test
