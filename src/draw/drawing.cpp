@@ -3,6 +3,7 @@
 #include "draw/cairo.hpp"
 #include "draw/png.hpp"
 #include "draw/shadows.hpp"
+#include "draw/svg.hpp"
 #include "draw/text.hpp"
 
 #include <cairo-svg.h>
@@ -33,11 +34,22 @@ struct Drawing::Parts {
     std::string bytes;
     Held<cairo_surface_t> surface;
     Held<cairo_t> context;
+    std::vector<SvgArea> areas;
 };
 
 Extents measure(std::string_view text, Font font) {
     const TextSize size = size_of(lay_out_text(text, style_of(font)));
     return {size.width, size.height};
+}
+
+std::string shortened(std::string text, Font font, double width) {
+    if (measure(text, font).width <= width) return text;
+    while (!text.empty() && measure(text + "…", font).width > width) {
+        text.pop_back();
+        while (!text.empty() && (static_cast<unsigned char>(text.back()) & 0xC0) == 0x80)
+            text.pop_back();
+    }
+    return text + "…";
 }
 
 Drawing::Drawing(PictureFormat format, int width, int height)
@@ -140,7 +152,7 @@ void Drawing::disc(Vec middle, double radius, Colour colour) {
     cairo_fill(context);
 }
 
-void Drawing::image(Vec at, const Pixels& pixels) {
+void Drawing::image(Vec at, Extents size, const Pixels& pixels) {
     cairo_t* context = parts_->context.get();
     // A copy, for an SVG is written later.
     const Held<cairo_surface_t> copy(
@@ -152,24 +164,45 @@ void Drawing::image(Vec at, const Pixels& pixels) {
         std::copy_n(from + std::ptrdiff_t{row} * pixels.stride, std::min(stride, pixels.stride),
                     to + std::ptrdiff_t{row} * stride);
     cairo_surface_mark_dirty(copy.get());
-    cairo_set_source_surface(context, copy.get(), at.x, at.y);
-    cairo_rectangle(context, at.x, at.y, pixels.width, pixels.height);
+    cairo_save(context);
+    cairo_translate(context, at.x, at.y);
+    cairo_scale(context, size.width / pixels.width, size.height / pixels.height);
+    cairo_set_source_surface(context, copy.get(), 0, 0);
+    cairo_pattern_set_filter(cairo_get_source(context), CAIRO_FILTER_GOOD);
+    cairo_rectangle(context, 0, 0, pixels.width, pixels.height);
     cairo_fill(context);
+    cairo_restore(context);
 }
 
 void Drawing::text(Vec at, std::string_view text, Font font, Colour colour) {
     cairo_t* context = parts_->context.get();
     use(context, colour);
     cairo_move_to(context, at.x, at.y);
-    pango_cairo_show_layout(context, lay_out_text(text, style_of(font)));
+    PangoLayout* layout = lay_out_text(text, style_of(font));
+    if (parts_->format == PictureFormat::svg) {
+        pango_cairo_show_layout(context, layout);
+    } else { // as shapes, for Cairo puts glyphs on whole pixels, which shows where text is small
+        pango_cairo_layout_path(context, layout);
+        cairo_fill(context);
+    }
     cairo_new_path(context);
+}
+
+void Drawing::area(Vec at, Extents size, std::string tip, std::string link) {
+    if (parts_->format != PictureFormat::svg) return;
+    Vec end{at.x + size.width, at.y + size.height};
+    cairo_user_to_device(parts_->context.get(), &at.x, &at.y);
+    cairo_user_to_device(parts_->context.get(), &end.x, &end.y);
+    parts_->areas.push_back(
+        {at.x, at.y, end.x - at.x, end.y - at.y, std::move(tip), std::move(link)});
 }
 
 std::string Drawing::finish() {
     parts_->context.reset();
     if (parts_->format == PictureFormat::png) parts_->bytes = png_of(parts_->surface.get());
     cairo_surface_finish(parts_->surface.get());
-    return std::move(parts_->bytes);
+    if (parts_->format == PictureFormat::png) return std::move(parts_->bytes);
+    return with_areas(renumbered(parts_->bytes), parts_->areas);
 }
 
 } // namespace rondix::draw

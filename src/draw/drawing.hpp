@@ -39,6 +39,9 @@ struct Vec {
 /// How large a line of text is.
 Extents measure(std::string_view text, Font font);
 
+/// As much of a text as fits into a width, with an ellipsis where some is left out.
+std::string shortened(std::string text, Font font, double width);
+
 class Drawing {
   public:
     Drawing(PictureFormat format, int width, int height);
@@ -59,10 +62,14 @@ class Drawing {
     void curve(const std::vector<Vec>& points, Colour line, double width, bool dashed);
     void polygon(const std::vector<Vec>& points, Colour fill);
     void disc(Vec middle, double radius, Colour fill);
-    /// Pixels of RGB24, as they are; they may go away after that.
-    void image(Vec at, const Pixels& pixels);
+    /// Pixels of RGB24, brought to this size; they may go away after that.
+    void image(Vec at, Extents size, const Pixels& pixels);
     /// One line of text with its upper left corner at `at`.
     void text(Vec at, std::string_view text, Font font, Colour colour);
+
+    /// In an SVG: what is said where the pointer rests on this area, and where a click leads; one
+    /// of them may be empty. Areas lie over everything that is drawn. In a PNG, nothing.
+    void area(Vec at, Extents size, std::string tip, std::string link = {});
 
     /// Ends the picture and gives its bytes.
     std::string finish();

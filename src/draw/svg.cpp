@@ -3,6 +3,8 @@
 #include <cctype>
 #include <unordered_map>
 
+#include <fmt/format.h>
+
 namespace rondix::draw {
 
 std::string renumbered(std::string_view svg) {
@@ -26,6 +28,54 @@ std::string renumbered(std::string_view svg) {
         }
     }
     return out;
+}
+
+namespace {
+
+std::string in_xml(std::string_view text) {
+    std::string out;
+    for (const char c : text) {
+        switch (c) {
+        case '&': out += "&amp;"; break;
+        case '<': out += "&lt;"; break;
+        case '>': out += "&gt;"; break;
+        case '"': out += "&quot;"; break;
+        default:
+            // What XML cannot say at all is left out.
+            if (static_cast<unsigned char>(c) >= 0x20 || c == '\n' || c == '\t') out += c;
+        }
+    }
+    return out;
+}
+
+} // namespace
+
+std::string in_url(std::string_view path) {
+    std::string out;
+    for (const char c : path) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (std::isalnum(byte) != 0 || std::string_view("/._-~").find(c) != std::string_view::npos)
+            out += c;
+        else
+            out += fmt::format("%{:02X}", byte);
+    }
+    return out;
+}
+
+std::string with_areas(std::string svg, const std::vector<SvgArea>& areas) {
+    if (areas.empty()) return svg;
+    std::string text = "<style>.area{fill:transparent;stroke:none}"
+                       "a:hover>.area,a:focus>.area{stroke:#0f7a63;stroke-width:3}</style>\n";
+    for (const SvgArea& area : areas) {
+        if (!area.link.empty()) text += fmt::format("<a xlink:href=\"{}\">", in_xml(area.link));
+        text += fmt::format("<rect class=\"area\" x=\"{:.1f}\" y=\"{:.1f}\" width=\"{:.1f}\" "
+                            "height=\"{:.1f}\" rx=\"6\"><title>{}</title></rect>",
+                            area.x, area.y, area.width, area.height, in_xml(area.tip));
+        text += area.link.empty() ? "\n" : "</a>\n";
+    }
+    const std::size_t end = svg.rfind("</svg>");
+    if (end != std::string::npos) svg.insert(end, text);
+    return svg;
 }
 
 } // namespace rondix::draw

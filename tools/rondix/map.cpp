@@ -15,8 +15,10 @@ namespace {
 
 struct Options {
     std::string flow;
-    std::string output, walkthrough;
-    std::size_t finding = 0;
+    std::string output, walkthrough, of;
+    std::string link = MapOptions{}.link;
+    std::size_t finding = 0, cards = MapOptions::default_cards;
+    bool plain = false, parts = false;
     Size size;
     CheckOptions check;
 };
@@ -24,16 +26,57 @@ struct Options {
 constexpr int least_side = 100;
 constexpr int most_side = 32000;
 
-int run(const Options& options) {
+MapOptions map_options(const Options& options) {
     MapOptions map;
+    const std::filesystem::path output = options.output;
+    map.format = output.extension() == ".svg" ? PictureFormat::svg : PictureFormat::png;
+    map.width = options.size.width, map.height = options.size.height; // 0: as large as it is
+    map.pictures = !options.plain;
+    map.most_cards = options.cards;
+    map.of = options.of;
+    map.link = options.link;
+    map.folder = output.parent_path().empty() ? "." : output.parent_path().string();
+    map.check = options.check;
+    return map;
+}
+
+/// The map, and with --parts one for what each card holds, beside it.
+int draw_maps(const FlowFile& file, const CheckResult& result, const MapOptions& map,
+              const Options& options) {
+    const std::filesystem::path output = options.output;
+    bool written = true;
+    const auto take = [&](const MapPart& part) {
+        const auto path = output.parent_path() / (part.name + output.extension().string());
+        written = write_file(path.string(), part.bytes);
+        if (!written) return false;
+        fmt::print("wrote {}", path.string());
+        if (!part.heading.empty()) fmt::print(": {}", part.heading);
+        if (part.folded > 0)
+            fmt::print(" ({} more are folded into its {} cards{})", part.folded, part.cards,
+                       options.parts ? "" : "; --parts draws what each card holds");
+        fmt::print("\n");
+        return options.parts;
+    };
+    std::string fault;
+    if (!draw_map_parts(file, result, map, output.stem().string(), take, fault)) {
+        fmt::print(stderr, "error: {}\n", fault);
+        return cannot_be_used;
+    }
+    return written ? proved : cannot_be_used;
+}
+
+int run(const Options& options) {
     const std::string ending = std::filesystem::path(options.output).extension().string();
     if (ending != ".svg" && ending != ".png" && ending != ".dot") {
         fmt::print(stderr, "error: '{}' should end in .svg, .png or .dot\n", options.output);
         return cannot_be_used;
     }
-    map.format = ending == ".svg" ? PictureFormat::svg : PictureFormat::png;
-    map.width = options.size.width, map.height = options.size.height; // 0: as large as it is
-
+    if (ending == ".dot" && (options.parts || !options.of.empty())) {
+        fmt::print(stderr,
+                   "error: a .dot holds the whole map: --of and --parts are for pictures\n");
+        return cannot_be_used;
+    }
+    MapOptions map = map_options(options);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     std::optional<Walkthrough> walk;
@@ -46,15 +89,9 @@ int run(const Options& options) {
         if (!walk) return cannot_be_used;
     }
     if (walk) map.way = moves_of(*file.compiled, *walk);
-    std::string fault;
     const CheckResult result = check(file, options.check);
-    const auto picture = ending == ".dot" ? std::optional(map_dot(file, result, map.way))
-                                          : draw_map(file, result, map, fault);
-    if (!picture) {
-        fmt::print(stderr, "error: {}\n", fault);
-        return cannot_be_used;
-    }
-    if (!write_file(options.output, *picture)) return cannot_be_used;
+    if (ending != ".dot") return draw_maps(file, result, map, options);
+    if (!write_file(options.output, map_dot(file, result, map.way))) return cannot_be_used;
     fmt::print("wrote {}\n", options.output);
     return proved;
 }
@@ -68,6 +105,16 @@ Run add_map(Command& command) {
         .needed();
     command.size("--size", options->size, least_side, most_side,
                  "fit the map into this size, such as 1280x800");
+    command.flag("--plain", options->plain, "words alone, without the screens' pictures");
+    command.count("--cards", options->cards, 0, 100'000,
+                  "fold a map of more cards than these (40); 0: never");
+    command.text("--of", options->of,
+                 "only this screen or scene, and what is reached only by way of it");
+    command.flag("--parts", options->parts,
+                 "draw what each folded card holds as well, beside the map: map.options.svg");
+    command.text("--link", options->link,
+                 "where the cards of an SVG lead, with {file}, {path}, {line}, {column} and "
+                 "{name}; usually '{file}#L{line}'");
     command.text("--walk", options->walkthrough, "lay a walkthrough or a trace over the map");
     command.count("--finding", options->finding, 0, 10'000,
                   "lay the moves into this finding over it: the N-th of those that have moves");

@@ -49,6 +49,13 @@ std::string edge_text(const MapEdge& edge) {
     return text + "];\n";
 }
 
+std::string group_text(std::size_t number, const MapGroup& group) {
+    std::string text =
+        fmt::format("  subgraph cluster_{} {{ label={};", number, quoted(group.title));
+    for (const std::size_t node : group.nodes) text += fmt::format(" n{};", node);
+    return text + " }\n";
+}
+
 } // namespace
 
 std::string map_dot(const FlowFile& file, const CheckResult& result, const std::vector<Move>& way) {
@@ -56,6 +63,7 @@ std::string map_dot(const FlowFile& file, const CheckResult& result, const std::
     if (!way.empty()) mark_way(graph, *file.compiled, way);
     std::string text = "digraph menus {\n  rankdir=LR;\n";
     for (std::size_t i = 0; i < graph.nodes.size(); ++i) text += node_text(i, graph.nodes[i]);
+    for (std::size_t i = 0; i < graph.groups.size(); ++i) text += group_text(i, graph.groups[i]);
     for (const MapEdge& edge : graph.edges) text += edge_text(edge);
     return text + "}\n";
 }

@@ -25,6 +25,21 @@ bool is_large(const LayoutGraph& graph) {
     return graph.edges.size() > many_edges;
 }
 
+/// A box of this size, as a label: its text is drawn by us.
+std::string room_for(Extents size) {
+    return fmt::format("<<TABLE BORDER=\"0\" FIXEDSIZE=\"TRUE\" WIDTH=\"{:.0f}\" "
+                       "HEIGHT=\"{:.0f}\"><TR><TD></TD></TR></TABLE>>",
+                       size.width, size.height);
+}
+
+std::string group_text(const LayoutGroup& group, std::size_t number) {
+    std::string text = fmt::format("  subgraph cluster_{} {{ margin=14; labelloc=t; labeljust=l; "
+                                   "label={};",
+                                   number, room_for(group.title));
+    for (const std::size_t node : group.nodes) text += fmt::format(" n{};", node);
+    return text + " }\n";
+}
+
 std::string dot_text(const LayoutGraph& graph) {
     std::string text = fmt::format("digraph map {{\n  rankdir={}; nodesep={}; ranksep={};\n"
                                    "  node [shape=box, fixedsize=true, label=\"\"];\n",
@@ -35,13 +50,12 @@ std::string dot_text(const LayoutGraph& graph) {
         text += fmt::format("  n{} [width={:.4f}, height={:.4f}];\n", i,
                             graph.nodes[i].width / points_per_inch,
                             graph.nodes[i].height / points_per_inch);
+    for (std::size_t i = 0; i < graph.groups.size() && !is_large(graph); ++i)
+        text += group_text(graph.groups[i], i);
     for (std::size_t i = 0; i < graph.edges.size(); ++i) {
         const LayoutEdge& edge = graph.edges[i];
         std::string label;
-        if (edge.label.width > 0 && !is_large(graph))
-            label = fmt::format(", label=<<TABLE BORDER=\"0\" FIXEDSIZE=\"TRUE\" WIDTH=\"{:.0f}\" "
-                                "HEIGHT=\"{:.0f}\"><TR><TD></TD></TR></TABLE>>",
-                                edge.label.width, edge.label.height);
+        if (edge.label.width > 0 && !is_large(graph)) label = ", label=" + room_for(edge.label);
         // An edge that returns is laid out the other way round, so that it does not turn the order.
         text += fmt::format("  n{} -> n{} [id=\"{}\", weight={}{}{}];\n",
                             edge.returns ? edge.to : edge.from, edge.returns ? edge.from : edge.to,
@@ -85,6 +99,17 @@ PlacedEdge edge_of(const Json& json, double height) {
     return edge;
 }
 
+/// "left,lower,right,upper". Groups come in the order of their numbers.
+PlacedGroup group_of(const Json& json, double height) {
+    const auto box = json.at("bb").get<std::string>();
+    const std::size_t middle = box.find(',', box.find(',') + 1);
+    const Vec low = point_of(std::string_view(box).substr(0, middle), height);
+    const Vec high = point_of(std::string_view(box).substr(middle + 1), height);
+    PlacedGroup group{{low.x, high.y}, {high.x - low.x, low.y - high.y}, {}};
+    group.title = point_of(json.at("lp").get<std::string>(), height);
+    return group;
+}
+
 PlacedGraph placed_of(const Json& json, const LayoutGraph& graph) {
     PlacedGraph placed;
     placed.nodes.resize(graph.nodes.size());
@@ -92,9 +117,13 @@ PlacedGraph placed_of(const Json& json, const LayoutGraph& graph) {
     const auto bounds = json.at("bb").get<std::string>(); // "0,0,width,height"
     const Vec corner = point_of(std::string_view(bounds).substr(bounds.find(',', 2) + 1), 0);
     placed.size = {corner.x, -corner.y};
-    for (const Json& node : json.at("objects")) {
-        const auto number = std::stoul(node.at("name").get<std::string>().substr(1));
-        placed.nodes.at(number) = point_of(node.at("pos").get<std::string>(), placed.size.height);
+    for (const Json& object : json.at("objects")) {
+        const auto name = object.at("name").get<std::string>();
+        if (name.starts_with("cluster_"))
+            placed.groups.push_back(group_of(object, placed.size.height));
+        else
+            placed.nodes.at(std::stoul(name.substr(1))) =
+                point_of(object.at("pos").get<std::string>(), placed.size.height);
     }
     for (const Json& edge : json.value("edges", Json::array()))
         placed.edges.at(std::stoul(edge.at("id").get<std::string>())) =

@@ -17,10 +17,17 @@ struct LayoutEdge {
     int weight = 1;
 };
 
+/// Nodes that stand together, in a box with a title.
+struct LayoutGroup {
+    std::vector<std::size_t> nodes;
+    Extents title; ///< the room that its title needs
+};
+
 struct LayoutGraph {
     std::vector<Extents> nodes;
     std::vector<LayoutEdge> edges;
-    bool downward = false; ///< from the top down; else from left to right
+    std::vector<LayoutGroup> groups = {}; ///< no node is in two of them
+    bool downward = false;                ///< from the top down; else from left to right
 };
 
 struct PlacedEdge {
@@ -29,10 +36,17 @@ struct PlacedEdge {
     Vec label;              ///< the middle of its label
 };
 
+struct PlacedGroup {
+    Vec at;
+    Extents size;
+    Vec title; ///< the middle of its title
+};
+
 struct PlacedGraph {
     Extents size;
     std::vector<Vec> nodes; ///< the middle of each
     std::vector<PlacedEdge> edges;
+    std::vector<PlacedGroup> groups = {}; ///< none of a large graph
 };
 
 /// Nothing, and `fault`, when Graphviz is not there or takes longer than `seconds`.

@@ -1,8 +1,12 @@
 #include "draw/map/map_graph.hpp"
 
+#include "draw/map/fold.hpp"
+#include "draw/map/groups.hpp"
+#include "flow/compiling/compile.hpp"
 #include "proof/links.hpp"
 
 #include <algorithm>
+#include <numeric>
 
 namespace rondix::draw {
 
@@ -19,6 +23,10 @@ std::string seconds_text(std::uint32_t ms) {
     return text + "s";
 }
 
+bool begins_alike(const Place& a, const Place& b) {
+    return a.known() && a.file == b.file && a.begin == b.begin;
+}
+
 class MapBuilder {
   public:
     MapBuilder(const FlowFile& file, const CheckResult& result)
@@ -29,8 +37,7 @@ class MapBuilder {
 
     MapGraph build() {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) add_screen(i);
-        for (const Scene& scene : flow_.scenes)
-            graph_.nodes.push_back({NodeKind::scene, text(scene.id), text(scene.file), {}});
+        for (std::size_t i = 0; i < flow_.scenes.size(); ++i) add_scene(i);
         add_start();
         for (std::size_t i = 0; i < flow_.scenes.size(); ++i)
             edge(scene_node(SceneId(i)), index(flow_.scenes[i].root), EdgeKind::frame);
@@ -41,6 +48,9 @@ class MapBuilder {
             edge(index(flow_.loading.screen), index(flow_.loading.failed), EdgeKind::event,
                  "a load fails");
         drop_unused_built_ins();
+        graph_.groups = groups_by_scene(graph_);
+        drop_choice_at_start();
+        for (std::size_t i = 0; i < graph_.nodes.size(); ++i) graph_.nodes[i].number = i;
         return std::move(graph_);
     }
 
@@ -52,10 +62,10 @@ class MapBuilder {
         const Place place = file_.origins.screens[screen];
         return std::any_of(
             result_.findings.begin(), result_.findings.end(), [&](const Finding& finding) {
-                const bool main = finding.place.begin == place.begin;
+                const bool main = begins_alike(finding.place, place);
                 const bool also =
                     std::any_of(finding.also.begin(), finding.also.end(),
-                                [&](auto& a) { return a.place.begin == place.begin; });
+                                [&](auto& a) { return begins_alike(a.place, place); });
                 return finding.slug == slug && place.known() &&
                        (main || (slug == Slug::never_shown && also));
             });
@@ -69,6 +79,11 @@ class MapBuilder {
         node.title = screen.title.length > 0 ? text(screen.title) : node.id;
         node.trapped = has_finding(Slug::no_way_out, i) || has_finding(Slug::no_quit, i);
         node.unreached = has_finding(Slug::never_shown, i);
+        node.screen = ScreenId(i);
+        node.place = file_.origins.screens[i];
+        add_findings(node, node.place);
+        for (std::uint32_t c = screen.controls.begin; c < screen.controls.end(); ++c)
+            add_findings(node, file_.origins.controls[c]);
         if (screen.play) node.notes.emplace_back("play");
         if (ScreenId(i) == flow_.loading.screen) node.notes.emplace_back("while a scene loads");
         if (ScreenId(i) == flow_.loading.failed) node.notes.emplace_back("when a load failed");
@@ -81,6 +96,19 @@ class MapBuilder {
                 node.notes.push_back(std::move(note)); // asked about in one case, not in another
         }
         graph_.nodes.push_back(std::move(node));
+    }
+
+    void add_scene(std::size_t i) {
+        const Scene& scene = flow_.scenes[i];
+        MapNode node{NodeKind::scene, text(scene.id), text(scene.file), {}};
+        node.place = file_.origins.scenes[i];
+        add_findings(node, node.place);
+        graph_.nodes.push_back(std::move(node));
+    }
+
+    void add_findings(MapNode& node, const Place& place) const {
+        for (const Finding& finding : result_.findings)
+            if (begins_alike(finding.place, place)) node.findings.push_back(finding.text);
     }
 
     void add_start() {
@@ -210,6 +238,20 @@ class MapBuilder {
             edge.to = place[edge.to];
         }
         graph_.nodes = std::move(kept);
+    }
+
+    /// A flow that may start with one screen or another chooses on a screen that nobody sees: its
+    /// links are those of the start.
+    void drop_choice_at_start() {
+        std::vector<std::size_t> into(graph_.nodes.size());
+        std::iota(into.begin(), into.end(), std::size_t{0});
+        std::size_t start = 0;
+        for (std::size_t i = 0; i < into.size(); ++i)
+            if (graph_.nodes[i].kind == NodeKind::start) start = i;
+        for (std::size_t i = 0; i < into.size(); ++i)
+            if (graph_.nodes[i].is_screen() && graph_.nodes[i].id == built_in_start)
+                into[i] = start;
+        graph_ = merged(graph_, into);
     }
 
     const FlowFile& file_;

@@ -23,10 +23,20 @@ struct MapNode {
     NodeKind kind{};
     std::string title;
     std::string id;
-    std::vector<std::string> notes;       ///< "while loading", "again: Start again"
-    bool trapped = false;                 ///< the player is stuck here, or cannot leave the game
-    bool unreached = false;               ///< nothing ever shows it
-    std::vector<std::size_t> visits = {}; ///< of a way that is laid over the map: when, from 1
+    std::vector<std::string> notes;         ///< "while loading", "again: Start again"
+    bool trapped = false;                   ///< the player is stuck here, or cannot leave the game
+    bool unreached = false;                 ///< nothing ever shows it
+    std::vector<std::size_t> visits = {};   ///< of a way that is laid over the map: when, from 1
+    ScreenId screen = no_screen;            ///< where it is one
+    std::size_t number = 0;                 ///< its place in the whole graph, also when folded
+    Place place = {};                       ///< where it is declared
+    std::vector<std::string> findings = {}; ///< that name its place
+    std::vector<std::size_t> within = {};   ///< numbers of what is folded into it: see fold()
+    std::size_t stacked = 0; ///< it stands for so many that are alike, all of which are within
+    bool elsewhere = false; ///< of another part of the map: see part_of()
+
+    bool is_stack() const { return stacked > 0; }
+    bool is_screen() const { return kind == NodeKind::menu || kind == NodeKind::play; }
 };
 
 enum class EdgeKind : std::uint8_t {
@@ -45,10 +55,22 @@ struct MapEdge {
     bool on_way = false;   ///< of a way that is laid over the map
 };
 
+/// Nodes that stand together.
+struct MapGroup {
+    std::string title;
+    std::vector<std::size_t> nodes;
+};
+
 struct MapGraph {
     std::vector<MapNode> nodes;
     std::vector<MapEdge> edges;
+    std::vector<MapGroup> groups = {};
 };
+
+/// What a node is called in the flow: scenes by their id, which is their title here.
+inline const std::string& name_of(const MapNode& node) {
+    return node.kind == NodeKind::scene ? node.title : node.id;
+}
 
 MapGraph map_graph(const FlowFile& file, const CheckResult& result);
 

@@ -29,17 +29,6 @@ struct Frame {
     bool last = false, bad = false;
 };
 
-/// As much of a text as fits, with an ellipsis where some is left out.
-std::string shortened(std::string text, Font font, double width) {
-    if (measure(text, font).width <= width) return text;
-    while (!text.empty() && measure(text + "…", font).width > width) {
-        text.pop_back();
-        while (!text.empty() && (static_cast<unsigned char>(text.back()) & 0xC0) == 0x80)
-            text.pop_back();
-    }
-    return text + "…";
-}
-
 } // namespace
 
 struct FilmStrip::Parts {
@@ -114,15 +103,15 @@ std::string FilmStrip::finish() {
     const double all_y = head + static_cast<double>(rows) * step_y + bottom;
     Drawing drawing(parts.options.format, static_cast<int>(all_x), static_cast<int>(all_y));
     drawing.fill(ground);
-    drawing.text({gap, 14}, shortened(parts.options.title, {20, true}, all_x - 2 * gap), {20, true},
-                 words);
+    drawing.text({gap, 14}, draw::shortened(parts.options.title, {20, true}, all_x - 2 * gap),
+                 {20, true}, words);
     for (std::size_t i = 0; i < parts.frames.size(); ++i) {
         Frame& frame = parts.frames[i];
         const std::size_t row = i / columns, column = i % columns;
         const Vec at{gap + static_cast<double>(column) * step_x,
                      head + static_cast<double>(row) * step_y};
         const Extents size{static_cast<double>(parts.width), static_cast<double>(parts.height)};
-        drawing.image(at, parts.pixels_of(frame));
+        drawing.image(at, size, parts.pixels_of(frame));
         drawing.frame(at, size, 3, frame.bad ? trap : edge, frame.bad ? 4 : 1);
         if (frame.mark.width > 0) {
             const Vec mark{at.x + frame.mark.x - 3.0, at.y + frame.mark.y - 3.0};
@@ -136,8 +125,8 @@ std::string FilmStrip::finish() {
         const std::string number = frame.last ? "" : std::to_string(i + 1) + "  ";
         const Font font{15, frame.last};
         drawing.text({text_x, y},
-                     shortened(number + frame.caption, font, size.width - (text_x - at.x)), font,
-                     frame.last ? frame.colour : words);
+                     draw::shortened(number + frame.caption, font, size.width - (text_x - at.x)),
+                     font, frame.last ? frame.colour : words);
     }
     const double y = all_y - bottom + 4;
     drawing.disc({gap + 7, y + 9}, 6, of_player);
