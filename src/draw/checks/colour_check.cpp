@@ -36,7 +36,6 @@ class ColourCheck {
         , findings_(findings)
         , ways_(ways_to_screens(flow_, options.check))
         , height_(width * flow_.design_height / flow_.design_width)
-        , pixels_(static_cast<std::size_t>(width) * static_cast<std::size_t>(height_))
         , runner_(flow_) {
         runner_.set_ruler(painter_.ruler());
         runner_.resize(width, static_cast<float>(height_));
@@ -77,7 +76,6 @@ class ColourCheck {
         items_.assign(view.begin(), view.end());
         for (Item& item : items_)
             if (item.control != no_control) put_on(item, LookState::rest);
-        take_stills();
     }
 
     /// The values of choices, as they stand over the screen.
@@ -138,8 +136,7 @@ class ColourCheck {
                 style.text_size >= (style.bold ? large_bold_text : large_text) * unit();
             const double wanted = large ? least_contrast_of_large : least_contrast;
             if (contrast_on_own_ground(style, state) >= wanted) continue;
-            const double is = state == 0 && nothing_above(k) ? contrast_on_stills(k)
-                                                             : contrast_of(k, LookState(state));
+            const double is = contrast_of(k, LookState(state));
             if (is >= wanted) continue;
             const std::string when =
                 has_states(items_[k]) ? fmt::format(", {}", state_names[state]) : "";
@@ -159,8 +156,8 @@ class ColourCheck {
         return static_cast<float>(std::min(flow_.design_width, flow_.design_height)) / 720;
     }
 
-    // Drawing a text's ground for each text and state takes a while. Three ways to know it, the
-    // quick ones first; each is exact where it is used.
+    // Drawing a text's ground for each text and state takes a while: where the style alone tells,
+    // nothing is drawn, and elsewhere only the part of the screen that is looked at.
 
     /// From the style alone, where its ground hides what lies beneath. 0: not so.
     static double contrast_on_own_ground(const Style& style, std::size_t state) {
@@ -173,33 +170,6 @@ class ColourCheck {
                         contrast(word_of(look.ink), word_of(look.fill_end)));
     }
 
-    /// All of the screen at rest, without its texts: once over a black game, once over a white one.
-    void take_stills() {
-        std::vector<Item> bare = items_;
-        for (Item& item : bare) item.text = {};
-        for (std::size_t i = 0; i < stills_.size(); ++i) {
-            paint(bare, games[i]);
-            stills_[i] = pixels_;
-        }
-    }
-
-    bool nothing_above(std::size_t k) const {
-        const Rect own = letters_of(items_[k]);
-        return std::none_of(items_.begin() + static_cast<std::ptrdiff_t>(k) + 1, items_.end(),
-                            [&](const Item& item) {
-                                const Rect& other = item.place;
-                                return own.x < other.right() && other.x < own.right() &&
-                                       own.y < other.bottom() && other.y < own.bottom();
-                            });
-    }
-
-    double contrast_on_stills(std::size_t k) {
-        double worst = 21;
-        for (const auto& still : stills_)
-            worst = std::min(worst, contrast_with(items_[k], region(letters_of(items_[k]), still)));
-        return worst;
-    }
-
     /// With what lies beneath and its own ground; at the worst of a black and a white game.
     double contrast_of(std::size_t k, LookState state) {
         std::vector<Item> beneath(items_.begin(),
@@ -210,10 +180,9 @@ class ColourCheck {
         Item& own = beneath.back();
         own.text = {};
         double worst = 21;
-        for (const std::uint32_t game : games) {
-            paint(beneath, game);
-            worst = std::min(worst, contrast_with(own, region(letters_of(items_[k]), pixels_)));
-        }
+        const Rect letters = letters_of(items_[k]);
+        for (const std::uint32_t game : games)
+            worst = std::min(worst, contrast_with(own, painted(beneath, game, letters)));
         return worst;
     }
 
@@ -235,8 +204,7 @@ class ColourCheck {
             std::vector<Item> items = items_;
             for (Item& item : items)
                 if (item.control == items_[k].control) put_on(item, state);
-            paint(items, 0x808080);
-            return region(grown(items_[k].place), pixels_);
+            return painted(items, 0x808080, grown(items_[k].place));
         };
         const auto rest = draw(LookState::rest);
         const auto focused = draw(LookState::focused);
@@ -279,7 +247,17 @@ class ColourCheck {
         return {place.x - by, place.y - by, place.width + 2 * by, place.height + 2 * by};
     }
 
-    void paint(std::span<const Item> items, std::uint32_t game) {
+    /// The pixels of one part of the screen, row by row.
+    std::vector<std::uint32_t> painted(std::span<const Item> items, std::uint32_t game,
+                                       const Rect& place) const {
+        const Point first = canvas_.to_pixel({place.x, place.y});
+        const Point last = canvas_.to_pixel({place.right(), place.bottom()});
+        const auto clamped = [](float value, int most) {
+            return std::clamp(static_cast<int>(std::lround(value)), 0, most);
+        };
+        const int left = clamped(first.x, width), top = clamped(first.y, height_);
+        const int across = clamped(last.x, width) - left, down = clamped(last.y, height_) - top;
+        if (across <= 0 || down <= 0) return {};
         // The game lies beneath all; a ground of one colour stands for it.
         Item ground{.kind = ItemKind::ground};
         ground.style = id_of(StandardStyle::nothing);
@@ -287,22 +265,13 @@ class ColourCheck {
         ground.place = {0, 0, canvas_.size.width, canvas_.size.height};
         std::vector<Item> all = {ground};
         all.insert(all.end(), items.begin(), items.end());
-        painter_.paint(canvas_, all, {pixels_.data(), width, height_, width * 4});
-    }
-
-    std::vector<std::uint32_t> region(const Rect& place,
-                                      const std::vector<std::uint32_t>& picture) const {
-        const Point first = canvas_.to_pixel({place.x, place.y});
-        const Point last = canvas_.to_pixel({place.right(), place.bottom()});
-        const auto clamped = [](float value, int most) {
-            return std::clamp(static_cast<int>(std::lround(value)), 0, most);
-        };
-        std::vector<std::uint32_t> pixels;
-        for (int y = clamped(first.y, height_); y < clamped(last.y, height_); ++y)
-            for (int x = clamped(first.x, width); x < clamped(last.x, width); ++x)
-                pixels.push_back(
-                    picture[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)] &
-                    0xFFFFFF);
+        Canvas moved = canvas_;
+        moved.origin.x -= static_cast<float>(left);
+        moved.origin.y -= static_cast<float>(top);
+        std::vector<std::uint32_t> pixels(static_cast<std::size_t>(across) *
+                                          static_cast<std::size_t>(down));
+        painter_.paint(moved, all, {pixels.data(), across, down, across * 4});
+        for (std::uint32_t& pixel : pixels) pixel &= 0xFFFFFF;
         return pixels;
     }
 
@@ -347,8 +316,6 @@ class ColourCheck {
     std::vector<std::optional<std::vector<Move>>> ways_;
     int height_;
     static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
-    std::vector<std::uint32_t> pixels_;
-    std::array<std::vector<std::uint32_t>, 2> stills_;
     Runner runner_;
     SampleRows rows_;
     Canvas canvas_;
