@@ -3,6 +3,7 @@
 #include "support.hpp"
 
 #include "rondix/check_all.hpp"
+#include "rondix/look_check.hpp"
 #include "rondix/mend.hpp"
 #include "rondix/names.hpp"
 
@@ -110,9 +111,12 @@ TEST(Mends, ReadBackWhatIsSuggested) {
 TEST(Mends, KeepLineEnds) {
     std::size_t flows = 0;
     for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        if (!entry.is_regular_file()) continue;
         std::string text;
         for (const char c : contents(entry.path())) text += c == '\n' ? "\r\n" : std::string(1, c);
-        const Mended mended = mend_all(load_flow_text("crlf", text), MendWhich::all);
+        const std::string name = (entry.path().parent_path() / "crlf").string();
+        const Mended mended = mend_all(load_flow_text(name, text), MendWhich::all, {},
+                                       [](const FlowFile& file) { return check_looks(file); });
         EXPECT_TRUE(mended.left.findings.empty()) << entry.path();
         ASSERT_EQ(mended.texts.size(), 1u) << entry.path();
         const std::string& after = mended.texts.begin()->second;

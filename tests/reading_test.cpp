@@ -309,6 +309,10 @@ TEST(Yaml, AnotherReaderSeesTheSameTree) {
         const Source source("x", contents(entry.path()));
         Findings findings;
         const auto tree = yaml::read(source, 0, findings);
+        if (source.text().find("# finds: not-yaml") != std::string::npos) {
+            EXPECT_FALSE(tree.has_value()) << entry.path();
+            continue;
+        }
         ASSERT_TRUE(tree.has_value()) << entry.path();
         EXPECT_EQ(flat(*tree), flat(YAML::Load(source.text()))) << entry.path();
         ++files;

@@ -72,10 +72,16 @@ bool can_see(const Findings& findings) {
                        [](const Finding& finding) { return seen.contains(finding.slug); });
 }
 
+/// What is not YAML is not for a schema to judge.
+bool is_yaml(const std::filesystem::path& path) {
+    return contents(path).find("# finds: not-yaml") == std::string::npos;
+}
+
 TEST(Schema, JudgesEveryExampleAsTheReaderDoes) {
     std::vector<std::string> paths, texts;
     for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples"))
-        if (entry.path().string().ends_with(".flow.yaml")) paths.push_back(entry.path().string());
+        if (entry.path().string().ends_with(".flow.yaml") && is_yaml(entry.path()))
+            paths.push_back(entry.path().string());
     for (const std::string& path : paths) texts.push_back(contents(path));
     const std::vector<bool> good = judged(texts);
     ASSERT_EQ(good.size(), paths.size());

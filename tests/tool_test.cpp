@@ -251,10 +251,11 @@ TEST(Tool, DrawsEveryExampleThatCompiles) {
     const auto folder = scratch();
     std::size_t drawn = 0;
     for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        if (!entry.is_regular_file()) continue;
         const FlowFile file = load_flow(entry.path().string());
         const Ran ran =
             rondix("map '" + entry.path().string() + "' -o '" + (folder / "m.svg").string() + "'");
-        EXPECT_EQ(ran.status, file.compiled ? 0 : 1) << entry.path();
+        EXPECT_EQ(ran.status, file.compiled ? 0 : file.readable ? 1 : 2) << entry.path();
         drawn += ran.status == 0;
     }
     EXPECT_GE(drawn, 8u);

@@ -7,6 +7,7 @@
 
 #include "rondix/check.hpp"
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -20,10 +21,16 @@ struct Mend {
                              ///< is near, something dropped that nothing uses
 };
 
-/// A mend of one of the findings of `result`, which check_all() gave for `file`; nothing where none
-/// of the changes that are tried is one. A flow that is written in C++ has none.
+/// What is said of a flow's looks, such as check_looks(). Without it nothing about looks is mended,
+/// and a mend may change how something looks.
+using LookAt = std::function<Findings(const FlowFile&)>;
+
+/// A mend of one of the findings of `result`, which check_all() gave for `file`, with those of
+/// `looks` where there is one; nothing where none of the changes that are tried is one. A flow that
+/// is written in C++ has none.
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
-                              const Finding& finding, const CheckOptions& options = {});
+                              const Finding& finding, const CheckOptions& options = {},
+                              const LookAt& looks = {});
 
 /// The texts of the files that the edits change, as they read then; what is put in ends its lines
 /// as the file does.
@@ -43,7 +50,8 @@ struct Mended {
     CheckResult left;     ///< what check_all() says then
 };
 enum class MendWhich { safe, all };
-Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options = {});
+Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options = {},
+                const LookAt& looks = {});
 
 /// What changes from one text to another: the lines, with two around them, as `diff -u` writes it.
 std::string difference(const std::string& name, std::string_view before, std::string_view after);

@@ -31,7 +31,7 @@ std::string check_json(const FlowFile& file, const CheckResult& result);
 
 /// All findings as SARIF 2.1.0, with the moves as code flows and what mends them as fixes.
 std::string check_sarif(const FlowFile& file, const CheckResult& result,
-                        const CheckOptions& options = {});
+                        const CheckOptions& options = {}, const LookAt& looks = {});
 
 /// As JUnit XML: a test case for each finding, and one for the whole. Warnings are skipped ones.
 std::string check_junit(const FlowFile& file, const CheckResult& result);

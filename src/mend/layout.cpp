@@ -147,6 +147,55 @@ std::uint32_t Layout::begin_of_map(std::uint32_t at) const {
     return line;
 }
 
+/// Of an entry that begins with that key, up to its end or a comment.
+std::optional<Place> Layout::value_within(Stretch entry, std::string_view key) const {
+    std::uint32_t begin = entry.begin;
+    while (begin < entry.end &&
+           (text_[begin] == ' ' || text_[begin] == '\n' || text_.substr(begin).starts_with("- ")))
+        ++begin;
+    const std::string_view words = text_.substr(begin, entry.end - begin);
+    if (!words.starts_with(key) || !words.substr(key.size()).starts_with(":")) return std::nullopt;
+    begin += static_cast<std::uint32_t>(key.size()) + 1;
+    while (begin < entry.end && text_[begin] == ' ') ++begin;
+    std::uint32_t end = entry.end;
+    while (end > begin && (text_[end - 1] == ' ' || text_[end - 1] == '\n')) --end;
+    return Place{begin, end, file_};
+}
+
+std::optional<Place> Layout::value_of(std::uint32_t at, std::string_view key) const {
+    if (const Bracket* map = around(at, '{')) {
+        Stretch entry{map->open + 1, map->close};
+        for (const Comma& comma : commas_) {
+            if (comma.open != map->open) continue;
+            entry.end = comma.at;
+            if (const auto value = value_within(entry, key)) return value;
+            entry = {comma.at + 1, map->close};
+        }
+        return value_within(entry, key);
+    }
+    // On lines of its own: those that are set in as this one.
+    const std::uint32_t own = line_begin(at);
+    const std::uint32_t deep = indent_of(own) + (is_item(own) ? 2 : 0);
+    std::uint32_t line = own;
+    while (line > 0 && !is_item(line)) { // up to the first of the map
+        const std::uint32_t above = line_begin(line - 1);
+        const std::uint32_t set_in = indent_of(above) + (is_item(above) ? 2 : 0);
+        if (!is_empty(above) && set_in < deep) break;
+        line = above;
+    }
+    for (; line < text_.size(); line = line_end(line) + 1) {
+        if (is_empty(line)) continue;
+        const std::uint32_t set_in = indent_of(line) + (is_item(line) ? 2 : 0);
+        if (set_in < deep || (is_item(line) && line > own)) break;
+        if (set_in > deep) continue;
+        std::uint32_t end = words_end(line);
+        const std::size_t comment = text_.substr(0, end).find(" #", line);
+        if (comment != std::string_view::npos) end = static_cast<std::uint32_t>(comment);
+        if (const auto value = value_within({line, end}, key)) return value;
+    }
+    return std::nullopt;
+}
+
 std::optional<Edit> Layout::drop_map(std::uint32_t at) const {
     const Bracket* map = around(at, '{');
     if (!map) return drop_lines(begin_of_map(at));

@@ -25,6 +25,9 @@ class Layout {
     /// Takes out the map in which `at` stands, such as a control; with its key, where it has one.
     std::optional<Edit> drop_map(std::uint32_t at) const;
 
+    /// Where the words behind `key:` stand, in the map in which `at` stands.
+    std::optional<Place> value_of(std::uint32_t at, std::string_view key) const;
+
     /// Puts an entry into the map that is the value of the key at `key`.
     std::optional<Edit> add_under(Place key, std::string_view entry) const;
 
@@ -60,6 +63,7 @@ class Layout {
     bool is_empty(std::uint32_t begin) const;
     std::uint32_t end_of_entry(std::uint32_t begin) const;
     std::uint32_t begin_of_map(std::uint32_t at) const;
+    std::optional<Place> value_within(Stretch entry, std::string_view key) const;
 
     std::string_view text_;
     std::uint16_t file_;

@@ -43,6 +43,15 @@ std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& wa
     return more;
 }
 
+bool comes_from_looks(Slug slug) {
+    return is_about_looks(slug) || slug == Slug::missing_file;
+}
+
+CheckResult check_whole(const FlowFile& file, const CheckOptions& options, const LookAt& looks) {
+    return check_all(file, options,
+                     looks ? [&] { return looks(file); } : std::function<Findings()>());
+}
+
 FileTexts texts_of(const FlowFile& file) {
     FileTexts texts;
     for (const Source& source : file.sources) texts[source.name()] = source.text();
@@ -92,8 +101,9 @@ FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits) {
 }
 
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
-                              const Finding& finding, const CheckOptions& options) {
-    if (is_about_looks(finding.slug)) return std::nullopt; // they are not checked again here
+                              const Finding& finding, const CheckOptions& options,
+                              const LookAt& looks) {
+    if (is_about_looks(finding.slug) && !looks) return std::nullopt;
     std::optional<Mend> best;
     std::size_t fewest = 0;
     std::vector<Mend> proposals = proposals_for(file, finding);
@@ -102,7 +112,12 @@ std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
         FileTexts texts = texts_of(file);
         for (auto& [name, text] : with_edits(file, mend.edits)) texts[name] = text;
         const FlowFile after = load_flow_texts(file.sources[0].name(), texts);
-        const auto more = came_up(file, result, finding, after, check_all(after, options));
+        const auto comes_up = [&](const LookAt& look) {
+            return came_up(file, result, finding, after, check_whole(after, options, look));
+        };
+        // Looking takes long: what does not help anyway is not looked at.
+        auto more = comes_from_looks(finding.slug) ? std::optional<std::size_t>(0) : comes_up({});
+        if (more && (looks || comes_from_looks(finding.slug))) more = comes_up(looks);
         if (!more || (best && *more >= fewest)) continue;
         best = std::move(mend);
         fewest = *more;
@@ -111,17 +126,18 @@ std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
     return best;
 }
 
-Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options) {
+Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options,
+                const LookAt& looks) {
     Mended mended;
     FileTexts texts = texts_of(file);
     FlowFile now = load_flow_texts(file.sources[0].name(), texts);
-    mended.left = check_all(now, options);
+    mended.left = check_whole(now, options, looks);
     std::size_t next = 0; // those before it are left as they are
     while (next < mended.left.findings.size() && mended.all.size() < most_mends) {
         Mended::One one;
         one.finding = mended.left.findings[next];
         one.sources = now.sources;
-        one.mend = find_mend(now, mended.left, one.finding, options);
+        one.mend = find_mend(now, mended.left, one.finding, options, looks);
         if (one.mend) {
             const FileTexts changed = with_edits(now, one.mend->edits);
             one.difference = difference_of(now, changed);
@@ -129,7 +145,7 @@ Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& optio
             if (one.applied) {
                 for (const auto& [name, text] : changed) texts[name] = mended.texts[name] = text;
                 now = load_flow_texts(file.sources[0].name(), texts);
-                mended.left = check_all(now, options);
+                mended.left = check_whole(now, options, looks);
             }
         }
         if (!one.applied) ++next;

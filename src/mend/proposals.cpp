@@ -1,6 +1,8 @@
 #include "mend/proposals.hpp"
 
-#include "mend/layout.hpp"
+#include "mend/look_proposals.hpp"
+#include "mend/maker.hpp"
+#include "mend/text_proposals.hpp"
 #include "rondix/names.hpp"
 
 #include <algorithm>
@@ -10,14 +12,9 @@ namespace rondix {
 
 namespace {
 
-class Proposals {
+class Proposals : ProposalMaker {
   public:
-    Proposals(const FlowFile& file, const Finding& finding)
-        : flow_(file.flow)
-        , finding_(finding)
-        , source_(file.sources[finding.place.file])
-        , layout_(source_, finding.place.file)
-        , at_(finding.place.begin) {}
+    using ProposalMaker::ProposalMaker;
 
     std::vector<Mend> make() {
         if (!finding_.edits.empty()) {
@@ -57,6 +54,7 @@ class Proposals {
         case Slug::style_unused:
         case Slug::cue_unused:
             return add("drop it, since nothing uses it", layout_.drop_entry(at_), true);
+        case Slug::missing_file:
         case Slug::event_unanswered: return add("drop it", layout_.drop_entry(at_));
         case Slug::flag_fixed:
             return add("let the game set it", layout_.add_under(finding_.place, "set-by: game"));
@@ -74,6 +72,7 @@ class Proposals {
             return;
         case Slug::todo: return wire();
         case Slug::play_unbound: return load_instead();
+        case Slug::request_screen: return make_the_request();
         case Slug::step_order: return swap_with_next();
         case Slug::same_press: return add("drop it", layout_.drop_map(at_));
         case Slug::copied_screen: return be_like();
@@ -89,20 +88,9 @@ class Proposals {
 
     // --- what they are made of
 
-    std::string text_of(Place place) const {
-        return source_.text().substr(place.begin, place.end - place.begin);
-    }
-    std::string said() const { return text_of(finding_.place); }
     std::string behind(std::string_view word) const {
         const std::string text = said();
         return text.starts_with(word) ? text.substr(word.size()) : text;
-    }
-
-    void add(std::string what, std::optional<Edit> edit, bool safe = false) {
-        if (edit) all_.push_back({std::move(what), {*edit}, safe});
-    }
-    void replace(Place place, std::string text, std::string what) {
-        all_.push_back({std::move(what), {{place, std::move(text)}}, false});
     }
 
     void use_the_near_name() {
@@ -347,6 +335,20 @@ class Proposals {
         }
     }
 
+    /// Its screen comes with the request.
+    void make_the_request() {
+        for (const std::string_view word : {"open ", "go ", "back to "}) {
+            if (at_ < word.size()) continue;
+            const Place step{static_cast<std::uint32_t>(at_ - word.size()), finding_.place.end,
+                             finding_.place.file};
+            if (text_of(step) != std::string(word) + said()) continue;
+            for (const FlowRequest& request : flow_.requests)
+                if (request.screen && request.screen->text == said())
+                    replace(step, "request " + request.id.text,
+                            "request '" + request.id.text + "'");
+        }
+    }
+
     void swap_with_next() {
         if (finding_.also.empty()) return;
         const Place next = finding_.also.front().place;
@@ -378,13 +380,6 @@ class Proposals {
         const std::string name = said();
         return name == "title" && !flow_.game.empty() ? flow_.game : title_from(name);
     }
-
-    const Flow& flow_;
-    const Finding& finding_;
-    const Source& source_;
-    const Layout layout_;
-    const std::uint32_t at_;
-    std::vector<Mend> all_;
 };
 
 } // namespace
@@ -392,6 +387,9 @@ class Proposals {
 std::vector<Mend> proposals_for(const FlowFile& file, const Finding& finding) {
     if (!finding.place.known() || finding.place.file >= file.sources.size()) return {};
     if (file.sources[finding.place.file].is_in_code()) return {};
+    if (is_about_looks(finding.slug)) return look_proposals_for(file, finding);
+    if (finding.slug == Slug::not_yaml || finding.slug == Slug::not_a_flow)
+        return text_proposals_for(file, finding);
     return Proposals(file, finding).make();
 }
 

@@ -26,8 +26,9 @@ std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle styl
     if (mended.all.empty()) return fmt::format("nothing to mend in {}\n", name);
     std::string last = fmt::format("{} mended, {} left", applied, mended.left.findings.size());
     if (offered > 0)
-        last += fmt::format("; --mend-all applies {} more, which {} what the flow does", offered,
-                            offered == 1 ? "changes" : "change");
+        last +=
+            fmt::format("; --mend-all applies {} more, which {} what the flow does or how it looks",
+                        offered, offered == 1 ? "changes" : "change");
     return text + folded(last + "\n", 2, style);
 }
 

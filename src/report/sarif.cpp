@@ -117,11 +117,11 @@ Json rules() {
 } // namespace
 
 std::string check_sarif(const FlowFile& file, const CheckResult& result,
-                        const CheckOptions& options) {
+                        const CheckOptions& options, const LookAt& looks) {
     Json results = Json::array();
     for (const Finding& finding : result.findings) {
         Json one = result_json(finding, file.sources);
-        if (const auto mend = find_mend(file, result, finding, options))
+        if (const auto mend = find_mend(file, result, finding, options, looks))
             one["fixes"] = {fix(*mend, file.sources)};
         results.push_back(std::move(one));
     }

@@ -10,7 +10,6 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
 #include <array>
 #include <filesystem>
 #include <fstream>
@@ -59,21 +58,27 @@ int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
     return result.verdict == Verdict::proved ? proved : not_settled;
 }
 
-std::string in_format(const Options& options, const FlowFile& file, const CheckResult& result) {
-    const std::string& format = options.format;
-    if (format == "sarif") return check_sarif(file, result, options.check);
-    if (format == "junit") return check_junit(file, result);
-    if (format == "json") return check_json(file, result);
-    if (format == "csv") return figures_csv(result.figures);
-    return check_text(file, result, style_for_output());
-}
-
 LookCheckOptions look_options(const Options& options) {
     LookCheckOptions looks;
     if (!options.sizes.empty()) looks.sizes.clear();
     for (const Size size : options.sizes) looks.sizes.push_back({size.width, size.height});
     looks.check = options.check;
     return looks;
+}
+
+/// Nothing with --no-looks.
+LookAt look_at(const Options& options) {
+    if (options.no_looks) return {};
+    return [&options](const FlowFile& file) { return check_looks(file, look_options(options)); };
+}
+
+std::string in_format(const Options& options, const FlowFile& file, const CheckResult& result) {
+    const std::string& format = options.format;
+    if (format == "sarif") return check_sarif(file, result, options.check, look_at(options));
+    if (format == "junit") return check_junit(file, result);
+    if (format == "json") return check_json(file, result);
+    if (format == "csv") return figures_csv(result.figures);
+    return check_text(file, result, style_for_output());
 }
 
 /// Writes what the mends made, with the byte order mark where a file had one.
@@ -89,26 +94,16 @@ bool write_mended(const Mended& mended) {
 
 CheckResult check_whole(const FlowFile& file, const Options& options) {
     std::function<Findings()> looks;
-    if (!options.no_looks) looks = [&] { return check_looks(file, look_options(options)); };
+    if (!options.no_looks) looks = [&] { return look_at(options)(file); };
     return check_all(file, options.check, looks);
 }
 
 int run_mends(const FlowFile& file, const Options& options) {
     const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
-    const Mended mended = mend_all(file, which, options.check);
+    const Mended mended = mend_all(file, which, options.check, look_at(options));
     fmt::print("{}", mend_text(file, mended, style_for_output()));
     if (!write_mended(mended)) return cannot_be_used;
-    // What `check` says then, looks included: they are not mended here.
-    const FlowFile now = load_flow(options.flow);
-    const CheckResult whole = check_whole(now, options);
-    const auto looks = static_cast<std::size_t>(
-        std::count_if(whole.findings.begin(), whole.findings.end(),
-                      [](const Finding& finding) { return is_about_looks(finding.slug); }));
-    if (looks > 0)
-        fmt::print("{} about looks, which are not mended: 'rondix check' tells {}\n",
-                   looks == 1 ? "1 finding is" : fmt::format("{} findings are", looks),
-                   looks == 1 ? "it" : "them");
-    return status_of(now, whole, options.strict);
+    return status_of(load_flow(options.flow), mended.left, options.strict);
 }
 
 int run_watch(const Options& options) {

@@ -3,6 +3,7 @@
 
 #include "broken_flows.hpp"
 #include "rondix/check_all.hpp"
+#include "rondix/look_check.hpp"
 #include "rondix/mend.hpp"
 #include "rondix/names.hpp"
 #include "rondix/report.hpp"
@@ -10,11 +11,16 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
 #include <memory>
 
 namespace rondix::tool {
 
 namespace {
+
+namespace fs = std::filesystem;
 
 std::string_view word_of(Severity severity) {
     return severity == Severity::error ? "error" : "warning";
@@ -36,13 +42,41 @@ std::string plain(std::string_view text) {
     return out;
 }
 
+/// A folder of its own for a while, with the pictures of the flows in it; the process stands in it.
+class ExampleFolder {
+  public:
+    ExampleFolder() {
+        std::string name = (fs::temp_directory_path() / "rondix-explain-XXXXXX").string();
+        if (mkdtemp(name.data()) == nullptr) return;
+        folder_ = name;
+        fs::create_directory(folder_ / "art");
+        for (const auto& [file, text] : broken_art)
+            std::ofstream(folder_ / file, std::ios::binary) << text;
+        before_ = fs::current_path();
+        fs::current_path(folder_);
+    }
+    ~ExampleFolder() {
+        if (folder_.empty()) return;
+        std::error_code none;
+        fs::current_path(before_, none);
+        fs::remove_all(folder_, none);
+    }
+    ExampleFolder(const ExampleFolder&) = delete;
+    ExampleFolder& operator=(const ExampleFolder&) = delete;
+
+  private:
+    fs::path folder_, before_;
+};
+
 /// The flow, what check says of it, and what mends it.
 void show_example(const SlugRow& row) {
+    const ExampleFolder folder;
     for (const auto& [name, text] : broken_flows) {
         if (name != row.example) continue;
         const FlowFile file = load_flow_text(std::string(name) + ".flow.yaml", plain(text));
+        const LookAt looks = [](const FlowFile& flow) { return check_looks(flow); };
         fmt::print("\n  A flow that has it:\n\n{}\n", file.sources[0].text());
-        for (const Mended::One& one : mend_all(file, MendWhich::all).all) {
+        for (const Mended::One& one : mend_all(file, MendWhich::all, {}, looks).all) {
             fmt::print("  What check says of it:\n\n{}\n", finding_text(one.finding, one.sources));
             if (one.mend) fmt::print("  What mends it ({}):\n\n{}", one.mend->what, one.difference);
         }

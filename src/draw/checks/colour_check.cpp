@@ -199,7 +199,8 @@ class ColourCheck {
     /// control, and it changes by a contrast of 3.
     void check_focus(std::size_t k) {
         const Place place = place_of(items_[k]);
-        if (!place.known() || !focus_told_.insert(items_[k].style).second) return;
+        if (!place.known() || !is_wholly_seen(items_[k])) return; // else that is told
+        if (!focus_told_.insert(items_[k].style).second) return;
         const auto draw = [&](LookState state) {
             std::vector<Item> items = items_;
             for (Item& item : items)
@@ -241,6 +242,12 @@ class ColourCheck {
     }
 
     // --- pixels
+
+    bool is_wholly_seen(const Item& item) const {
+        const Rect& place = item.place;
+        return place.x >= 0 && place.y >= 0 && place.right() <= canvas_.size.width &&
+               place.bottom() <= canvas_.size.height;
+    }
 
     Rect grown(Rect place) const {
         const float by = 4 * unit();
