@@ -39,6 +39,11 @@ class FileLayout : public testing::Test {
     std::string beside(const std::string& word, const char* entry) const {
         return with(text_, layout().add_beside(at(word), entry));
     }
+    /// The words behind a key, asked for from another entry of the same map.
+    std::string value(const std::string& from, const std::string& key) const {
+        const auto place = layout().value_of(at(from), key);
+        return place ? text_.substr(place->begin, place->end - place->begin) : "nothing";
+    }
     std::string item(const std::string& word, const char* what) const {
         return with(text_, layout().add_item(at(word), what));
     }
@@ -98,6 +103,22 @@ TEST_F(FileLayout, PutsItemsIn) {
     EXPECT_NE(item("x", "new").find("b: [{ x: 1 }, new]\n"), std::string::npos);
     read("a:\n  - one"); // without a line break at the end
     EXPECT_EQ(item("one", "two"), "a:\n  - one\n  - two\n");
+}
+
+TEST_F(FileLayout, FindsWhatIsSaidBesideAnEntry) {
+    read("a: { b: 1, cc: [2, 3], c: { d: 4 } }\n");
+    EXPECT_EQ(value("b:", "c"), "{ d: 4 }");
+    EXPECT_EQ(value("c: {", "cc"), "[2, 3]");
+    EXPECT_EQ(value("d:", "d"), "4");
+    EXPECT_EQ(value("d:", "b"), "nothing"); // of another map
+    read("list:\n  - one: 1   # first\n    two: \"2 # 3\"\n    deep:\n      two: 4\n  - two: "
+         "5\nend: 6\n");
+    EXPECT_EQ(value("one:", "one"), "1");
+    EXPECT_EQ(value("deep:", "one"), "1");
+    EXPECT_EQ(value("two: 4", "two"), "4");
+    EXPECT_EQ(value("two: 5", "two"), "5");
+    EXPECT_EQ(value("two: 5", "one"), "nothing");
+    EXPECT_EQ(value("list:", "end"), "6");
 }
 
 // --- at random, against a reader of YAML of somebody else
@@ -172,6 +193,39 @@ TEST_F(FileLayout, DropsOneEntryAndNothingElse) {
         }
     }
     EXPECT_GE(dropped, 1000u);
+}
+
+/// Under the last key of a path.
+YAML::Node at_path(const YAML::Node& from, const std::vector<std::string>& path) {
+    YAML::Node node = YAML::Clone(from);
+    for (const std::string& key : path) node = YAML::Clone(node[key]);
+    return node;
+}
+
+TEST_F(FileLayout, FindsTheValueOfAnyEntryFromAnyBesideIt) {
+    std::mt19937 random(5);
+    std::size_t found = 0;
+    for (int round = 0; round < 300; ++round) {
+        std::vector<std::vector<std::string>> paths;
+        std::string text = written(random, 4, "", false, {}, paths);
+        if (text[0] != '\n') continue;
+        text.erase(0, 1);
+        const YAML::Node tree = YAML::Load(text);
+        read(text);
+        for (const std::vector<std::string>& path : paths)
+            for (const std::vector<std::string>& other : paths) {
+                const bool beside = path.size() == other.size() &&
+                                    std::equal(path.begin(), path.end() - 1, other.begin());
+                const std::string is = value(path.back() + ":", other.back());
+                const YAML::Node wanted = at_path(tree, other);
+                if (beside && !wanted.IsMap()) {
+                    EXPECT_EQ(is, wanted.Scalar()) << text << path.back() << other.back();
+                    ++found;
+                }
+                EXPECT_TRUE(beside || is == "nothing") << text << path.back() << other.back();
+            }
+    }
+    EXPECT_GE(found, 1000u);
 }
 
 } // namespace

@@ -186,7 +186,7 @@ std::optional<Place> Layout::value_of(std::uint32_t at, std::string_view key) co
     for (; line < text_.size(); line = line_end(line) + 1) {
         if (is_empty(line)) continue;
         const std::uint32_t set_in = indent_of(line) + (is_item(line) ? 2 : 0);
-        if (set_in < deep || (is_item(line) && line > own)) break;
+        if (set_in < deep || (is_item(line) && set_in == deep && line > own)) break;
         if (set_in > deep) continue;
         std::uint32_t end = words_end(line);
         const std::size_t comment = text_.substr(0, end).find(" #", line);

@@ -26,14 +26,20 @@ class LookProposals : ProposalMaker {
     LookProposals(const FlowFile& file, const Finding& finding)
         : ProposalMaker(file, finding) {
         for (const FlowScreen& screen : flow_.screens) {
-            if (begins_here(screen.id.place)) screen_ = &screen;
-            for (const FlowControl& control : screen.controls)
-                if (begins_here(control.id.place)) screen_ = &screen, control_ = &control;
+            const auto& heading = screen.looks.heading;
+            if (heading && heading->landscape && begins_here(heading->landscape->place))
+                take(screen, *heading, "title");
+            for (const FlowControl& control : screen.controls) {
+                if (begins_here(control.id.place)) take(screen, control.box, style_of(control));
+                for (const FlowPiece& piece : control.pieces)
+                    if (begins_here(piece.place))
+                        take(screen, piece.box, piece.text.empty() ? "picture" : "label");
+            }
         }
     }
 
     std::vector<Mend> make() {
-        if (control_ == nullptr) return {};
+        if (box_ == nullptr) return {};
         switch (finding_.slug) {
         case Slug::off_canvas:
         case Slug::outside_safe:
@@ -51,6 +57,23 @@ class LookProposals : ProposalMaker {
     }
 
   private:
+    void take(const FlowScreen& screen, const FlowBox& box, const char* usual_style) {
+        screen_ = &screen;
+        box_ = &box;
+        usual_style_ = usual_style;
+    }
+
+    static const char* style_of(const FlowControl& control) {
+        switch (control.kind) {
+        case ControlKind::button: return "button";
+        case ControlKind::label: return "label";
+        case ControlKind::picture: return "picture";
+        case ControlKind::panel: return "panel";
+        case ControlKind::list: return "list";
+        default: return "setting";
+        }
+    }
+
     // --- maps
 
     const std::string& text_in(std::uint16_t file) const { return file_.sources[file].text(); }
@@ -88,11 +111,11 @@ class LookProposals : ProposalMaker {
         add(what, layout.drop_entry(place->begin));
     }
 
-    MapSpot control_map() const { return {finding_.place.file, at_}; }
+    /// The map that says all of it: a control, a piece, or the heading, which is a place itself.
+    MapSpot own_map() const { return *within(finding_.place); }
 
     std::optional<MapSpot> place_map() const {
-        const auto& form = control_->box.landscape;
-        return form ? within(form->place) : std::nullopt;
+        return box_->landscape ? within(box_->landscape->place) : std::nullopt;
     }
 
     // --- places
@@ -100,22 +123,22 @@ class LookProposals : ProposalMaker {
     void stand_elsewhere() {
         if (finding_.slug == Slug::overlap) move_away();
         if (const auto place = place_map()) drop(*place, "offset");
-        if (finding_.slug == Slug::outside_safe) set(control_map(), "bleed", "yes");
-        drop(control_map(), "place");
+        if (finding_.slug == Slug::outside_safe) set(own_map(), "bleed", "yes");
+        drop(own_map(), "place");
     }
 
     /// Down or up from what it lies over.
     void move_away() {
         const auto place = place_map();
         if (!place) return;
-        const BoxForm& form = control_->box.landscape->form;
+        const BoxForm& form = box_->landscape->form;
         for (const float by : {16, 32, 64, 96, -32, -64, -96})
             set(*place, "offset",
                 fmt::format("{:g} {:g}", form.across.offset, form.down.offset + by));
     }
 
     void be_larger() {
-        const auto& form = control_->box.landscape;
+        const auto& form = box_->landscape;
         const auto side = [](const Span& span, bool sized) {
             return std::max(sized ? span.size : 0, good_target);
         };
@@ -125,7 +148,7 @@ class LookProposals : ProposalMaker {
         if (const auto place = place_map())
             set(*place, "size", size);
         else
-            set(control_map(), "place", "{ size: " + size + " }");
+            set(own_map(), "place", "{ size: " + size + " }");
         if (screen_->looks.layout) set_each(size);
     }
 
@@ -135,11 +158,11 @@ class LookProposals : ProposalMaker {
             set(*layout, "each", size);
     }
 
-    /// Wider by a quarter, by a half, and twice as wide: where its width is said.
+    /// Wider by a quarter, by a half, and so on: where its width is said.
     void have_more_room() {
-        const auto& own = control_->box.landscape;
+        const auto& own = box_->landscape;
         const auto& group = screen_->looks.layout;
-        for (const double more : {1.25, 1.5, 2.0, 3.0}) {
+        for (const double more : {1.25, 1.5, 2.0, 3.0, 5.0}) {
             const auto wider = [&](double width) { return std::ceil(width * more / 10) * 10; };
             if (own && own->sized_across && own->form.across.size > 0) {
                 widen(*place_map(), wider(own->form.across.size));
@@ -174,20 +197,9 @@ class LookProposals : ProposalMaker {
 
     // --- styles
 
-    const char* style_of_kind() const {
-        switch (control_->kind) {
-        case ControlKind::button: return "button";
-        case ControlKind::label: return "label";
-        case ControlKind::picture: return "picture";
-        case ControlKind::panel: return "panel";
-        case ControlKind::list: return "list";
-        default: return "setting";
-        }
-    }
-
-    /// The style that the control has: written there, or in a theme.
+    /// The style that it has: written there, or in a theme.
     const FlowStyle* style() const {
-        const auto& use = control_->box.style;
+        const auto& use = box_->style;
         if (!use) return nullptr;
         const bool in_place = std::any_of(use->style.states.begin(), use->style.states.end(),
                                           [](const auto& lines) { return !lines.empty(); });
@@ -211,12 +223,11 @@ class LookProposals : ProposalMaker {
         if (const FlowStyle* own = style()) {
             if (const auto map = state_map(*own, 0)) return set(*map, key, words);
         }
-        std::string like = style_of_kind();
-        if (control_->box.style && control_->box.style->style.like)
-            like = control_->box.style->style.like->text;
+        std::string like = usual_style_;
+        if (box_->style && box_->style->style.like) like = box_->style->style.like->text;
         std::string words_of_style = "{ like: ";
         words_of_style += like + ", " + key + ": " + words + " }";
-        set(control_map(), "style", words_of_style);
+        set(own_map(), "style", words_of_style);
     }
 
     void change_ink() {
@@ -261,7 +272,8 @@ class LookProposals : ProposalMaker {
     }
 
     const FlowScreen* screen_ = nullptr;
-    const FlowControl* control_ = nullptr;
+    const FlowBox* box_ = nullptr;
+    const char* usual_style_ = "";
 };
 
 } // namespace

@@ -1,0 +1,131 @@
+// Mends of how something looks: in the control, in the heading, in a style of the flow or of a
+// theme; each tried with all looks looked at again.
+#include "support.hpp"
+#include "tool_runner.hpp"
+
+#include "rondix/check_all.hpp"
+#include "rondix/look_check.hpp"
+#include "rondix/mend.hpp"
+
+namespace rondix::test {
+namespace {
+
+Findings looks_of(const FlowFile& file) {
+    return check_looks(file);
+}
+
+/// The flow once all is mended: one finding, of this kind, and then none.
+std::string mended(const std::string& screen, Slug slug, const std::string& more = "") {
+    const std::string text = "rondix: 1\nstarts-with: title\n" + more + "screens:\n  title:\n" +
+                             "    title: The quay\n" + screen;
+    const FlowFile file = load_flow_text("test.flow.yaml", text);
+    const Mended all = mend_all(file, MendWhich::all, {}, looks_of);
+    EXPECT_EQ(all.all.size(), 1u) << mend_text(file, all);
+    if (all.all.empty()) return {};
+    EXPECT_EQ(all.all[0].finding.slug, slug);
+    EXPECT_TRUE(all.left.findings.empty()) << mend_text(file, all);
+    const auto changed = all.texts.find("test.flow.yaml");
+    return changed == all.texts.end() ? "" : changed->second;
+}
+
+void expect_line(const std::string& text, const std::string& line) {
+    EXPECT_NE(("\n" + text).find("\n" + line + "\n"), std::string::npos) << text;
+}
+
+TEST(LookMends, ChangeMapsOnLinesOfTheirOwn) {
+    const std::string button = R"(    controls:
+      - button: leave
+        text: Leave
+        press: quit
+        place:
+          at: left
+          size: 160x56
+          offset: -300 0   # once it stood further left
+)";
+    const std::string after = mended(button, Slug::off_canvas);
+    expect_line(after, "          size: 160x56");
+    EXPECT_EQ(after.find("offset"), std::string::npos) << after;
+}
+
+TEST(LookMends, ChangeTheHeading) {
+    const std::string heading =
+        R"(    heading: { at: top, offset: 0 20, size: 60x60, style: { like: title, text-size: 30 } }
+    controls: [{ button: leave, text: Leave, press: quit }]
+)";
+    const std::string after = mended(heading, Slug::text_too_long);
+    EXPECT_NE(after.find("at: top, offset: 0 20, size: "), std::string::npos) << after;
+    EXPECT_EQ(after.find("size: 60x60"), std::string::npos) << after;
+}
+
+TEST(LookMends, WidenTheColumnWhereNothingSaysAWidth) {
+    const std::string button = R"(    layout: { at: middle, each: 180x60 }
+    controls: [{ button: leave, text: Leave for the islands, press: quit }]
+)";
+    const std::string after = mended(button, Slug::text_too_long);
+    EXPECT_NE(after.find("each: "), std::string::npos);
+    EXPECT_EQ(after.find("each: 180x60"), std::string::npos) << after;
+}
+
+TEST(LookMends, ChangeTheInkOfTheStateThatCannotBeRead) {
+    const std::string styles =
+        "styles: { faint: { like: button, focused: { fill: \"#f0b64e\", ink: \"#e0c080\" } } }\n";
+    const std::string button =
+        "    controls: [{ button: leave, text: Leave, press: quit, style: faint }]\n";
+    const std::string after = mended(button, Slug::low_contrast, styles);
+    expect_line(after, "styles: { faint: { like: button, focused: { fill: \"#f0b64e\", ink: "
+                       "\"#000000\" } } }");
+}
+
+TEST(LookMends, ChangeTheThemeThatTheStyleStandsIn) {
+    const auto folder = scratch();
+    const std::string flow = (folder / "game.flow.yaml").string();
+    const std::string theme = (folder / "fog.theme.yaml").string();
+    std::ofstream(flow) << R"(rondix: 1
+starts-with: title
+theme: fog.theme.yaml
+screens:
+  title:
+    title: Fog
+    controls:
+      - { label: fog, text: Nothing is to be seen, style: misty }
+      - { button: leave, text: Leave, press: quit }
+)";
+    std::ofstream(theme) << R"(rondix-theme: 1
+styles:
+  misty:
+    fill: "#202830"
+    ink: "#303a44"   # as the pilot sees it
+)";
+    const Mended all = mend_all(load_flow(flow), MendWhich::all, {}, looks_of);
+    EXPECT_TRUE(all.left.findings.empty());
+    ASSERT_EQ(all.texts.size(), 1u);
+    expect_line(all.texts.at(theme), "    ink: \"#ffffff\"   # as the pilot sees it");
+}
+
+TEST(LookMends, AreTriedWithAllLooks) {
+    // Wider, the text would fit; but then the button would stand over the other one.
+    const std::string buttons = R"(    controls:
+      - { button: leave, text: "Leave for the islands", press: quit, place: { at: middle, size: 200x56 } }
+      - { button: crew, text: Crew, press: open crew, place: { at: middle, offset: 190 0, size: 160x56 } }
+  crew: { title: Crew, controls: [{ button: back, text: Back, press: back }] }
+)";
+    const FlowFile file =
+        load_flow_text("test.flow.yaml", "rondix: 1\nstarts-with: title\nscreens:\n  title:\n"
+                                         "    title: The quay\n" +
+                                             buttons);
+    const CheckResult result = check_all(file, {}, [&] { return looks_of(file); });
+    ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
+    EXPECT_EQ(result.findings[0].slug, Slug::text_too_long);
+    const auto mend = find_mend(file, result, result.findings[0], {}, looks_of);
+    EXPECT_FALSE(mend) << mend->what;
+    EXPECT_FALSE(find_mend(file, result, result.findings[0])); // nobody looks
+}
+
+TEST(LookMends, AreFixesInReportsForOtherPrograms) {
+    const std::string flow = "examples/broken/grey-on-grey.flow.yaml";
+    const std::string sarif = rondix("check --format sarif " + flow).output;
+    EXPECT_NE(sarif.find("\"text\": \"\\\"#ffffff\\\"\""), std::string::npos) << sarif;
+}
+
+} // namespace
+} // namespace rondix::test
