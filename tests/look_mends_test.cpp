@@ -121,6 +121,34 @@ TEST(LookMends, AreTriedWithAllLooks) {
     EXPECT_FALSE(find_mend(file, result, result.findings[0])); // nobody looks
 }
 
+TEST(LookMends, KnowTheFilesThatAreThere) {
+    const auto folder = scratch();
+    std::filesystem::create_directories(folder / "art");
+    std::filesystem::copy_file(root() / "examples/broken/art/buoy.svg", folder / "art/buoy.svg");
+    std::ofstream(folder / "art/bouys.svg") << "<svg"; // as near, but later in the alphabet
+    const std::string flow = (folder / "game.flow.yaml").string();
+    const std::string text = R"(rondix: 1
+starts-with: title
+screens:
+  title:
+    title: The buoy
+    controls:
+      - { picture: buoy, file: "art/Buoy.svg" }
+      - { button: leave, text: Leave, press: quit }
+)";
+    std::ofstream(flow) << text;
+    const Mended all = mend_all(load_flow(flow), MendWhich::safe, {}, looks_of);
+    ASSERT_EQ(all.all.size(), 1u);
+    EXPECT_NE(all.all[0].finding.text.find("did you mean 'art/buoy.svg'?"), std::string::npos)
+        << all.all[0].finding.text;
+    EXPECT_TRUE(all.left.findings.empty());
+    expect_line(all.texts.at(flow), "      - { picture: buoy, file: \"art/buoy.svg\" }");
+    const FlowFile lost = load_flow((folder / "gmae.flow.yaml").string());
+    EXPECT_TRUE(lost.findings.at(0).text.ends_with("did you mean '" + flow + "'?"));
+    EXPECT_EQ(load_flow("/no/such/folder/game.yaml").findings.at(0).text.find("did you"),
+              std::string::npos);
+}
+
 TEST(LookMends, AreFixesInReportsForOtherPrograms) {
     const std::string flow = "examples/broken/grey-on-grey.flow.yaml";
     const std::string sarif = rondix("check --format sarif " + flow).output;

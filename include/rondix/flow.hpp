@@ -135,8 +135,8 @@ struct FlowSetting {
     Name id;
     SettingKind kind{};
     double from = 0, by = 1;
-    std::vector<Name> values;        ///< each as it is written; of a text: its first one
-    std::vector<std::string> labels; ///< each as it is shown; empty: as it is written
+    std::vector<Name> values; ///< each as it is written; of a text: its first one
+    std::vector<Name> labels; ///< each as it is shown; empty: as it is written
     std::uint16_t first = 0;
     std::uint16_t longest = 0; ///< of a text, in letters
     std::uint32_t keep_within_ms = 0;

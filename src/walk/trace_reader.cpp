@@ -1,4 +1,5 @@
 // Traces, line by line. What a line may hold stands in docs/traces.md.
+#include "flow/near_files.hpp"
 #include "flow/reading/read_file.hpp"
 #include "live/saved_json.hpp"
 #include "rondix/trace_file.hpp"
@@ -99,7 +100,7 @@ TraceFile load_trace(const std::string& path) {
     if (fault.empty()) return load_trace_text(path, std::move(text));
     TraceFile trace;
     trace.source = Source(path, "");
-    add(trace.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault);
+    add(trace.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault + near_file(path, path));
     return trace;
 }
 

@@ -47,7 +47,7 @@ bool differ(std::string_view said, std::string_view meant) {
     return !a.empty() && a.size() == b.size() && a != b;
 }
 
-/// The same word with other numbers in the places of its own.
+/// The same words with other numbers in the places of their own.
 std::string with_numbers(std::string_view word, const std::vector<std::string>& others) {
     std::string text;
     std::size_t next = 0;
@@ -76,11 +76,8 @@ class WrongTexts {
                 }
         for (const FlowSetting& setting : flow_.settings)
             for (std::size_t i = 0; i < setting.labels.size() && i < setting.values.size(); ++i)
-                if (setting.kind == SettingKind::choice &&
-                    differ(setting.labels[i], setting.values[i].text))
-                    tell_number(setting.values[i].place, "the value '" + setting.values[i].text +
-                                                             "' is shown as '" + setting.labels[i] +
-                                                             "'");
+                if (setting.kind == SettingKind::choice)
+                    compare_label(setting.labels[i], setting.values[i]);
     }
 
   private:
@@ -153,6 +150,14 @@ class WrongTexts {
                 const std::string meant = with_numbers(word.text, numbers(control.text));
                 if (is_there(step, meant)) finding.edits.push_back({word.place, meant});
             }
+    }
+
+    void compare_label(const Name& label, const Name& value) {
+        if (!differ(label.text, value.text)) return;
+        Finding& finding = tell_number(label.place, "the value '" + value.text + "' is shown as '" +
+                                                        label.text + "'");
+        finding.also.push_back({value.place, "the value is here"});
+        finding.edits.push_back({label.place, with_numbers(label.text, numbers(value.text))});
     }
 
     /// Whether a step could say this word instead of its own.

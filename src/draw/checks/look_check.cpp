@@ -3,6 +3,7 @@
 #include "draw/checks/colour_check.hpp"
 #include "draw/checks/focus_check.hpp"
 #include "draw/checks/place_check.hpp"
+#include "flow/near_files.hpp"
 
 #include <fmt/format.h>
 
@@ -17,8 +18,14 @@ namespace {
 void check_files(const FlowFile& file, Painter& painter, Findings& findings) {
     const CompiledFlow& flow = *file.compiled;
     const auto tell = [&](std::string_view what, Text name, Place place, const std::string& why) {
+        const std::string path(flow.text(name));
+        std::string written = path; // from the folder of the file that names it
+        if (place.known() && !file.sources[place.file].is_in_code())
+            written = file.sources[place.file].text().substr(place.begin, place.end - place.begin);
+        const bool is_gone = why.find("no such") != std::string::npos;
         add(findings, Slug::missing_file, place,
-            fmt::format("the {} '{}': {}", what, flow.text(name), why));
+            fmt::format("the {} '{}': {}{}", what, path, why,
+                        is_gone ? near_file(written, path) : ""));
     };
     for (const Painter::Fault& fault : painter.faults()) {
         if (fault.of == Painter::Fault::Of::picture)

@@ -189,11 +189,7 @@ class Compiler {
         row.from = static_cast<float>(from.from);
         row.by = static_cast<float>(from.by);
         row.words = row.labels = actions_.words(from.values);
-        if (!from.labels.empty()) {
-            std::vector<Name> labels;
-            for (const std::string& label : from.labels) labels.push_back({label, {}});
-            row.labels = actions_.words(labels);
-        }
+        if (!from.labels.empty()) row.labels = actions_.words(from.labels);
         if (from.binds) {
             const Target button = button_named(from.binds->text);
             row.binds = static_cast<std::uint16_t>(

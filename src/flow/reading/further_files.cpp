@@ -1,5 +1,6 @@
 #include "flow/reading/further_files.hpp"
 
+#include "flow/near_files.hpp"
 #include "flow/reading/flow_reader.hpp"
 #include "flow/reading/read_file.hpp"
 
@@ -44,7 +45,7 @@ std::optional<yaml::Node> read_further(const Name& name, const std::string& path
     if (at_hand != texts.end()) text = at_hand->second;
     const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
-        add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault);
+        add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault + near_file(name.text, path));
         return std::nullopt;
     }
     const auto number = static_cast<std::uint16_t>(sources.size());

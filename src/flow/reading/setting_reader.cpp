@@ -140,7 +140,7 @@ class SettingReader {
         setting_.kind = SettingKind::key;
         setting_.binds = map_.name("binds");
         setting_.values = {{"first", key_.place}};
-        setting_.labels = {"Press a key"};
+        setting_.labels = {{"Press a key", {}}};
         for (const std::string_view key : {"first", "keep-within", "labels", "stretches"})
             if (map_.find(key))
                 fail(key, "a setting that is a key has no '" + std::string(key) + "'");
@@ -164,13 +164,14 @@ class SettingReader {
             return fail("labels", "'labels' wants a list with a text for each value, here " +
                                       std::to_string(setting_.values.size()));
         setting_.labels.clear();
-        for (const yaml::Node& label : list.children) setting_.labels.push_back(label.text);
+        for (const yaml::Node& label : list.children)
+            setting_.labels.push_back({label.text, label.place});
     }
 
     void read_yes_no() {
         setting_.kind = SettingKind::yes_no;
         setting_.values = {{"no", key_.place}, {"yes", key_.place}};
-        setting_.labels = {"Off", "On"};
+        setting_.labels = {{"Off", {}}, {"On", {}}};
         setting_.first = map_.yes_no("first").value_or(false) ? 1 : 0;
     }
 
