@@ -109,6 +109,14 @@ TEST(Coverage, OfTheDemoIsToldByTheTool) {
     EXPECT_EQ(rondix("cover --whole " + demo).status, 1);
     const auto folder = scratch();
     EXPECT_EQ(rondix("cover --whole --make " + folder.string() + " " + demo).status, 0);
+    const auto more = folder / "more";
+    const Ran made = rondix("walk --make " + more.string() + " " + demo);
+    EXPECT_EQ(made.status, 0);
+    EXPECT_NE(made.output.find("\n2 of 2 walkthroughs passed\n"), std::string::npos);
+    EXPECT_EQ(contents(more / "everything-1.walk.yaml"),
+              contents(folder / "everything-1.walk.yaml"));
+    EXPECT_EQ(rondix("walk " + demo).status, 2);
+    EXPECT_EQ(rondix("walk --make " + more.string() + " --format junit " + demo).status, 2);
     EXPECT_EQ(rondix("walk " + demo + " " + (folder / "everything-1.walk.yaml").string()).status,
               0);
 }

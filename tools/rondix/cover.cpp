@@ -1,14 +1,15 @@
 // rondix cover: what walkthroughs have touched; and walkthroughs that touch everything.
 #include "commands.hpp"
 
+#include "made_walks.hpp"
 #include "moves_of.hpp"
 #include "rondix/coverage.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
 
-#include <filesystem>
 #include <memory>
+#include <optional>
 
 namespace rondix::tool {
 
@@ -26,39 +27,33 @@ bool is_whole(const Coverage& coverage) {
     return true;
 }
 
-/// Writes them, and adds each to what is covered: they have to pass as any other.
-bool make_and_add(const CompiledFlow& flow, const std::string& folder, Coverage& coverage) {
-    std::error_code fault;
-    std::filesystem::create_directories(folder, fault);
-    std::size_t number = 0;
-    for (const MadeWalk& made : make_walks(flow)) {
-        const std::string path = fmt::format("{}/everything-{}.walk.yaml", folder, ++number);
-        const Walkthrough walk = load_walkthrough_text(path, made.text);
-        const WalkReport report = coverage.add(walk);
-        if (!report.passed) fmt::print(stderr, "{}", walk_text(walk, report));
-        if (!report.passed || !write_file(path, made.text)) return false;
-        fmt::print("wrote {}, {} steps\n", path, walk.steps.size());
+/// Adds what walkthroughs touch; nothing where one cannot be used, else whether all passed.
+std::optional<bool> add_walks(const std::vector<std::string>& paths, Coverage& coverage) {
+    bool passed = true;
+    for (const std::string& path : paths) {
+        const auto walk = load_good_walkthrough(path);
+        if (!walk) return std::nullopt;
+        if (coverage.add(*walk).passed) continue;
+        fmt::print(stderr, "{} does not pass; what it touched until then counts\n", path);
+        passed = false;
     }
-    return true;
+    return passed;
 }
 
 int run(const Options& options) {
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     Coverage coverage(*file.compiled);
-    int status = proved;
-    for (const std::string& path : options.walkthroughs) {
-        const auto walk = load_good_walkthrough(path);
-        if (!walk) return cannot_be_used;
-        const WalkReport report = coverage.add(*walk);
-        if (report.passed) continue;
-        fmt::print(stderr, "{} does not pass; what it touched until then counts\n", path);
-        status = errors_found;
+    std::vector<std::string> paths = options.walkthroughs;
+    if (!options.make.empty()) {
+        const auto made = write_made_walks(*file.compiled, options.make);
+        if (!made) return cannot_be_used;
+        paths.insert(paths.end(), made->begin(), made->end());
     }
-    if (!options.make.empty() && !make_and_add(*file.compiled, options.make, coverage))
-        return cannot_be_used;
+    const auto passed = add_walks(paths, coverage);
+    if (!passed) return cannot_be_used;
     fmt::print("{}", cover_text(coverage));
-    return options.whole && !is_whole(coverage) ? errors_found : status;
+    return !*passed || (options.whole && !is_whole(coverage)) ? errors_found : proved;
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 // rondix walk: walkthroughs replayed.
 #include "commands.hpp"
 
+#include "made_walks.hpp"
 #include "rondix/report.hpp"
 
 #include <fmt/format.h>
@@ -14,16 +15,29 @@ namespace {
 struct Options {
     std::string flow;
     std::vector<std::string> walkthroughs;
-    std::string format = "text";
+    std::string format = "text", make;
 };
 
-int run(const Options& options) {
+int run(Options& options) {
+    if (options.walkthroughs.empty() && options.make.empty()) {
+        fmt::print(stderr, "error: name walkthroughs to replay, or a folder to --make some in\n");
+        return cannot_be_used;
+    }
+    if (!options.make.empty() && options.format != "text") { // which tells what it writes
+        fmt::print(stderr, "error: --make does not go together with --format\n");
+        return cannot_be_used;
+    }
     const FlowFile file = load_flow(options.flow);
     for (const Finding& finding : file.findings)
         if (finding.severity() == Severity::error)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));
     if (!file.compiled) return file.readable ? errors_found : cannot_be_used;
 
+    if (!options.make.empty()) {
+        const auto made = write_made_walks(*file.compiled, options.make);
+        if (!made) return cannot_be_used;
+        options.walkthroughs.insert(options.walkthroughs.end(), made->begin(), made->end());
+    }
     int status = proved;
     std::size_t passed = 0;
     std::vector<Walkthrough> walks;
@@ -56,8 +70,9 @@ int run(const Options& options) {
 Run add_walk(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("FLOW", options->flow, "the flow file").needed();
-    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
-        .needed();
+    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay");
+    command.text("--make", options->make,
+                 "write walkthroughs that touch everything into this folder, and replay them too");
     command.text("--format", options->format, "text or junit").one_of({"text", "junit"});
     return [options] { return run(*options); };
 }
