@@ -1,26 +1,30 @@
-// Numbered: 64-bit keys, each with the number under which it was first seen. Open addressing with
-// linear probing (Knuth, The Art of Computer Programming 3, 6.4), for loops that look up far more
-// than they add.
+// Numbered: 64-bit keys, each with the number under which it was first seen, and a note that stands
+// beside it, where looking it up costs nothing more. Open addressing with linear probing (Knuth,
+// The Art of Computer Programming 3, 6.4), for loops that look up far more than they add.
 #pragma once
 
 #include <cstdint>
-#include <utility>
 #include <vector>
 
 namespace rondix {
 
 class Numbered {
   public:
-    /// The number of `key`, which is `next` if it is new; and whether it is.
-    std::pair<std::uint32_t, bool> number(std::uint64_t key, std::uint32_t next) {
+    struct Entry {
+        std::uint32_t number;
+        std::uint32_t& note; ///< until another key is looked up
+        bool is_new;
+    };
+    /// The number of `key`: if it is new, `next`, and with that note.
+    Entry look_up(std::uint64_t key, std::uint32_t next, std::uint32_t note) {
         if (2 * (count_ + 1) > slots_.size()) grow();
         Slot& slot = slots_[place_of(key)];
         const bool is_new = slot.number == free;
         if (is_new) {
-            slot = {key, next};
+            slot = {key, next, note};
             ++count_;
         }
-        return {slot.number, is_new};
+        return {slot.number, slot.note, is_new};
     }
 
   private:
@@ -28,6 +32,7 @@ class Numbered {
     struct Slot {
         std::uint64_t key = 0;
         std::uint32_t number = free;
+        std::uint32_t note = 0;
     };
 
     std::size_t place_of(std::uint64_t key) const {

@@ -60,11 +60,13 @@ void Paths::explore(HeadId head) {
 template <class Came>
 void Paths::offer(HeadId head, Landing landing, Values values, Length length, Came origin) {
     const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
-    const auto [number, is_new] = item_numbers_.number(key, static_cast<Item>(items_.size()));
+    const auto [number, shortest, is_new] =
+        item_numbers_.look_up(key, static_cast<Item>(items_.size()), no_way);
     if (is_new) items_.push_back({head, landing, values, no_way, false, {}});
+    if (length >= shortest) return;
     WayItem& item = items_[number];
-    if (item.settled || length >= item.length) return;
-    item.length = length;
+    if (item.settled) return;
+    item.length = shortest = length;
     item.origin = origin();
     queue_.emplace(length, number);
 }

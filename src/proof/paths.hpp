@@ -144,7 +144,7 @@ class Paths {
     std::vector<Node> nodes_;
     std::vector<HeadId> to_explore_;
     std::vector<WayItem> items_;
-    Numbered item_numbers_; // by head, values and landing
+    Numbered item_numbers_; // by head, values and landing; each with its shortest length so far
     using Entry = std::pair<Length, Item>;
     std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
     std::vector<Length> distances_;
