@@ -5,9 +5,9 @@
 #include "flow/compiling/compile_looks.hpp"
 #include "flow/compiling/resolve.hpp"
 #include "flow/load_tree.hpp"
+#include "flow/near_files.hpp"
 #include "flow/reading/flow_reader.hpp"
 #include "flow/reading/further_files.hpp"
-#include "flow/near_files.hpp"
 #include "flow/reading/read_file.hpp"
 #include "flow/reading/themes.hpp"
 #include "flow/reading/yaml_tree.hpp"
@@ -60,7 +60,8 @@ FlowFile load_flow_texts(const std::string& path, const FileTexts& texts) {
     if (own != texts.end()) text = own->second;
     file.sources.emplace_back(path, without_mark(std::move(text)));
     if (!fault.empty()) {
-        add(file.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault + near_file(path, path));
+        add(file.findings, Slug::unreadable, {0, 0, 0},
+            "cannot read '" + path + "': " + fault + near_file(path, path));
         return file;
     }
     if (const auto tree = yaml::read(file.sources[0], 0, file.findings))

@@ -100,7 +100,8 @@ TraceFile load_trace(const std::string& path) {
     if (fault.empty()) return load_trace_text(path, std::move(text));
     TraceFile trace;
     trace.source = Source(path, "");
-    add(trace.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault + near_file(path, path));
+    add(trace.findings, Slug::unreadable, {0, 0, 0},
+        "cannot read '" + path + "': " + fault + near_file(path, path));
     return trace;
 }
 

@@ -1,8 +1,8 @@
 // Walkthrough files: read into steps, and written from moves.
 #include "rondix/walkthrough.hpp"
 
-#include "flow/reading/map_reader.hpp"
 #include "flow/near_files.hpp"
+#include "flow/reading/map_reader.hpp"
 #include "flow/reading/read_file.hpp"
 #include "flow/reading/yaml_tree.hpp"
 #include "rondix/trace_file.hpp"
@@ -113,7 +113,8 @@ Walkthrough load_walkthrough(const std::string& path) {
     if (fault.empty()) return load_walkthrough_text(path, std::move(text));
     Walkthrough walk;
     walk.source = Source(path, "");
-    add(walk.findings, Slug::unreadable, {0, 0, 0}, "cannot read '" + path + "': " + fault + near_file(path, path));
+    add(walk.findings, Slug::unreadable, {0, 0, 0},
+        "cannot read '" + path + "': " + fault + near_file(path, path));
     return walk;
 }
 

@@ -33,7 +33,7 @@ struct MapNode {
     std::vector<std::string> findings = {}; ///< that name its place
     std::vector<std::size_t> within = {};   ///< numbers of what is folded into it: see fold()
     std::size_t stacked = 0; ///< it stands for so many that are alike, all of which are within
-    bool elsewhere = false; ///< of another part of the map: see part_of()
+    bool elsewhere = false;  ///< of another part of the map: see part_of()
 
     bool is_stack() const { return stacked > 0; }
     bool is_screen() const { return kind == NodeKind::menu || kind == NodeKind::play; }

@@ -45,7 +45,8 @@ std::optional<yaml::Node> read_further(const Name& name, const std::string& path
     if (at_hand != texts.end()) text = at_hand->second;
     const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
-        add(findings, Slug::missing_file, name.place, "cannot read '" + path + "': " + fault + near_file(name.text, path));
+        add(findings, Slug::missing_file, name.place,
+            "cannot read '" + path + "': " + fault + near_file(name.text, path));
         return std::nullopt;
     }
     const auto number = static_cast<std::uint16_t>(sources.size());
