@@ -102,6 +102,37 @@ TEST(MendedCode, IsNotMended) {
     EXPECT_FALSE(find_mend(file, result, result.findings[0]));
 }
 
+TEST_F(MendedFiles, OneFaultOfYamlAfterTheOther) {
+    const FlowFile file = load_flow_text("test.flow.yaml", R"(rondix: 1
+starts-with: title
+screens:
+  title:
+    title: Two: tides   # so it is called
+    controls:
+      - button: leave
+        text: Leave: "now", he said
+        press: quit
+)");
+    const Mended mended = mend_all(file, MendWhich::all);
+    EXPECT_EQ(mended.all.size(), 2u) << mend_text(file, mended);
+    EXPECT_TRUE(mended.left.findings.empty()) << mend_text(file, mended);
+    const std::string& text = mended.texts.at("test.flow.yaml");
+    EXPECT_NE(text.find("    title: \"Two: tides\"   # so it is called\n"), std::string::npos)
+        << text;
+    EXPECT_NE(text.find("        text: \"Leave: \\\"now\\\", he said\"\n"), std::string::npos)
+        << text;
+}
+
+TEST_F(MendedFiles, AFileThatIsNotThereHasNoMend) {
+    const Mended mended = mend_all(load_flow(path("nowhere.yaml")), MendWhich::all);
+    ASSERT_EQ(mended.all.size(), 1u);
+    EXPECT_EQ(mended.all[0].finding.slug, Slug::unreadable);
+    EXPECT_FALSE(mended.all[0].mend);
+    EXPECT_TRUE(mended.texts.empty());
+    EXPECT_EQ(rondix("check --mend " + path("nowhere.yaml")).status, 2);
+    EXPECT_FALSE(std::filesystem::exists(path("nowhere.yaml")));
+}
+
 /// Of the broken flows: what is mended unasked.
 TEST(MendsOfExamples, AreSafeWhereNothingThatWorksChanges) {
     const std::set<std::string> safe = {

@@ -204,8 +204,8 @@ class LookProposals : ProposalMaker {
         const bool in_place = std::any_of(use->style.states.begin(), use->style.states.end(),
                                           [](const auto& lines) { return !lines.empty(); });
         if (in_place) return &use->style;
-        for (auto theme = flow_.themes.rbegin(); theme != flow_.themes.rend(); ++theme)
-            for (const FlowStyle& style : theme->styles)
+        for (std::size_t i = flow_.themes.size(); i-- > 0;) // later ones win
+            for (const FlowStyle& style : flow_.themes[i].styles)
                 if (use->style.like && style.id.text == use->style.like->text &&
                     style.id.place.known())
                     return &style;

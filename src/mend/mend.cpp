@@ -23,12 +23,24 @@ Counts counted(const Findings& findings) {
     return counts;
 }
 
+/// YAML is read up to its first fault: a file gets better when the next one stands further on.
+bool is_further_on(const FlowFile& before, const Finding& finding, const FlowFile& after,
+                   const Finding& next) {
+    const Source::Spot was = before.sources[finding.place.file].spot(finding.place.begin);
+    const Source::Spot is = after.sources[next.place.file].spot(next.place.begin);
+    return is.line > was.line;
+}
+
 /// How many findings have come up instead of this one; nothing where it is still there, or where
 /// others are the mend's fault. Where the flow could not be compiled before, what is looked at
 /// after that may have findings of its own.
 std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& was,
                                    const Finding& finding, const FlowFile& after,
                                    const CheckResult& is) {
+    if (finding.slug == Slug::not_yaml && is.findings.size() == 1 &&
+        is.findings[0].slug == Slug::not_yaml && is.findings[0].place.known())
+        return is_further_on(before, finding, after, is.findings[0]) ? std::optional<std::size_t>(1)
+                                                                     : std::nullopt;
     Counts known = counted(was.findings);
     if (--known[{finding.slug, finding.text}] < 0) return std::nullopt;
     if (!after.compiled && before.compiled) return std::nullopt;
@@ -130,6 +142,8 @@ Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& optio
                 const LookAt& looks) {
     Mended mended;
     FileTexts texts = texts_of(file);
+    for (const Finding& finding : file.findings)
+        if (finding.slug == Slug::unreadable) texts.clear(); // there is no text
     FlowFile now = load_flow_texts(file.sources[0].name(), texts);
     mended.left = check_whole(now, options, looks);
     std::size_t next = 0; // those before it are left as they are

@@ -42,6 +42,8 @@ class TextProposals : ProposalMaker {
     void quote_text_in(std::uint32_t number) {
         const std::string_view line = source_.line(number);
         std::size_t begin = line.find_first_not_of(" -{");
+        if (begin < line.size() && line.find_first_of("{[") == std::string_view::npos)
+            quote(number, line, begin, std::min(line.find(" #"), line.size())); // commas and all
         while (begin < line.size()) {
             std::size_t end = end_of_entry(line, begin);
             quote(number, line, begin, end);
