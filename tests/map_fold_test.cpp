@@ -1,6 +1,10 @@
 // The map of a large flow: what is folded into what, the maps of what cards hold, and what stands
 // together.
+#include "draw/map/dominators.hpp"
 #include "draw/map/fold.hpp"
+#include "draw/map/map_builder.hpp"
+#include "draw/map/subgraphs.hpp"
+#include "draw/map/way.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
 

@@ -1,5 +1,6 @@
 // A way laid over the map, and the map as DOT.
-#include "draw/map/map_graph.hpp"
+#include "draw/map/map_builder.hpp"
+#include "draw/map/way.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
 

@@ -1,7 +1,7 @@
 // Dominators, after Cooper, Harvey and Kennedy, "A Simple, Fast Dominance Algorithm" (2001): the
 // nearest common dominator of all predecessors, taken again in reverse postorder until nothing
 // changes.
-#include "draw/map/fold.hpp"
+#include "draw/map/dominators.hpp"
 
 #include <algorithm>
 

@@ -1,5 +1,6 @@
 // The map as DOT, the language of Graphviz, for those who lay it out themselves.
-#include "draw/map/map_graph.hpp"
+#include "draw/map/map_builder.hpp"
+#include "draw/map/way.hpp"
 #include "rondix/map.hpp"
 
 #include <fmt/format.h>

@@ -18,18 +18,4 @@ struct Folding {
 };
 MapGraph fold(const MapGraph& graph, const Folding& folding);
 
-/// The graph without the nodes that go into another one, which keeps its place in `into`: their
-/// links are that one's now.
-MapGraph merged(const MapGraph& graph, const std::vector<std::size_t>& into);
-
-/// Of each node, the nearest one without which it could not be reached from the start; itself where
-/// there is none.
-std::vector<std::size_t> dominators(const MapGraph& graph);
-
-/// A node and what is reached only by way of it, as numbers of nodes.
-std::vector<std::size_t> beyond(const MapGraph& graph, std::size_t node);
-
-/// These nodes alone, with their neighbours as hints of where it goes on.
-MapGraph part_of(const MapGraph& graph, const std::vector<std::size_t>& nodes);
-
 } // namespace rondix::draw

@@ -2,10 +2,14 @@
 #include "rondix/map.hpp"
 
 #include "draw/map/arrange.hpp"
+#include "draw/map/dominators.hpp"
 #include "draw/map/fold.hpp"
 #include "draw/map/legend.hpp"
+#include "draw/map/map_builder.hpp"
 #include "draw/map/map_painter.hpp"
 #include "draw/map/map_style.hpp"
+#include "draw/map/subgraphs.hpp"
+#include "draw/map/way.hpp"
 #include "rondix/names.hpp"
 
 #include <algorithm>

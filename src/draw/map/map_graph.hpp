@@ -2,9 +2,10 @@
 // the buttons that they come from. No geometry yet.
 #pragma once
 
-#include "rondix/check.hpp"
-#include "rondix/move.hpp"
+#include "rondix/finding.hpp"
+#include "rondix/ids.hpp"
 
+#include <cstdint>
 #include <string>
 #include <vector>
 
@@ -71,10 +72,5 @@ struct MapGraph {
 inline const std::string& name_of(const MapNode& node) {
     return node.kind == NodeKind::scene ? node.title : node.id;
 }
-
-MapGraph map_graph(const FlowFile& file, const CheckResult& result);
-
-/// Lays a way over it: the screens and scenes that these moves pass, from the start on.
-void mark_way(MapGraph& graph, const CompiledFlow& flow, const std::vector<Move>& moves);
 
 } // namespace rondix::draw

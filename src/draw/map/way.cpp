@@ -1,6 +1,5 @@
-// A way over the map: what the moves pass, in order. What is not on the map, such as the screen
-// that is shown while a scene loads, is stepped over.
-#include "draw/map/map_graph.hpp"
+#include "draw/map/way.hpp"
+
 #include "rondix/apply.hpp"
 
 #include <algorithm>

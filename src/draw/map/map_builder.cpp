@@ -1,7 +1,7 @@
-#include "draw/map/map_graph.hpp"
+#include "draw/map/map_builder.hpp"
 
-#include "draw/map/fold.hpp"
 #include "draw/map/groups.hpp"
+#include "draw/map/subgraphs.hpp"
 #include "flow/compiling/compile.hpp"
 #include "proof/links.hpp"
 
