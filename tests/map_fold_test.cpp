@@ -5,6 +5,7 @@
 #include "draw/map/map_builder.hpp"
 #include "draw/map/subgraphs.hpp"
 #include "draw/map/way.hpp"
+#include "reference/random_flow.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
 
@@ -136,6 +137,12 @@ TEST(MapFold, LosesNothingAndHidesNoTrap) {
     for (std::size_t round = 0; round < how_many(1000); ++round) {
         const MapGraph whole = random_graph(random);
         expect_all_there(whole, draw::fold(whole, {.most = 1 + random() % 6}));
+    }
+    for (std::uint32_t seed = 1; seed <= how_many(100); ++seed) {
+        const FlowFile file = load_flow_text("random", random_flow(seed, Shape::rich));
+        if (!file.compiled) continue;
+        const MapGraph whole = draw::map_graph(file, check(file));
+        expect_all_there(whole, draw::fold(whole, {.most = 1 + random() % 20}));
     }
 }
 
