@@ -5,6 +5,7 @@
 #include "rondix/move_text.hpp"
 #include "rondix/report.hpp"
 #include "rondix/situation_text.hpp"
+#include "where.hpp"
 
 #include <gtest/gtest.h>
 
@@ -16,11 +17,6 @@
 #include <string>
 
 namespace rondix::test {
-
-/// The top of the repository.
-inline std::filesystem::path root() {
-    return RONDIX_ROOT;
-}
 
 inline std::string contents(const std::filesystem::path& path) {
     std::ifstream file(path, std::ios::binary);

@@ -18,7 +18,7 @@ struct Ran {
 /// Runs the tool in the top folder of the repository.
 inline Ran rondix(const std::string& words) {
     const std::string command =
-        "cd '" + root().string() + "' && '" RONDIX_TOOL "' " + words + " 2>&1";
+        "cd '" + root().string() + "' && '" + tool_path() + "' " + words + " 2>&1";
     Ran ran;
     std::FILE* pipe = popen(command.c_str(), "r");
     std::array<char, 4096> buffer{};
