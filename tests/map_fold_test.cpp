@@ -304,8 +304,8 @@ screens:
     const auto path = scratch() / "signs.svg";
     std::ofstream(path) << *svg;
     EXPECT_EQ(std::system(("xmllint --noout " + path.string()).c_str()), 0);
-    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot;\n"), std::string::npos);
-    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot; → out of the game\n"
+    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot;&#10;"), std::string::npos);
+    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot; → out of the game&#10;"
                         "Off &amp; &quot;away&quot;</title>"),
               std::string::npos);
     EXPECT_NE(svg->find("xlink:href=\"here?at=test.flow.yaml&amp;line=5:3&amp;name=title\""),

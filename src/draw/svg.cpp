@@ -1,9 +1,11 @@
 #include "draw/svg.hpp"
 
-#include <cctype>
-#include <unordered_map>
+#include "words/in_xml.hpp"
 
 #include <fmt/format.h>
+
+#include <cctype>
+#include <unordered_map>
 
 namespace rondix::draw {
 
@@ -29,26 +31,6 @@ std::string renumbered(std::string_view svg) {
     }
     return out;
 }
-
-namespace {
-
-std::string in_xml(std::string_view text) {
-    std::string out;
-    for (const char c : text) {
-        switch (c) {
-        case '&': out += "&amp;"; break;
-        case '<': out += "&lt;"; break;
-        case '>': out += "&gt;"; break;
-        case '"': out += "&quot;"; break;
-        default:
-            // What XML cannot say at all is left out.
-            if (static_cast<unsigned char>(c) >= 0x20 || c == '\n' || c == '\t') out += c;
-        }
-    }
-    return out;
-}
-
-} // namespace
 
 std::string in_url(std::string_view path) {
     std::string out;

@@ -1,29 +1,12 @@
 // JUnit XML: findings and walkthroughs as test cases, for servers that build and show tests.
 #include "rondix/report.hpp"
+#include "words/in_xml.hpp"
 
 #include <fmt/format.h>
 
 namespace rondix {
 
 namespace {
-
-/// Fit for XML 1.0: its signs are written out, and what it cannot hold is left out.
-std::string escaped(std::string_view text) {
-    std::string out;
-    for (const char c : text) {
-        switch (c) {
-        case '&': out += "&amp;"; break;
-        case '<': out += "&lt;"; break;
-        case '>': out += "&gt;"; break;
-        case '"': out += "&quot;"; break;
-        case '\n': out += "&#10;"; break;
-        case '\t': out += ' '; break;
-        default:
-            if (static_cast<unsigned char>(c) >= 0x20 && c != 0x7F) out += c;
-        }
-    }
-    return out;
-}
 
 struct Case {
     std::string name = {}, file = {};
@@ -38,23 +21,23 @@ std::string suite(const std::string& name, const std::vector<Case>& cases) {
     for (const Case& one : cases) {
         failures += one.problem == "failure" ? 1 : 0;
         skipped += one.problem == "skipped" ? 1 : 0;
-        text += fmt::format("    <testcase classname=\"{}\" name=\"{}\"", escaped(name),
-                            escaped(one.name));
-        if (!one.file.empty()) text += fmt::format(" file=\"{}\"", escaped(one.file));
+        text += fmt::format("    <testcase classname=\"{}\" name=\"{}\"", in_xml(name),
+                            in_xml(one.name));
+        if (!one.file.empty()) text += fmt::format(" file=\"{}\"", in_xml(one.file));
         if (one.line > 0) text += fmt::format(" line=\"{}\"", one.line);
         if (one.problem.empty()) {
             text += "/>\n";
             continue;
         }
         text += fmt::format(">\n      <{0} message=\"{1}\"{2}>{3}</{0}>\n    </testcase>\n",
-                            one.problem, escaped(one.message),
+                            one.problem, in_xml(one.message),
                             one.type.empty() ? "" : fmt::format(" type=\"{}\"", one.type),
-                            escaped(one.text));
+                            in_xml(one.text));
     }
     return fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites>\n"
                        "  <testsuite name=\"{}\" tests=\"{}\" failures=\"{}\" errors=\"0\" "
                        "skipped=\"{}\">\n{}  </testsuite>\n</testsuites>\n",
-                       escaped(name), cases.size(), failures, skipped, text);
+                       in_xml(name), cases.size(), failures, skipped, text);
 }
 
 } // namespace

@@ -1,0 +1,12 @@
+// Text as XML holds it, between tags and in attributes.
+#pragma once
+
+#include <string>
+#include <string_view>
+
+namespace rondix {
+
+/// Fit for XML 1.0: its signs are written out, and what it cannot hold is left out.
+std::string in_xml(std::string_view text);
+
+} // namespace rondix
