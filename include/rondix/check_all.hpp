@@ -7,9 +7,12 @@
 
 namespace rondix {
 
-/// check() and check_wiring(); those of looks come from `looks`, such as
-/// `[&] { return check_looks(file); }`, which is not asked where the rest was stopped.
+/// What is said of a flow's looks, such as check_looks().
+using LookAt = std::function<Findings(const FlowFile&)>;
+
+/// check() and check_wiring(), and what `looks` says, which is not asked where the rest was
+/// stopped.
 CheckResult check_all(const FlowFile& file, const CheckOptions& options = {},
-                      const std::function<Findings()>& looks = {});
+                      const LookAt& looks = {});
 
 } // namespace rondix

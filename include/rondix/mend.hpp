@@ -5,9 +5,8 @@
 // has come up. Comments, order and layout of the file stay as they were.
 #pragma once
 
-#include "rondix/check.hpp"
+#include "rondix/check_all.hpp"
 
-#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -21,12 +20,9 @@ struct Mend {
                              ///< is near, something dropped that nothing uses
 };
 
-/// What is said of a flow's looks, such as check_looks(). Without it nothing about looks is mended,
-/// and a mend may change how something looks.
-using LookAt = std::function<Findings(const FlowFile&)>;
-
 /// A mend of one of the findings of `result`, which check_all() gave for `file`, with those of
-/// `looks` where there is one; nothing where none of the changes that are tried is one. A flow that
+/// `looks` where there is one; nothing where none of the changes that are tried is one. Without
+/// `looks` nothing that it finds is mended, and a mend may change how something looks. A flow that
 /// is written in C++ has none.
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
                               const Finding& finding, const CheckOptions& options = {},

@@ -23,8 +23,7 @@ bool is_told(const Finding& flag, const Findings& findings) {
 
 } // namespace
 
-CheckResult check_all(const FlowFile& file, const CheckOptions& options,
-                      const std::function<Findings()>& looks) {
+CheckResult check_all(const FlowFile& file, const CheckOptions& options, const LookAt& looks) {
     CheckResult result = check(file, options);
     Findings wiring = check_wiring(file);
     wiring.erase(std::remove_if(wiring.begin(), wiring.end(),
@@ -32,7 +31,7 @@ CheckResult check_all(const FlowFile& file, const CheckOptions& options,
                  wiring.end());
     add_findings(result, wiring);
     const bool look = looks && result.stop == Stop::nothing;
-    if (look) add_findings(result, looks());
+    if (look) add_findings(result, looks(file));
     take_out_what_is_fine(file, result, look);
     return result;
 }

@@ -164,8 +164,9 @@ class LookProposals : ProposalMaker {
         const auto& group = screen_->looks.layout;
         for (const double more : {1.25, 1.5, 2.0, 3.0, 5.0}) {
             const auto wider = [&](double width) { return std::ceil(width * more / 10) * 10; };
-            if (own && own->sized_across && own->form.across.size > 0) {
-                widen(*place_map(), wider(own->form.across.size));
+            const auto place = place_map();
+            if (place && own->sized_across && own->form.across.size > 0) {
+                widen(*place, wider(own->form.across.size));
             } else if (group && group->box.landscape && group->box.landscape->place.known()) {
                 const MapSpot layout = *within(group->box.landscape->place);
                 const float width = group->box.landscape->form.across.size;

@@ -1,7 +1,6 @@
 #include "rondix/mend.hpp"
 
 #include "mend/proposals.hpp"
-#include "rondix/check_all.hpp"
 
 #include <algorithm>
 #include <map>
@@ -55,13 +54,10 @@ std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& wa
     return more;
 }
 
-bool comes_from_looks(Slug slug) {
-    return is_about_looks(slug) || slug == Slug::missing_file;
-}
-
-CheckResult check_whole(const FlowFile& file, const CheckOptions& options, const LookAt& looks) {
-    return check_all(file, options,
-                     looks ? [&] { return looks(file); } : std::function<Findings()>());
+/// Found by looking at it. A theme or another part of the flow that is not there is found before:
+/// then there are no tables.
+bool comes_from_looks(const FlowFile& file, Slug slug) {
+    return is_about_looks(slug) || (slug == Slug::missing_file && file.compiled);
 }
 
 FileTexts texts_of(const FlowFile& file) {
@@ -115,7 +111,8 @@ FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits) {
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
                               const Finding& finding, const CheckOptions& options,
                               const LookAt& looks) {
-    if (is_about_looks(finding.slug) && !looks) return std::nullopt;
+    const bool from_looks = comes_from_looks(file, finding.slug);
+    if (from_looks && !looks) return std::nullopt;
     std::optional<Mend> best;
     std::size_t fewest = 0;
     std::vector<Mend> proposals = proposals_for(file, finding);
@@ -125,11 +122,11 @@ std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
         for (auto& [name, text] : with_edits(file, mend.edits)) texts[name] = text;
         const FlowFile after = load_flow_texts(file.sources[0].name(), texts);
         const auto comes_up = [&](const LookAt& look) {
-            return came_up(file, result, finding, after, check_whole(after, options, look));
+            return came_up(file, result, finding, after, check_all(after, options, look));
         };
         // Looking takes long: what does not help anyway is not looked at.
-        auto more = comes_from_looks(finding.slug) ? std::optional<std::size_t>(0) : comes_up({});
-        if (more && (looks || comes_from_looks(finding.slug))) more = comes_up(looks);
+        auto more = from_looks ? std::optional<std::size_t>(0) : comes_up({});
+        if (more && looks) more = comes_up(looks);
         if (!more || (best && *more >= fewest)) continue;
         best = std::move(mend);
         fewest = *more;
@@ -145,7 +142,7 @@ Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& optio
     for (const Finding& finding : file.findings)
         if (finding.slug == Slug::unreadable) texts.clear(); // there is no text
     FlowFile now = load_flow_texts(file.sources[0].name(), texts);
-    mended.left = check_whole(now, options, looks);
+    mended.left = check_all(now, options, looks);
     std::size_t next = 0; // those before it are left as they are
     while (next < mended.left.findings.size() && mended.all.size() < most_mends) {
         Mended::One one;
@@ -159,7 +156,7 @@ Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& optio
             if (one.applied) {
                 for (const auto& [name, text] : changed) texts[name] = mended.texts[name] = text;
                 now = load_flow_texts(file.sources[0].name(), texts);
-                mended.left = check_whole(now, options, looks);
+                mended.left = check_all(now, options, looks);
             }
         }
         if (!one.applied) ++next;

@@ -93,9 +93,7 @@ bool write_mended(const Mended& mended) {
 }
 
 CheckResult check_whole(const FlowFile& file, const Options& options) {
-    std::function<Findings()> looks;
-    if (!options.no_looks) looks = [&] { return look_at(options)(file); };
-    return check_all(file, options.check, looks);
+    return check_all(file, options.check, look_at(options));
 }
 
 int run_mends(const FlowFile& file, const Options& options) {

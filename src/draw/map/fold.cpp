@@ -128,15 +128,15 @@ std::vector<std::size_t> with_furthest_folded(const MapGraph& graph, std::size_t
 /// The same, done; false when there is nothing to fold.
 bool fold_furthest(MapGraph& graph, std::size_t open) {
     const std::vector<std::size_t> into = with_furthest_folded(graph, open);
-    std::vector<std::size_t> gone;
+    bool any = false;
     for (std::size_t i = 0; i < into.size(); ++i) {
         if (into[i] == i) continue;
-        gone.push_back(i);
+        any = true;
         MapNode& head = graph.nodes[into[i]];
         for (const std::size_t number : all_of(graph.nodes[i])) head.within.push_back(number);
     }
-    if (!gone.empty()) graph = merged(graph, into);
-    return !gone.empty();
+    if (any) graph = merged(graph, into);
+    return any;
 }
 
 } // namespace
