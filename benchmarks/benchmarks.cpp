@@ -93,7 +93,7 @@ void spin_lists_situations(benchmark::State& state) {
     const FlowFile file = circle(state);
     const auto folder = std::filesystem::temp_directory_path() / "rondix-benchmark-spin";
     std::filesystem::create_directories(folder);
-    std::ofstream(folder / "menus.pml") << test::promela(file.flow, false);
+    std::ofstream(folder / "menus.pml") << test::promela(file.flow, file.flow.devices, false);
     const std::string in = "cd '" + folder.string() + "' && ";
     if (std::system(
             (in + "spin -a menus.pml && cc -O3 -w -DSAFETY -DNOREDUCE -o pan pan.c").c_str()))

@@ -57,7 +57,8 @@ in_code::Flow ferry() {
                     .menu(resume())
                     .with(button("resume").press(resume()))
                     .with(button("log").press(request("log")))
-                    .with(button("options").press(open("options"))))
+                    .with(button("options").press(open("options")))
+                    .with(button("leave").press(quit())))
         .screen(
             screen("aground").like("pause").back(nothing()).menu(nothing()).does_not_pause().with(
                 button("again").press(retry())))
@@ -123,6 +124,7 @@ screens:
       - { button: resume, press: resume }
       - { button: log, press: request log }
       - { button: options, press: open options }
+      - { button: leave, press: quit }
   aground:
     like: pause
     back: none

@@ -18,12 +18,12 @@ const std::map<std::string, std::set<std::string>> allowed = {
     {"run", {"logic", "place"}},
     {"keep", {"logic", "place", "run"}},
     {"words", {"logic"}},
-    {"proof", {"logic", "words"}},
+    {"proof", {"logic", "place", "run", "words"}},
     {"live", {"logic", "place", "run", "words", "proof"}},
     {"flow", {"logic", "place", "words"}},
     {"walk", {"logic", "place", "run", "words", "live", "flow"}},
-    {"check", {"logic", "place", "words", "proof", "flow"}},
-    {"mend", {"logic", "place", "words", "proof", "flow", "check"}},
+    {"check", {"logic", "place", "run", "words", "proof", "flow"}},
+    {"mend", {"logic", "place", "run", "words", "proof", "flow", "check"}},
     {"draw", {"logic", "place", "run", "words", "proof", "flow", "check"}},
     {"report", {"logic", "place", "run", "words", "live", "flow", "walk", "check", "mend"}},
 };
@@ -53,6 +53,7 @@ const std::map<std::string, std::string> header_layers = {
     {"schema.hpp", "flow"},
     {"flow_in_code.hpp", "flow"},
     {"device.hpp", "logic"},
+    {"player_moves.hpp", "logic"},
     {"target.hpp", "logic"},
     {"bindings.hpp", "run"},
     {"words.hpp", "run"},
@@ -191,7 +192,7 @@ TEST(Layers, AShippedGameDragsInNothingElse) {
     const std::string flow = output_of("nm -S " RONDIX_PACKED " | grep ' packed_flow$'");
     const std::size_t code = std::stoul(sizes) - std::stoul(flow.substr(17, 16), nullptr, 16);
     std::printf("%zu bytes of code\n", code);
-    EXPECT_LT(code, 200'000u);
+    EXPECT_LT(code, 215'000u);
     EXPECT_GT(code, 50'000u);
 #endif
 }

@@ -106,7 +106,7 @@ TEST(MoreRules, ARequestIsAnsweredWhileItsScreenIsCurrent) {
     EXPECT_FALSE(play.move("done save").answered);
     EXPECT_EQ(play.move("press save").asks, play.flow().request("save"));
     EXPECT_EQ(play.stack(), "bridge > pause > saving");
-    play.move("event pad-lost");
+    play.move("game lowers pad", "event pad-lost");
     EXPECT_FALSE(play.move("done save").answered);
     play.move("press go-on", "done save");
     EXPECT_EQ(play.stack(), "bridge > pause > saved"); // in the place of the screen that waited
@@ -131,10 +131,13 @@ TEST(MoreRules, AnAnswerMayAskFirst) {
 TEST(MoreRules, AnUrgentScreenMakesTheAnswerToALoadWait) {
     Play play(voyage);
     play.move("loaded", "press sail", "event pad-lost");
+    EXPECT_EQ(play.stack(), "under-way"); // it closes at once, for the pad is there
+    play.move("game lowers pad", "event pad-lost");
     EXPECT_EQ(play.stack(), "under-way > lost-pad");
     EXPECT_FALSE(play.move("loaded").answered);
     EXPECT_FALSE(play.move("load fails").answered);
-    EXPECT_TRUE(play.move("closes by itself").answered); // the pad is there
+    play.move("game raises pad");
+    EXPECT_EQ(play.stack(), "under-way"); // closing is part of the move
     play.move("loaded");
     EXPECT_EQ(play.stack(), "bridge");
 }
@@ -162,7 +165,7 @@ TEST(MoreRules, PagesTurnRoundAndAreKeptWhileTheScreenIsOpen) {
     play.move("press next");
     EXPECT_FALSE(can_use("volume"));
     EXPECT_TRUE(can_use("size"));
-    play.move("event pad-lost", "press go-on");
+    play.move("game lowers pad", "event pad-lost", "press go-on");
     EXPECT_TRUE(can_use("size"));
     play.move("turn sections next");
     EXPECT_TRUE(can_use("volume"));
@@ -220,13 +223,18 @@ TEST(MoreRules, AFlowMayStartByCondition) {
               "screens:\n"
               "  hello: { controls: [{ button: on, press: [set met yes, home] }] }\n"
               "  title: { controls: [{ button: leave, press: quit }] }\n");
-    play.move("moves on");
+    EXPECT_EQ(play.stack(), "hello"); // chosen at once
+    play.move("press on");
+    EXPECT_EQ(play.stack(), "title");
+    play.move("game sets met to no", "start");
     EXPECT_EQ(play.stack(), "hello");
-    play.move("press on", "moves on");
+    play.move("game sets met to yes");
+    EXPECT_EQ(play.stack(), "hello"); // what is chosen is chosen
+    play.move("start");
     EXPECT_EQ(play.stack(), "title");
     Runner runner(play.flow());
     runner.set_setting(play.flow().setting("met"), 1);
-    runner.start(); // the Runner moves on by itself
+    runner.start(); // with what was put in before
     EXPECT_EQ(runner.situation().current(), play.flow().screen("title"));
 }
 

@@ -1,35 +1,43 @@
 // One more start: situations that no moves lead to, and whether anybody gets stuck from there on,
 // against a plain search through apply().
-#include "proof/goals.hpp"
+#include "proof/players.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/check.hpp"
 #include "rondix/one_more_start.hpp"
+#include "rondix/player_moves.hpp"
 #include "support.hpp"
 
 #include <deque>
 #include <map>
+#include <optional>
 #include <random>
 
 namespace rondix::test {
 namespace {
 
-/// Every situation from one on, and which of them are lost.
+/// Every situation from one on that somebody with these devices comes to, and whether some are lost.
 class Search {
   public:
     static constexpr std::size_t most = 20'000;
 
-    Search(const CompiledFlow& flow, const Situation& from)
+    Search(const CompiledFlow& flow, const Situation& from, DeviceSet devices)
         : flow_(flow) {
         number(from);
         std::vector<Move> room(most_moves(flow));
         for (std::size_t i = 0; i < found_.size() && found_.size() <= most; ++i) {
             const Situation here = found_[i];
             const std::size_t count = list_moves(flow, here, room);
+            edges_.emplace_back();
             for (std::size_t m = 0; m < count; ++m) {
+                const Move move = room[m];
+                if (is_players(move.kind) &&
+                    !(devices_for(flow, here.current(), here.question(), move) & devices))
+                    continue;
                 Situation next = here;
-                const Outcome outcome = apply(flow, next, room[m]);
+                const Outcome outcome = apply(flow, next, move);
                 if (outcome.answered)
-                    edges_.push_back({i, number(next), room[m].kind, outcome.quits});
+                    edges_[i].push_back({number(next), move.kind, outcome.quits,
+                                         is_in_time(flow, here.foremost(), move)});
             }
         }
     }
@@ -39,16 +47,15 @@ class Search {
     bool some_are_lost() const {
         std::vector<bool> out(found_.size());
         for (std::size_t i = 0; i < out.size(); ++i) out[i] = in_play(flow_, found_[i]);
-        if (!all_reach(of_a_way_out, out)) return true;
-        out.assign(out.size(), false);
-        return flow_.can_quit && !all_reach(of_leaving, out);
+        if (!all_are_won(std::move(out))) return true;
+        return flow_.can_quit && !all_are_won(std::vector<bool>(found_.size()));
     }
 
   private:
     struct Edge {
-        std::size_t from, to;
+        std::size_t to;
         MoveKind kind;
-        bool quits;
+        bool quits, in_time;
     };
 
     std::size_t number(const Situation& situation) {
@@ -59,24 +66,53 @@ class Search {
         return known->second;
     }
 
-    bool all_reach(bool (*counts)(MoveKind), std::vector<bool>& there) const {
-        for (bool changed = true; changed;) {
-            changed = false;
-            for (std::size_t i = edges_.size(); i-- > 0;) {
-                const Edge& edge = edges_[i];
-                if (there[edge.from] || !counts(edge.kind) || !(edge.quits || there[edge.to]))
-                    continue;
-                there[edge.from] = changed = true;
+    /// The player moves, or whoever answers does.
+    bool is_won(std::size_t at, const std::vector<bool>& won) const {
+        bool waits = false, limit = false, moves_on = false, own = false, other = true;
+        for (const Edge& edge : edges_[at]) {
+            waits = waits || is_answer(edge.kind);
+            limit = limit || edge.kind == MoveKind::give_up || edge.kind == MoveKind::gives_up;
+        }
+        for (const Edge& edge : edges_[at]) {
+            const bool good = edge.quits || won[edge.to];
+            const bool on = edge.kind == MoveKind::moves_on;
+            if (edge.kind == MoveKind::load_failed && !flow_.can_quit) continue;
+            if (is_answer(edge.kind) || (waits && on && (edge.to != at || edge.quits))) {
+                other = other && good;
+                moves_on = moves_on || on;
+            } else if ((is_players(edge.kind) && edge.in_time) ||
+                       (is_moving_on(edge.kind) && !(waits && on))) {
+                own = own || good;
             }
         }
-        return std::all_of(there.begin(), there.end(), [](bool is) { return is; });
+        if (!waits) return own;
+        return other && (limit || moves_on || own);
+    }
+
+    bool all_are_won(std::vector<bool> won) const {
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (std::size_t i = won.size(); i-- > 0;)
+                if (!won[i] && is_won(i, won)) won[i] = changed = true;
+        }
+        return std::all_of(won.begin(), won.end(), [](bool is) { return is; });
     }
 
     const CompiledFlow& flow_;
     std::deque<Situation> found_;
     std::map<std::vector<Situation::Word>, std::size_t> numbers_;
-    std::vector<Edge> edges_;
+    std::vector<std::vector<Edge>> edges_;
 };
+
+/// For somebody with all devices, and with each alone. Nothing: there are too many situations.
+std::optional<bool> some_are_lost(const CompiledFlow& flow, const Situation& from) {
+    for (const DeviceSet devices : players(flow)) {
+        const Search search(flow, from, devices);
+        if (!search.complete()) return std::nullopt;
+        if (search.some_are_lost()) return true;
+    }
+    return false;
+}
 
 /// A stack of ordinary screens in any order, over what may stand at the bottom; any flags.
 Situation anywhere(const CompiledFlow& flow, std::mt19937& random) {
@@ -104,6 +140,7 @@ Situation anywhere(const CompiledFlow& flow, std::mt19937& random) {
     for (std::size_t i = 0; i < flow.events.size(); ++i)
         if (flow.events[i].action != unsaid && flow.events[i].after_ms > 0 && chance(4))
             now.set_waiting(EventId(i), true);
+    come_to_rest(flow, now);
     return now;
 }
 
@@ -122,14 +159,13 @@ Tally compare(Shape shape, std::size_t many) {
         const CompiledFlow& flow = *file.compiled;
         Situation home(flow);
         start(flow, home);
-        const Search from_home(flow, home);
-        if (!from_home.complete() || from_home.some_are_lost()) continue;
+        if (some_are_lost(flow, home).value_or(true)) continue;
         for (int i = 0; i < 5; ++i) {
             const Situation from = anywhere(flow, random);
-            const Search search(flow, from);
-            if (!search.complete()) continue;
+            const std::optional<bool> lost = some_are_lost(flow, from);
+            if (!lost) continue;
             const Verdict verdict = one_more_start(flow, from);
-            const Verdict expected = search.some_are_lost() ? Verdict::not_so : Verdict::proved;
+            const Verdict expected = *lost ? Verdict::not_so : Verdict::proved;
             EXPECT_EQ(verdict, expected);
             if (testing::Test::HasFailure()) {
                 for (std::size_t h = 0; h < from.depth(); ++h)
@@ -146,12 +182,12 @@ Tally compare(Shape shape, std::size_t many) {
 
 TEST(OneMoreStart, AgreesWithAPlainSearch) {
     const Tally tally = compare(Shape::mixed, how_many(1000));
-    EXPECT_GT(tally.lost, 50u);
+    EXPECT_GT(tally.lost, 30u);
 }
 
 TEST(OneMoreStart, AgreesWhereScreensOpenEachOtherInCircles) {
     const Tally tally = compare(Shape::circles, how_many(1000));
-    EXPECT_GT(tally.lost, 20u);
+    EXPECT_GT(tally.lost, 10u);
 }
 
 TEST(OneMoreStart, AgreesWhereEverythingIsUsed) {

@@ -92,14 +92,15 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
         const CheckOptions options;
         Watch watch(options);
         Frames frames(flow);
-        const Heads heads(frames, flow, tracked, watch);
+        const Heads heads(frames, flow, flow.devices, tracked, watch);
         const HeadSet reached = reachable(heads, Leaving(heads, Leaving::any_move, watch), watch);
         const Leaving leaving(heads, of_a_way_out, watch);
         HeadSet play(heads);
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (Values values = 0; values < heads.values(); ++values)
                 if (frames.in_play(frame)) play.add(frame, values);
-        const HeadSet goal = with_goal(heads, leaving, {of_a_way_out}, play, watch);
+        HeadSet won = reached;
+        won.drop(Forcing(heads, leaving, play, Silence::ends, watch).lost_staying(reached));
         const auto way_out = ways_out(flow, listing, Backward(listing));
         HeadSet real(heads);
         Situation situation(flow);
@@ -108,7 +109,7 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
             const HeadId head = heads.head_of(situation);
             real.add(heads.frame(head), heads.values(head));
             ASSERT_TRUE(reached.has(heads.frame(head), heads.values(head)));
-            if (!goal.has(heads.frame(head), heads.values(head))) continue;
+            if (!won.has(heads.frame(head), heads.values(head))) continue;
             ASSERT_NE(way_out[n], unreachable);
             ++goals;
         }
@@ -129,8 +130,8 @@ TEST(Witness, SeesOnlyWhatCanBe) {
         const CheckOptions options;
         Watch watch(options);
         Frames frames(flow);
-        const Heads heads(frames, flow, {}, watch);
-        const Witness witness(flow, frames, watch);
+        const Heads heads(frames, flow, flow.devices, {}, watch);
+        const Witness witness(flow, frames, flow.devices, watch);
         std::vector<bool> shown(flow.screens.size()), can(flow.controls.size());
         Situation situation(flow);
         for (Listing::Number n = 0; n < listing.size(); ++n) {

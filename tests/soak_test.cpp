@@ -271,7 +271,8 @@ class Soak {
         }
         for (std::uint32_t i = setting.asks.begin; i < setting.asks.end(); ++i) {
             const SettingAsk& ask = flow_.setting_asks[i];
-            EXPECT_EQ(now.flag(ask.flag), value >= ask.least && value <= ask.most);
+            const std::uint16_t kept = runner_.kept_value_of(id); // what conditions ask about
+            EXPECT_EQ(now.flag(ask.flag), kept >= ask.least && kept <= ask.most);
         }
     }
 

@@ -180,6 +180,12 @@ Bindings Input::plain_bindings(const CompiledFlow& flow) {
         {SDL_CONTROLLER_BUTTON_RIGHTSHOULDER, Button::pages_on}};
     for (const auto& [code, button] : plain_buttons)
         bindings.add(pads, static_cast<Code>(code), target_of(button));
+    // What is left on every pad is for the keys that the flow wants there, in its order.
+    constexpr SDL_GameControllerButton spare[] = {
+        SDL_CONTROLLER_BUTTON_X, SDL_CONTROLLER_BUTTON_Y, SDL_CONTROLLER_BUTTON_BACK,
+        SDL_CONTROLLER_BUTTON_LEFTSTICK, SDL_CONTROLLER_BUTTON_RIGHTSTICK};
+    for (std::size_t i = 0; i < std::min(std::size(spare), flow.pad_keys.size()); ++i)
+        bindings.add(pads, static_cast<Code>(spare[i]), target_of(flow.pad_keys[i]));
     return bindings;
 }
 

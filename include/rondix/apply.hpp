@@ -1,6 +1,10 @@
 // apply(): what a move does to a situation. This is the one place where the rules of the menus
 // stand. The game runs it, the proof explores it, a walkthrough replays it.
 //
+// What follows at once is part of the move: a screen whose `closes-when` holds closes before
+// anything else can happen, and a start with alternatives is chosen. So between two moves a
+// situation is at rest, and nobody ever sees another.
+//
 // Pure: no allocation, no exceptions, no clock, no randomness, no input or output. The flow must
 // have passed verify() and the situation must belong to it.
 #pragma once
@@ -24,13 +28,23 @@ struct Outcome {
     Range steps; ///< the steps that were done, for those that tell the game something
 };
 
-/// Puts `situation` to where the flow starts.
+/// Puts flags, and what conditions ask about settings and lists, to where the flow starts, with no
+/// screen open yet. A game that has kept settings, or has rows already, puts them in now, by the
+/// moves `set` and `raise`: where a flow starts by condition, they decide with which screen.
+void prepare(const CompiledFlow& flow, Situation& situation);
+/// Opens what the flow starts with.
+Outcome open_start(const CompiledFlow& flow, Situation& situation);
+/// Both, with every setting as the flow has it and no rows.
 Outcome start(const CompiledFlow& flow, Situation& situation);
 
 /// Lets `move` happen. A move that cannot happen here (a control that is not on the current screen
 /// or cannot be used, an answer that nobody waits for, an event that is not allowed) changes
 /// nothing.
 Outcome apply(const CompiledFlow& flow, Situation& situation, Move move);
+
+/// Closes what does not stay open as it is (`closes-when`). apply() does so itself; it is for
+/// situations that were put together otherwise.
+void come_to_rest(const CompiledFlow& flow, Situation& situation);
 
 // What follows from a situation.
 
@@ -61,9 +75,6 @@ bool usable(const CompiledFlow& flow, const Situation& situation, ControlId cont
 
 /// A move that uses a control, where it can be used at all: its first press or value.
 std::optional<Move> first_use(const CompiledFlow& flow, ControlId control);
-
-/// Whether the current screen closes by itself now: its condition holds, and it is not the bottom.
-bool closes_by_itself(const CompiledFlow& flow, const Situation& situation);
 
 /// Whether an answer to a load would take effect now: no urgent screen is open.
 bool load_can_end(const CompiledFlow& flow, const Situation& situation);

@@ -20,6 +20,9 @@ struct ScreenFigures {
                                            ///< game is quiet; none where somebody can get stuck
     std::size_t ways_in = 0;               ///< buttons, keys, events and answers that show it
     std::size_t deepest = 0;               ///< the most screens that are open while it is current
+    /// The fewest presses from the start with each of Figures::alone and no other device; none: it
+    /// is never shown to somebody who has nothing else.
+    std::vector<std::optional<std::size_t>> from_start_alone;
     bool paused = false;                   ///< the game can be paused while it is current
     bool running = false;                  ///< the game can run while it is current
 };
@@ -43,6 +46,8 @@ struct Figures {
     std::size_t situations = 0;        ///< of the listing; 0: not listed
     std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
     std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
+    std::vector<std::string> alone; ///< kinds of devices that can do different things: "pad",
+                                    ///< "mouse or touch"; empty where all of the flow's can do the same
     bool each_screen_exact = false; ///< false: what hangs on flags that the proof left out is left
                                     ///< out here as well
 };

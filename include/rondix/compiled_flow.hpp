@@ -7,11 +7,14 @@
 //   - in each alternative at most one step moves among screens, and it stands last;
 //   - an alternative that asks has a question of its own, which stands on no stack;
 //   - tests of a condition only lead forward, so that every condition ends;
-//   - the loading and the failure screen always exist (built-in ones where the flow names none).
+//   - the loading and the failure screen always exist (built-in ones where the flow names none);
+//   - the flow starts with a scene, with a screen, or with a choice between some of both, of which
+//     the last needs no condition.
 // The rows are trivially copyable and hold no pointers, so that a table can be written out and used
 // where it stands (PackedFlow).
 #pragma once
 
+#include "rondix/device.hpp"
 #include "rondix/ids.hpp"
 #include "rondix/looks.hpp"
 #include "rondix/table.hpp"
@@ -118,6 +121,8 @@ struct Screen {
     bool wraps = true;              ///< a direction in which nothing stands goes round
     ControlId first_focus = no_control;
     bool question = false;   ///< of an `ask`: it stands over a screen, not on the stack
+    SettingId keeps = no_setting;  ///< of a question whether a change is to be kept: its last
+    std::uint16_t keeps_value = 0; ///< control sets this setting, as far as conditions ask
     bool for_opener = false; ///< other pads than the one that opened it are not heard
     PointerRule pointer{};
     std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
@@ -218,8 +223,10 @@ struct Setting {
     float by = 1;   ///< and how far they are apart
     Range words;    ///< in `words`: each value as it is written; of a text: its first
     Range labels;   ///< in `words`: each value as it is shown
-    ScreenId question = no_screen; ///< asked after a change, which is undone unless the answer is
-                                   ///< yes; it moves on by itself
+    /// Asked after a change, which counts only when the answer is yes, as far as conditions ask; it
+    /// moves on by itself. One for each of `turns`, side by side: see question_of(). Where no
+    /// condition asks, one.
+    ScreenId question = no_screen;
     std::uint16_t binds = 0;       ///< of a key: the Target that it stands for
     Range asks;                    ///< what conditions ask about it
     Range turns;                   ///< in `turns`: values at which answers change, the first always
@@ -269,6 +276,7 @@ struct CompiledFlow {
     Table<SettingAsk> setting_asks;
     Table<std::uint16_t> turns;
     Table<Text> keys;
+    Table<KeyId> pad_keys; ///< those of them that a pad has a button for
     Table<Text> words;
     Table<KeyAnswer> key_answers;
     Table<Action> actions;
@@ -280,12 +288,15 @@ struct CompiledFlow {
 
     Text game;
     SceneId first_scene = no_scene;    ///< where the flow starts: with a scene,
-    ScreenId first_screen = no_screen; ///< or, without one, with a screen
+    ScreenId first_screen = no_screen; ///< or, without one, with a screen,
+    ActionId first_choice = unsaid;    ///< or with the first alternative that holds: load or go
     Loading loading;
     SettingId stretch = no_setting; ///< a number that every time limit is multiplied with
     std::uint16_t design_width = 1280;
     std::uint16_t design_height = 720;
-    bool can_quit = true; ///< false: the platform has no quit
+    std::uint16_t reaction_ms = 500; ///< what a person needs before a press that was not expected
+    DeviceSet devices = default_devices; ///< with each of which, alone, the game is to be playable
+    bool can_quit = true;                ///< false: the platform has no quit
 
     std::string_view text(Text piece) const { return {texts.data() + piece.begin, piece.length}; }
     const Scene& operator[](SceneId id) const { return scenes[index(id)]; }
@@ -309,6 +320,9 @@ struct CompiledFlow {
     SettingId setting(std::string_view name) const;
     PagesId pages_named(ScreenId screen, std::string_view name) const;
 };
+
+/// The question whether a change of a setting to `value` is to be kept, or none.
+ScreenId question_of(const CompiledFlow& flow, SettingId setting, std::uint16_t value);
 
 /// Checks the invariants above. Returns what is wrong, or an empty text. Never reads out of bounds.
 std::string_view verify(const CompiledFlow& flow);

@@ -4,11 +4,25 @@
 
 #include <cstddef>
 #include <cstdint>
+#include <string_view>
 
 namespace rondix {
 
 enum class DeviceKind : std::uint8_t { keyboard, pad, pointer, touch };
 inline constexpr std::size_t device_kind_count = 4;
+
+/// Some kinds of devices, a bit each.
+using DeviceSet = std::uint8_t;
+constexpr DeviceSet set_of(DeviceKind kind) {
+    return static_cast<DeviceSet>(1U << static_cast<unsigned>(kind));
+}
+inline constexpr DeviceSet default_devices = 0b0011; ///< keyboard and pad
+inline constexpr DeviceSet all_devices = 0b1111;
+/// As flow files have them: `keyboard`, `pad`, `mouse`, `touch`.
+constexpr std::string_view name_of(DeviceKind kind) {
+    constexpr std::string_view names[] = {"keyboard", "pad", "mouse", "touch"};
+    return names[static_cast<std::size_t>(kind)];
+}
 
 struct Device {
     DeviceKind kind = DeviceKind::keyboard;

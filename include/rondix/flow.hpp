@@ -86,6 +86,7 @@ struct FlowKey {
 struct FlowMovingOn {
     std::uint32_t after_ms = 0;
     FlowAction action;
+    Place after_place = {};
 };
 
 /// `- part: bar` among the controls of a screen: the part's controls stand before the `at`th.
@@ -179,6 +180,11 @@ struct Flow {
     std::uint16_t design_width = 1280;
     std::uint16_t design_height = 720;
     bool can_quit = true;
+    DeviceSet devices = default_devices; ///< `devices: [keyboard, pad]`
+    Place devices_place;
+    std::vector<Name> pad_keys;      ///< named keys that a pad has a button for
+    std::uint32_t reaction_ms = 500; ///< `reaction-time: 0.5s`
+    double reading_speed = 15;       ///< letters a second
     std::vector<FlowScene> scenes;
     std::vector<FlowFlag> flags;
     std::vector<FlowEvent> events;

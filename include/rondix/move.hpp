@@ -22,7 +22,6 @@ enum class MoveKind : std::uint8_t {
     done,        ///< the game answers a request: it is done
     failed,      ///< the game answers a request: it failed
 
-    closes,   ///< the current screen closes by itself, since its `closes-when` holds
     moves_on, ///< the clock: the current screen has been there for long enough
     idle,     ///< the clock: the player has done nothing for long enough
 
@@ -33,6 +32,7 @@ enum class MoveKind : std::uint8_t {
     raise,    ///< the game raises one of its flags
     lower,    ///< the game lowers one of its flags
     set,      ///< the game sets a setting to `value`, such as one that it has kept
+    start,    ///< the game starts the menus, with the settings and rows that it has put by then
 };
 
 struct Move {
@@ -59,7 +59,6 @@ struct Move {
     static constexpr Move done(RequestId id) { return with(MoveKind::done, id); }
     static constexpr Move failed(RequestId id) { return with(MoveKind::failed, id); }
     static constexpr Move gives_up(RequestId id) { return with(MoveKind::gives_up, id); }
-    static constexpr Move closes() { return {MoveKind::closes}; }
     static constexpr Move moves_on() { return {MoveKind::moves_on}; }
     static constexpr Move idle() { return {MoveKind::idle}; }
     static constexpr Move event(EventId id) { return with(MoveKind::event, id); }
@@ -69,6 +68,7 @@ struct Move {
     static constexpr Move set(SettingId id, std::uint16_t value) {
         return with(MoveKind::set, id, value);
     }
+    static constexpr Move start() { return {MoveKind::start}; }
 
     constexpr ControlId control() const { return ControlId{subject}; }
     constexpr KeyId as_key() const { return static_cast<KeyId>(subject); }
@@ -101,7 +101,7 @@ constexpr bool is_bad_answer(MoveKind kind) {
 }
 /// What the current screen does by itself.
 constexpr bool is_moving_on(MoveKind kind) {
-    return kind >= MoveKind::closes && kind <= MoveKind::idle;
+    return kind == MoveKind::moves_on || kind == MoveKind::idle;
 }
 
 static_assert(std::is_trivially_copyable_v<Move> && sizeof(Move) == 8);

@@ -22,6 +22,10 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
 /// All findings, the verdict, and the figures.
 std::string check_text(const FlowFile& file, const CheckResult& result, TextStyle style = {});
 
+/// What the proof takes for granted of the game and the players, as far as it concerns this flow.
+/// Empty for a flow that could not be compiled.
+std::string assumptions_text(const FlowFile& file);
+
 /// Each finding with its mend, as a difference of the file, and whether it was applied; then what
 /// is left.
 std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style = {});

@@ -20,6 +20,7 @@
 #include "rondix/effect.hpp"
 #include "rondix/item.hpp"
 #include "rondix/motion.hpp"
+#include "rondix/player_moves.hpp"
 #include "rondix/rows.hpp"
 #include "rondix/ruler.hpp"
 #include "rondix/waiting.hpp"
@@ -46,7 +47,7 @@ struct Standing;
 class Runner {
   public:
     /// After a change of screen, presses are dropped for this long.
-    static constexpr double settling_time = 0.15;
+    static constexpr double settling_time = settling_ms / 1000.0;
     /// A held direction repeats after the first time, and then at every second one.
     static constexpr double first_repeat = 0.4;
     static constexpr double next_repeat = 0.1;
@@ -239,6 +240,7 @@ class Runner {
         float scroll = 0;    // of a list, when it went down
         bool drags = false;  // the list moves along
         bool folded = false; // it went down on an unfolded choice
+        bool beside = false; // it went down beside all controls
     };
     /// A key or pad button that is down.
     struct Down {
@@ -269,7 +271,9 @@ class Runner {
     void update_requests(const Outcome& outcome, Move move);
     void change_setting(SettingId setting, std::uint16_t value);
     void tell_setting_change(Move move);
-    void undo_unkept(Move move);
+    void settle_unkept(Move move);
+    bool is_asked_about(SettingId setting) const;
+    void undo_unkept();
     void note_input(Device by);
     bool heeds(Device by) const;
     void let_go();
@@ -304,6 +308,8 @@ class Runner {
     void find_routes();
     bool goes_back(ControlId from, Button direction);
     ControlId control_at(Point point) const;
+    bool answers_any_key() const;
+    bool holds_something() const;
     bool move_focus(Button direction);
     bool turn_pages(Button button);
 

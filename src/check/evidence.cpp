@@ -1,6 +1,7 @@
 #include "check/evidence.hpp"
 
 #include "rondix/move_text.hpp"
+#include "rondix/player_moves.hpp"
 
 namespace rondix {
 
@@ -16,16 +17,23 @@ std::string result_of(const CompiledFlow& flow, const Situation& before, const S
 }
 
 /// What each move of the player that is answered there leads to.
-std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const Situation& there) {
+std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const Situation& there,
+                                                DeviceSet devices) {
     std::vector<std::string> words;
     std::vector<Move> room(most_moves(flow));
     Situation after(flow);
     const std::size_t count = list_moves(flow, there, room);
     for (std::size_t i = 0; i < count; ++i) {
-        if (!is_players(room[i].kind)) continue;
+        const DeviceSet by = devices_for(flow, there.current(), there.question(), room[i]);
+        if ((by & devices) == 0) continue;
         after = there;
-        if (apply(flow, after, room[i]).answered)
-            words.push_back(move_text(flow, room[i]) + result_of(flow, there, after));
+        const Outcome outcome = apply(flow, after, room[i]);
+        if (!outcome.answered) continue;
+        const bool in_time = is_in_time(flow, there.foremost(), room[i]);
+        words.push_back(move_text(flow, room[i]) +
+                        (!in_time        ? " (there may be no time for it)"
+                         : outcome.quits ? " (quits)"
+                                         : result_of(flow, there, after)));
     }
     return words;
 }
@@ -48,9 +56,9 @@ std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Mo
     return words;
 }
 
-void show(const CompiledFlow& flow, const Trail& trail, Finding& finding) {
+void show(const CompiledFlow& flow, const Trail& trail, DeviceSet devices, Finding& finding) {
     finding.how = in_words(flow, trail.moves);
-    finding.here = what_the_player_can_do(flow, trail.there);
+    finding.here = what_the_player_can_do(flow, trail.there, devices);
     finding.disabled = disabled_buttons(flow, trail.there);
 }
 

@@ -11,7 +11,8 @@ namespace rondix {
 /// The moves in words, as walkthroughs have them.
 std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Move>& moves);
 
-/// Fills in finding.how, finding.here and finding.disabled.
-void show(const CompiledFlow& flow, const Trail& trail, Finding& finding);
+/// Fills in finding.how, finding.here (by what a player with these devices can do) and
+/// finding.disabled.
+void show(const CompiledFlow& flow, const Trail& trail, DeviceSet devices, Finding& finding);
 
 } // namespace rondix

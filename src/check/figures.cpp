@@ -28,12 +28,13 @@ std::vector<FlagId> flags_asked(Frames& frames) {
 
 void count_moves(const Question& question, Figures& figures) {
     const Heads& heads = question.heads();
-    figures.heads = question.proof.reached().count();
     figures.tracked_flags = heads.tracked().size();
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
         each_value(question.proof.reached().of(frame), [&](Values values) {
+            if (!heads.may_rest(frame, values)) return;
+            ++figures.heads;
             for (const Rule& rule : heads.may(frame))
-                if (rule.holds(values)) ++figures.moves;
+                if (rule.holds(values) && !rule.at_once) ++figures.moves;
         });
 }
 
@@ -45,26 +46,30 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
     if (figures.heads > most || most * flow.screens.size() > most_room) return;
     const Listing listing(flow, most);
     if (!listing.complete()) return;
-    const std::vector<Distance> way_out = ways_out(flow, listing, Backward(listing));
-    bool stuck = false;
+    const Backward backward(listing);
+    const std::vector<Distance> way_out = ways_out(flow, listing, backward);
+    const std::vector<Distance> in_silence = ways_out_in_silence(flow, listing, backward, way_out);
+    bool stuck = false, endless = false;
     Distance longest = 0;
     Listing::Number furthest = 0;
     for (Listing::Number n = 0; n < listing.size(); ++n) {
-        if (way_out[n] == unreachable) {
-            stuck = true;
-        } else if (way_out[n] > longest) {
-            longest = way_out[n];
-            furthest = n;
-        }
+        stuck = stuck || way_out[n] == unreachable;
+        endless = endless || in_silence[n] == unreachable;
+        if (in_silence[n] == unreachable || in_silence[n] <= longest) continue;
+        longest = in_silence[n];
+        furthest = n;
     }
-    const bool told =
-        std::any_of(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
-            return finding.slug == Slug::no_way_out || finding.slug == Slug::no_goal;
-        });
-    if (stuck != told) throw std::logic_error("the proof and the listing disagree");
+    const auto told = [&](Slug slug) {
+        return std::any_of(
+            result.findings.begin(), result.findings.end(),
+            [&](const Finding& one) { return one.slug == slug && one.with.empty(); });
+    };
+    if (stuck != (told(Slug::no_way_out) || told(Slug::no_goal)) ||
+        (!stuck && endless != told(Slug::endless_wait)))
+        throw std::logic_error("the proof and the listing disagree");
     figures.situations = listing.size();
     figures.listed_moves = listing.moves();
-    figures.way_out_known = true;
+    figures.way_out_known = !stuck && !endless;
     figures.longest_way_out = longest;
     figures.furthest = in_words(flow, listing.shortest_moves(furthest));
 }
@@ -82,12 +87,12 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
         return can_track && frames.size() << asked.size() <= most;
     };
     if (fits(most_measured)) {
-        const Heads heads(frames, flow, asked, question.watch);
-        Stacks stacks(heads, by_moves, question.watch);
+        const Heads heads(frames, flow, question.devices(), asked, question.watch);
+        const Stacks stacks(heads, by_moves, question.watch);
         for (const ScreenId screen : stacks.deepest())
             figures.deepest.push_back(question.name_of(screen));
-        if (question.proof.stuck().count() == 0) {
-            figures.longest_way_out = stacks.longest_way_out();
+        if (const auto longest = stacks.longest_way_out(); longest && question.nobody_is_stuck()) {
+            figures.longest_way_out = *longest;
             figures.way_out_known = true;
         }
         list_as_well(question, options.list_up_to, result);
@@ -97,16 +102,23 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
     }
     if (!options.each_screen) return;
     figures.each_screen_exact = fits(most_measured_well);
-    if (figures.each_screen_exact) {
-        figures.each_screen = measure_screens(question, Heads(frames, flow, asked, question.watch));
-        return;
-    }
-    const Heads& heads = question.heads();
+    const std::vector<FlagId>& tracked =
+        figures.each_screen_exact ? asked : question.heads().tracked();
+    const Heads heads(frames, flow, question.devices(), tracked, question.watch);
     figures.each_screen = measure_screens(question, heads);
-    if (figures.way_out_known || question.proof.stuck().count() > 0) return;
+    const std::vector<DeviceSet> all = players(flow);
+    for (std::size_t i = 1; i < all.size(); ++i) {
+        figures.alone.push_back(names_of(all[i]));
+        measure_alone(question, Heads(frames, flow, all[i], tracked, question.watch),
+                      figures.each_screen);
+    }
+    if (figures.each_screen_exact) return;
+    if (figures.way_out_known || !question.nobody_is_stuck()) return;
     // With the ways that the player can count on, whatever the other flags are: at most so far.
-    figures.longest_way_out = Stacks(heads, by_moves, question.watch).longest_way_out();
-    figures.way_out_known = true;
+    if (const auto longest = Stacks(heads, by_moves, question.watch).longest_way_out()) {
+        figures.longest_way_out = *longest;
+        figures.way_out_known = true;
+    }
 }
 
 } // namespace rondix

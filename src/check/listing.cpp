@@ -1,5 +1,7 @@
 #include "check/listing.hpp"
 
+#include "proof/starts.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -9,26 +11,64 @@ constexpr std::size_t followed_at_once = 16;
 }
 
 Listing::Listing(const CompiledFlow& flow, std::size_t most, Keep keep)
+    : Listing(flow, most, keep, flow.devices) {}
+
+Listing::Listing(const CompiledFlow& flow, std::size_t most, Keep keep, DeviceSet devices)
     : flow_(flow)
     , keep_(keep)
+    , devices_(devices)
     , rows_(Situation(flow).words().size())
     , here_(flow)
     , next_(flow)
     , room_(most_moves(flow)) {
     begin();
-    while (followed_ < size() && size() <= most) follow_some();
+    while (size() <= most) {
+        if (followed_ < level_end_)
+            follow_some();
+        else if (level_end_ < size() || has_later_starts())
+            end_level();
+        else
+            return;
+    }
 }
 
 void Listing::begin() {
-    start(flow_, next_);
+    for (Start& start : starts_of(flow_))
+        later_starts_.push_back({std::move(start.before), std::move(start.there)});
+    add(later_starts_[0].there, {});
+    level_end_ = 1;
+}
+
+bool Listing::has_later_starts() const {
+    return std::any_of(later_starts_.begin(), later_starts_.end(), [&](const LaterStart& start) {
+        return start.before.size() > level_;
+    });
+}
+
+/// All situations of one distance have been followed: those of the next one are complete with the
+/// starts that are as far.
+void Listing::end_level() {
+    ++level_;
+    for (LaterStart& start : later_starts_) {
+        if (start.before.size() != level_) continue;
+        const std::size_t known = size();
+        add(start.there, {});
+        if (size() > known) start.number = static_cast<Number>(known);
+    }
+    level_end_ = size();
+}
+
+void Listing::add(const Situation& situation, Parent parent) {
+    const std::size_t known = size();
+    next_.assign(situation);
     add_to_batch();
     rows_.take_batch();
-    parents_.push_back({});
+    if (size() > known && keep_ == Keep::moves) parents_.push_back(parent);
 }
 
 /// The moves of the next few situations at once, so that looking up where they lead can overlap.
 void Listing::follow_some() {
-    const std::size_t end = std::min(size(), followed_ + followed_at_once);
+    const std::size_t end = std::min(level_end_, followed_ + followed_at_once);
     batch_edges_.clear();
     batch_parents_.clear();
     while (followed_ < end) follow(static_cast<Number>(followed_++));
@@ -48,11 +88,18 @@ void Listing::follow(Number number) {
     const std::size_t count = list_moves(flow_, here_, room_);
     next_.assign(here_);
     for (std::size_t i = 0; i < count; ++i) {
+        const ScreenId question = here_.question();
+        if (is_players(room_[i].kind) &&
+            (devices_for(flow_, here_.current(), question, room_[i]) & devices_) == 0)
+            continue;
         const Outcome outcome = apply(flow_, next_, room_[i]);
         if (!outcome.answered) continue; // and nothing has changed
         ++moves_;
         const bool changed = !std::ranges::equal(next_.words(), here_.words());
-        if (keep_ == Keep::moves) edges_.push_back({number, room_[i].kind, outcome.quits});
+        if (keep_ == Keep::moves)
+            edges_.push_back({number, room_[i].kind, outcome.quits,
+                              !is_players(room_[i].kind) ||
+                                  is_in_time(flow_, here_.foremost(), room_[i])});
         if (!changed) continue;
         add_to_batch();
         next_.assign(here_);
@@ -80,8 +127,18 @@ std::span<const Listing::Edge> Listing::edges(Number number) const {
 
 std::vector<Move> Listing::shortest_moves(Number number) const {
     std::vector<Move> moves;
-    for (; number != 0; number = parents_[number].from) moves.push_back(parents_[number].by);
+    const auto start_of = [&](Number n) {
+        return std::find_if(later_starts_.begin(), later_starts_.end(),
+                            [&](const LaterStart& start) { return start.number == n; });
+    };
+    auto start = start_of(number);
+    for (; number != 0 && start == later_starts_.end(); start = start_of(number)) {
+        moves.push_back(parents_[number].by);
+        number = parents_[number].from;
+    }
     std::reverse(moves.begin(), moves.end());
+    if (start != later_starts_.end())
+        moves.insert(moves.begin(), start->before.begin(), start->before.end());
     return moves;
 }
 

@@ -2,13 +2,15 @@
 // the plain reference that the proof is compared with, in the tests and, for small flows, in every
 // check.
 //
-// Situations are numbered in the order in which they are found, so that 0 is the start and a lower
-// number never lies further from it. Each can keep the move by which it was first reached: those
-// moves, followed back, are a shortest way to it. Each can also keep the moves out of it as edges.
+// Situations are numbered in the order in which they are found, so that 0 is the plain start and a
+// lower number never lies further from it. Each can keep the move by which it was first reached:
+// those moves, followed back, are a shortest way to it. Each can also keep the moves out of it as
+// edges.
 #pragma once
 
 #include "check/rows.hpp"
 #include "rondix/apply.hpp"
+#include "rondix/player_moves.hpp"
 
 #include <vector>
 
@@ -22,6 +24,7 @@ class Listing {
         Number to = 0;
         MoveKind kind{};
         bool quits = false;
+        bool in_time = true; ///< of a player's move: see is_in_time()
     };
 
     enum class Keep : std::uint8_t {
@@ -29,9 +32,12 @@ class Listing {
         moves,      ///< edges and shortest moves as well
     };
 
-    /// Lists until nothing new is found, or more than `most` situations are.
+    /// Lists until nothing new is found, or more than `most` situations are; for a player with all
+    /// the devices of the flow, or with these.
     Listing(const CompiledFlow& flow, std::size_t most, Keep keep = Keep::moves);
+    Listing(const CompiledFlow& flow, std::size_t most, Keep keep, DeviceSet devices);
 
+    const CompiledFlow& flow() const { return flow_; }
     /// Every situation was found and its moves followed.
     bool complete() const { return followed_ == size(); }
     std::size_t size() const { return rows_.size(); }
@@ -51,13 +57,27 @@ class Listing {
         Move by;
     };
 
+    /// A start that is not the plain one is found when those as far as its moves are.
+    struct LaterStart {
+        std::vector<Move> before;
+        Situation there;
+        Number number = no_number;
+    };
+    static constexpr Number no_number = 0xFFFFFFFF;
+
     void begin();
+    bool has_later_starts() const;
+    void end_level();
+    void add(const Situation& situation, Parent parent);
     void follow_some();
     void follow(Number number);
     void add_to_batch();
 
     const CompiledFlow& flow_;
     const Keep keep_;
+    const DeviceSet devices_;
+    std::vector<LaterStart> later_starts_;
+    std::size_t level_ = 0, level_end_ = 0; // how far those are that are followed, and where they end
     std::size_t followed_ = 0, moves_ = 0;
     Rows rows_;
     std::vector<Parent> parents_;

@@ -1,6 +1,7 @@
 // Question: what every search for findings works with.
 #pragma once
 
+#include "proof/players.hpp"
 #include "proof/proof.hpp"
 #include "proof/trails.hpp"
 #include "rondix/flow.hpp"
@@ -27,6 +28,7 @@ struct Question {
     const Proof& proof;
     Trails& trails;
     Watch& watch;
+    std::string with; ///< the player's devices in words, where they are not all of the flow's
     std::vector<bool> traps = {}; ///< screens that have a head that is stuck
 
     Question(const FlowFile& of_file, const Proof& of_proof, Trails& of_trails, Watch& of_watch)
@@ -35,12 +37,16 @@ struct Question {
         , proof(of_proof)
         , trails(of_trails)
         , watch(of_watch)
+        , with(of_trails.devices() == flow.devices ? "" : names_of(of_trails.devices()))
         , traps(flow.screens.size()) {
         for (FrameId frame = 0; frame < heads().frame_count(); ++frame)
             if (proof.stuck().any(frame)) traps[index(heads().frames()[frame].screen)] = true;
     }
 
     const Heads& heads() const { return proof.heads(); }
+    DeviceSet devices() const { return trails.devices(); }
+    /// Behind what is so with these devices only: " with touch alone".
+    std::string with_them() const { return with.empty() ? "" : " with " + with + " alone"; }
     std::string name_of(ScreenId screen) const { return std::string(flow.text(flow[screen].id)); }
     /// What is built in has no place; it is told where the flow starts.
     Place place_of(ScreenId screen) const {
@@ -54,6 +60,9 @@ struct Question {
     /// The screen is told as a trap, at least on some stacks: what else is wrong with it is told
     /// once it is mended.
     bool is_trap(ScreenId screen) const { return traps[index(screen)]; }
+    bool nobody_is_stuck() const {
+        return proof.stuck().count() == 0 && proof.endless().count() == 0;
+    }
     bool is_stuck(FrameId frame, Values values) const {
         return proof.stuck().has(frame, known_to_proof(values));
     }

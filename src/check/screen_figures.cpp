@@ -78,18 +78,18 @@ class Measuring {
         const auto to_play = stacks_.nearest(Stacks::Goal::play);
         const auto to_quit = stacks_.nearest(Stacks::Goal::quit);
         const Pausing pausing(flow, heads_, stacks_.paths());
-        const bool nobody_stuck = question_.proof.stuck().count() == 0;
+        const bool nobody_stuck = question_.nobody_is_stuck();
         for (HeadId head = 0; head < heads_.size(); ++head) {
-            if (!stacks_.paths().reached(head)) continue;
             const FrameId frame = heads_.frame(head);
+            if (!stacks_.paths().reached(head) || !heads_.may_rest(frame, heads_.values(head)))
+                continue;
             ScreenFigures& row = rows[index(frames_[frame].screen)];
             lower(row.from_start, stacks_.paths().distance(head));
             lower(row.to_play, to_play[head]);
             lower(row.to_quit, to_quit[head]);
-            if (nobody_stuck) {
-                const std::size_t far = stacks_.longest_way_out(head);
-                row.way_out = std::max(row.way_out.value_or(0), far);
-            }
+            const std::optional<Length> far = stacks_.longest_way_out(head);
+            if (nobody_stuck && far)
+                row.way_out = std::max<std::size_t>(row.way_out.value_or(0), *far);
             row.deepest = std::max(row.deepest, stacks_.depth(head));
             row.paused |= pausing.at(frame).pause;
             row.running |= pausing.at(frame).run;
@@ -114,6 +114,7 @@ class Measuring {
         for (const Rule& rule : heads_.may(frame)) {
             if (!rule.holds(values) || rule.kind == Branch::Kind::leaves) continue;
             const ScreenId to = frames_[rule.frame].screen;
+            if (!heads_.may_rest(rule.frame, rule.after(values))) continue;
             const Move move = branches[rule.branch].move;
             const bool is_screens_own = is_players(rule.move) || is_moving_on(rule.move);
             if (to == frames_[frame].screen) continue;
@@ -130,6 +131,19 @@ class Measuring {
 };
 
 } // namespace
+
+void measure_alone(const Question& question, const Heads& heads, std::vector<ScreenFigures>& rows) {
+    const Paths paths(heads, {Leaving::any_move, by_presses}, question.watch);
+    std::vector<std::optional<std::size_t>> nearest(question.flow.screens.size());
+    for (HeadId head = 0; head < heads.size(); ++head) {
+        const FrameId frame = heads.frame(head);
+        if (!paths.reached(head) || !heads.may_rest(frame, heads.values(head))) continue;
+        std::optional<std::size_t>& least = nearest[index(heads.frames()[frame].screen)];
+        least = std::min<std::size_t>(least.value_or(paths.distance(head)), paths.distance(head));
+    }
+    for (ScreenFigures& row : rows)
+        row.from_start_alone.push_back(nearest[index(question.flow.screen(row.screen))]);
+}
 
 std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads) {
     return Measuring(question, heads).measure();

@@ -8,8 +8,6 @@ namespace rondix {
 
 namespace {
 
-constexpr Length not_asked = no_way - 1;
-
 std::vector<HeadId> reached_heads(const Heads& heads, const Paths& paths) {
     std::vector<HeadId> reached;
     for (HeadId head = 0; head < heads.size(); ++head)
@@ -32,7 +30,8 @@ std::vector<ScreenId> stack_of(Number top, const std::vector<std::size_t>& depth
 Stacks::Stacks(const Heads& heads, Weigh weigh, Watch& watch)
     : heads_(heads)
     , watch_(watch)
-    , paths_(heads, {heads.start()}, {Leaving::any_move, weigh}, watch)
+    , weigh_(weigh)
+    , paths_(heads, {Leaving::any_move, weigh}, watch)
     , ways_(heads, reached_heads(heads, paths_), {of_a_way_out, weigh}, watch)
     , to_goal_(ways_.lengths_to_goal(
           [&](HeadId head) { return heads.frames().in_play(heads.frame(head)); }))
@@ -40,9 +39,10 @@ Stacks::Stacks(const Heads& heads, Weigh weigh, Watch& watch)
     , beneath_frame_(heads.frame_count())
     , depth_(heads.size(), 0)
     , under_(heads.size())
-    , way_out_(heads.size(), not_asked) {
+    , way_out_(heads.size(), no_way) {
     find_beneath();
     find_depths();
+    find_ways_out();
 }
 
 /// What is pushed has the frame that pushes it beneath; what comes in its place has the same.
@@ -83,44 +83,111 @@ void Stacks::find_depths() {
 }
 
 std::vector<ScreenId> Stacks::deepest() const {
-    const auto top =
-        static_cast<HeadId>(std::max_element(depth_.begin(), depth_.end()) - depth_.begin());
+    HeadId top = 0; // what is not at rest is on no stack that anybody sees
+    for (HeadId head = 0; head < heads_.size(); ++head) {
+        const bool rests = heads_.may_rest(heads_.frame(head), heads_.values(head));
+        if (rests && depth_[head] > depth_[top]) top = head;
+    }
     return stack_of(top, depth_, under_,
                     [&](HeadId head) { return heads_.frames()[heads_.frame(head)].screen; });
 }
 
-Length Stacks::longest_way_out() {
+std::optional<Length> Stacks::longest_way_out(HeadId head) const {
+    return way_out_[head] == no_way ? std::nullopt : std::optional(way_out_[head]);
+}
+
+std::optional<Length> Stacks::longest_way_out() const {
     Length longest = 0;
     for (const HeadId head : reached_heads(heads_, paths_)) {
-        const Length length = longest_way_out(head);
-        if (length != no_way) longest = std::max(longest, length);
+        if (way_out_[head] == no_way) return std::nullopt;
+        if (heads_.may_rest(heads_.frame(head), heads_.values(head)))
+            longest = std::max(longest, way_out_[head]);
     }
     return longest;
 }
 
-/// The worst of all stacks beneath. Ends: what lies beneath has fewer screens beneath it.
-Length Stacks::longest_way_out(HeadId head) {
-    if (way_out_[head] != not_asked) return way_out_[head];
-    watch_.step("longest way out", head, heads_.size());
-    Length worst = beneath_[head].empty() ? to_goal_[head] : 0;
-    for (const FrameId beneath : beneath_[head]) {
-        Length best = to_goal_[head];
-        for (const Paths::WayOut& way : ways_.ways(head)) {
-            const Length after = after_leaving(beneath, way);
-            if (after != no_way) best = std::min(best, way.length + after);
-        }
-        if (best != no_way) worst = std::max(worst, best);
+/// By rising length, as in Knuth's generalisation of Dijkstra's algorithm: a choice is no shorter
+/// than what it leads to.
+void Stacks::find_ways_out() {
+    std::vector<std::vector<Choice>> all(heads_.size());
+    std::vector<std::vector<HeadId>> back(heads_.size());
+    std::vector<std::vector<HeadId>> at(1);
+    const auto offer = [&](HeadId head) {
+        const Length length = way_out_by(head, all[head]);
+        if (length == no_way) return;
+        if (length >= at.size()) at.resize(length + 1);
+        at[length].push_back(head);
+    };
+    const std::vector<HeadId> reached = reached_heads(heads_, paths_);
+    for (const HeadId head : reached) {
+        watch_.step("longest way out", head, heads_.size());
+        all[head] = choices(head);
+        for (const Choice& choice : all[head])
+            for (const HeadId to : choice.to) back[to].push_back(head);
     }
-    return way_out_[head] = worst;
+    for (const HeadId head : reached) offer(head);
+    for (Length length = 0; length < at.size(); ++length)
+        for (std::size_t i = 0; i < at[length].size(); ++i) {
+            const HeadId head = at[length][i];
+            if (way_out_[head] != no_way) continue;
+            way_out_[head] = length;
+            for (const HeadId from : back[head])
+                if (way_out_[from] == no_way) offer(from);
+        }
 }
 
-Length Stacks::after_leaving(FrameId beneath, const Paths::WayOut& way) {
-    if (heads_.frames().lands_on(beneath, way.landing))
-        return longest_way_out(heads_.head(beneath, way.values));
-    Length worst = 0;
-    for (const FrameId further : beneath_frame_[beneath])
-        worst = std::max(worst, after_leaving(further, way));
-    return worst;
+std::vector<Stacks::Choice> Stacks::choices(HeadId head) const {
+    const FrameId frame = heads_.frame(head);
+    const Values values = heads_.values(head);
+    std::vector<Choice> choices;
+    for (const Rule& rule : heads_.sure(frame)) {
+        if (!rule.holds(values)) continue;
+        const Values after = rule.after(values);
+        Choice& choice = choices.emplace_back();
+        choice.quits = rule.quits;
+        choice.forced = rule.forced;
+        choice.at_once = rule.at_once;
+        choice.answer = is_answer(rule.move);
+        choice.moves_on = rule.move == MoveKind::moves_on && !rule.at_once;
+        choice.in_vain = choice.moves_on && heads_.moves_on_in_vain(frame, values, rule);
+        choice.length = rule.at_once ? 0 : weigh_(rule.move, false);
+        if (rule.kind != Branch::Kind::leaves) {
+            choice.to = {heads_.head(rule.frame, after)};
+        } else {
+            std::set<HeadId> landed;
+            landings(head, {rule.landing, after, 0}, landed);
+            choice.to.assign(landed.begin(), landed.end());
+        }
+    }
+    return choices;
+}
+
+/// As far as it is known yet, by the rules of Forcing.
+Length Stacks::way_out_by(HeadId head, const std::vector<Choice>& choices) const {
+    const FrameId frame = heads_.frame(head);
+    if (heads_.frames().in_play(frame)) return 0;
+    const auto length_of = [&](const Choice& choice) {
+        if (choice.quits) return choice.length;
+        Length longest = 0;
+        for (const HeadId to : choice.to) longest = std::max(longest, way_out_[to]);
+        return longest == no_way || choice.to.empty() ? no_way : longest + choice.length;
+    };
+    Length nearest = no_way, furthest = 0;
+    bool ends = false;
+    const bool awaits = heads_.awaits_answer(frame);
+    for (const Choice& choice : choices) {
+        if (choice.at_once) return length_of(choice);
+        if (!awaits || !choice.forced) {
+            nearest = std::min(nearest, length_of(choice));
+            continue;
+        }
+        if (choice.in_vain) continue;
+        furthest = std::max(furthest, length_of(choice));
+        ends = ends || choice.moves_on;
+    }
+    if (!awaits) return nearest;
+    const bool silent = !ends && !heads_.frames().has_time_limit(frame);
+    return silent ? std::max(nearest, furthest) : furthest;
 }
 
 /// Where a head goes on when it is left: at what lies beneath, or beneath that.

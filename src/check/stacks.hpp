@@ -4,6 +4,7 @@
 
 #include "proof/paths.hpp"
 
+#include <optional>
 #include <set>
 
 namespace rondix {
@@ -22,12 +23,13 @@ class Stacks {
     /// The most screens that are open when a head is reached; 0 where it is not.
     std::size_t depth(HeadId head) const { return depth_[head]; }
 
-    /// How far it is from a head to play or out of the game, while the game is quiet: on the stack
-    /// where it is furthest. To be asked where nobody can get stuck. Never less than the truth. It
-    /// is more in rare cases only, where different ways to leave a screen go on badly on different
-    /// stacks.
-    Length longest_way_out(HeadId head);
-    Length longest_way_out();
+    /// How many moves it is at most from a head to play or out of the game, whatever is answered and
+    /// whatever lies beneath, when the player goes the shortest way; nothing where that is not known.
+    /// Never less than the truth; more in some cases, for what is pushed is taken to stand where its
+    /// way is longest.
+    std::optional<Length> longest_way_out(HeadId head) const;
+    /// The same of all heads that are met.
+    std::optional<Length> longest_way_out() const;
 
     enum class Goal : std::uint8_t { play, quit };
     /// How far it is from each head to the goal, on the stack where it is nearest.
@@ -36,11 +38,21 @@ class Stacks {
   private:
     void find_beneath();
     void find_depths();
-    Length after_leaving(FrameId beneath, const Paths::WayOut& way);
+    /// What one move leads to; the other side chooses which where there are several.
+    struct Choice {
+        std::vector<HeadId> to;
+        Length length = 0;
+        bool quits = false, forced = false, at_once = false, moves_on = false, answer = false,
+             in_vain = false;
+    };
+    void find_ways_out();
+    std::vector<Choice> choices(HeadId head) const;
+    Length way_out_by(HeadId head, const std::vector<Choice>& choices) const;
     void landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& heads) const;
 
     const Heads& heads_;
     Watch& watch_;
+    const Weigh weigh_;
     const Paths paths_;
     const Paths ways_; // by the player's moves and by answers
     const std::vector<Length> to_goal_;
@@ -48,7 +60,7 @@ class Stacks {
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
     std::vector<std::size_t> depth_;
     std::vector<HeadId> under_; // of each head in a deepest stack: what pushed it
-    std::vector<Length> way_out_;
+    std::vector<Length> way_out_; // of each head
 };
 
 /// The screens of a deepest stack as far as frames tell: never fewer than there can be.

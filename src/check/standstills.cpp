@@ -80,6 +80,7 @@ bool comes_to_rest(const CompiledFlow& flow, const Situation& there, std::set<Sc
 void find_nothing_usable(Question& question, Findings& findings) {
     const CompiledFlow& flow = question.flow;
     Frames& frames = question.heads().frames();
+    const bool has_back = (question.devices() & default_devices) != 0;
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
         if (frames.waits(frame) || frames.in_play(frame)) return false;
         const auto branches = frames.branches(frame);
@@ -97,14 +98,14 @@ void find_nothing_usable(Question& question, Findings& findings) {
         const Range controls = flow[there.foremost()].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow, there, ControlId{i})) return false;
-        for (const Move move : {Move::closes(), Move::moves_on(), Move::idle()}) {
+        for (const Move move : {Move::moves_on(), Move::idle()}) {
             Situation after = there;
             if (apply(flow, after, move).answered) return false;
         }
-        return !goes_back(flow, there);
+        return !(has_back && goes_back(flow, there));
     };
     const auto reads = [&](ScreenId screen) {
-        std::vector<Move> moves{Move::back(), Move::closes(), Move::moves_on(), Move::idle()};
+        std::vector<Move> moves{Move::back(), Move::moves_on(), Move::idle()};
         const Range controls = flow[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
@@ -114,7 +115,7 @@ void find_nothing_usable(Question& question, Findings& findings) {
         const std::string name = question.name_of(screen);
         Finding& finding = add(findings, Slug::nothing_usable, question.place_of(screen),
                                "nothing on '" + name + "' can be used, and back leads nowhere");
-        show(flow, trail, finding);
+        show(flow, trail, question.devices(), finding);
         finding.mend =
             "give '" + name + "' a button that can always be pressed, or let back lead on";
     });
@@ -122,6 +123,7 @@ void find_nothing_usable(Question& question, Findings& findings) {
 
 void find_restless_backs(Question& question, Findings& findings) {
     const CompiledFlow& flow = question.flow;
+    if ((question.devices() & default_devices) == 0) return; // nobody can go back
     Frames& frames = question.heads().frames();
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
         if (frames[frame].bottom || frames[frame].question != no_screen) return false;
@@ -148,7 +150,7 @@ void find_restless_backs(Question& question, Findings& findings) {
         const std::string name = question.name_of(screen);
         Finding& finding = add(findings, Slug::restless_back, question.place_of(screen),
                                "back never leads away from '" + name + "'");
-        show(flow, trail, finding);
+        show(flow, trail, question.devices(), finding);
         passed.erase(screen);
         for (const ScreenId other : passed)
             finding.also.push_back({question.place_of(other),

@@ -1,12 +1,15 @@
-// Traps: heads from which play or quit cannot be reached, told at the screen to mend.
+// Traps: where a player gets stuck, waits for ever, or cannot leave the game.
 #pragma once
 
 #include "check/question.hpp"
 
+#include <set>
+
 namespace rondix {
 
-/// Finds where players get stuck (no-way-out, no-goal), where they cannot leave (no-quit), and
-/// where they may wait for ever (endless-wait).
-void find_traps(Question& question, Findings& findings);
+/// What was told already of which screen.
+using Told = std::set<std::pair<Slug, ScreenId>>;
+
+void find_traps(Question& question, Findings& findings, Told& told);
 
 } // namespace rondix

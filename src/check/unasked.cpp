@@ -30,7 +30,7 @@ class Unasked {
         const Heads& heads = question_.heads();
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (const Branch& branch : frames_.branches(frame))
-                if (leaves(branch)) leavers.insert({branch.step, branch.move});
+                if (leaves(branch) && can_make(branch)) leavers.insert({branch.step, branch.move});
         for (auto one = leavers.begin(); one != leavers.end();) {
             const std::uint32_t step = one->step;
             std::optional<Trail> best;
@@ -44,6 +44,10 @@ class Unasked {
     }
 
   private:
+    bool can_make(const Branch& branch) const {
+        return !is_players(branch.move.kind) || (branch.devices & question_.devices()) != 0;
+    }
+
     static bool leaves(const Branch& branch) {
         return branch.leaves_unasked && branch.step != Branch::no_step && counts(branch.move.kind);
     }

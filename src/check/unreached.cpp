@@ -19,7 +19,7 @@ class Unreached {
         , file_(question.file)
         , flow_(question.flow)
         , findings_(findings)
-        , witness_(flow_, question.heads().frames(), question.watch) {
+        , witness_(flow_, question.heads().frames(), question.devices(), question.watch) {
         frames_of_.resize(flow_.screens.size());
         for (FrameId frame = 0; frame < question.heads().frame_count(); ++frame)
             frames_of_[index(question.heads().frames()[frame].screen)].push_back(frame);
@@ -59,7 +59,94 @@ class Unreached {
         }
     }
 
+    /// What somebody with all devices comes to, and one with these alone does not.
+    void find_out_of_reach(const Unreached& all) {
+        const std::size_t count = flow_.screens.size();
+        for (std::size_t i = 0; i < count; ++i)
+            if (is_hidden(i, all) && !is_behind_another(i, all)) tell_out_of_reach(i, all);
+        for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
+            const Control& control = flow_.controls[i];
+            const Place place = file_.origins.controls[i];
+            const ControlId id{static_cast<std::uint32_t>(i)};
+            if (!is_usable_kind(control.kind) || !place.known() || !shown_[index(control.screen)])
+                continue;
+            if (!all.witness_.answered(id) || witness_.answered(id) || can_be_pressed(id, true))
+                continue;
+            if (has_other_way(control)) continue;
+            const std::string name(flow_.text(control.id));
+            Finding& finding = add(findings_, Slug::out_of_reach, place,
+                                   "'" + name + "' on '" + this->name(index(control.screen)) +
+                                       "' cannot be pressed" + question_.with_them());
+            finding.with = question_.with;
+            finding.mend = flow_[control.screen].play
+                               ? "let 'menu:', 'back:' or a key that the device has do the same"
+                               : "let it be reached otherwise as well";
+        }
+    }
+
   private:
+    bool is_hidden(std::size_t screen, const Unreached& all) const {
+        return all.shown_[screen] && !shown_[screen] && file_.origins.screens[screen].known();
+    }
+
+    /// All links to it come from screens that are out of reach themselves: one of those is told.
+    bool is_behind_another(std::size_t screen, const Unreached& all) const {
+        bool some = false;
+        for (const Link& link : links(flow_)) {
+            if (index(link.to) != screen || index(link.from) == screen) continue;
+            if (index(link.from) >= flow_.screens.size() || !is_hidden(index(link.from), all))
+                return false;
+            some = some || index(link.from) < screen; // of those that lead to each other, the first
+        }
+        return some;
+    }
+
+    void tell_out_of_reach(std::size_t screen, const Unreached& all) {
+        Finding& finding =
+            add(findings_, Slug::out_of_reach, file_.origins.screens[screen],
+                "'" + name(screen) + "' is never shown" + question_.with_them());
+        finding.with = question_.with;
+        finding.mend = "let something lead to it that can be done" + question_.with_them();
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            if (i != screen && is_hidden(i, all) && is_behind_another(i, all))
+                finding.also.push_back({file_.origins.screens[i],
+                                        "and so '" + name(i) + "' is not shown either"});
+    }
+
+    /// In play the game has directions and accept: a control there is for pointing, and a key does
+    /// the same.
+    bool has_other_way(const Control& control) const {
+        const Screen& screen = flow_[control.screen];
+        if (!screen.play || control.press == unsaid) return false;
+        const auto does = [&](Move move, ActionId action) {
+            const DeviceSet by = devices_for(flow_, control.screen, no_screen, move);
+            return (by & question_.devices()) != 0 && action != unsaid &&
+                   is_alike(action, control.press);
+        };
+        bool some = does(Move::menu(), screen.menu) || does(Move::back(), screen.back) ||
+                    does(Move::other_key(), screen.any);
+        for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
+            some = some ||
+                   does(Move::key(flow_.key_answers[i].key), flow_.key_answers[i].action);
+        return some;
+    }
+
+    /// The same last steps, alternative by alternative.
+    bool is_alike(ActionId a, ActionId b) const {
+        const Range one = flow_[a].alternatives, other = flow_[b].alternatives;
+        if (one.count != other.count) return false;
+        for (std::uint32_t i = 0; i < one.count; ++i) {
+            const Range x = flow_.alternatives[one.begin + i].steps;
+            const Range y = flow_.alternatives[other.begin + i].steps;
+            if ((x.count == 0) != (y.count == 0)) return false;
+            if (x.count == 0) continue;
+            const Step& last = flow_.steps[x.end() - 1];
+            const Step& same = flow_.steps[y.end() - 1];
+            if (last.kind != same.kind || last.subject != same.subject) return false;
+        }
+        return true;
+    }
+
     /// Exactly: what the witness did not see is looked for.
     bool can_be_shown(ScreenId screen) {
         Trails::Target target;
@@ -82,7 +169,8 @@ class Unreached {
             const auto branches = frames.branches(frame);
             return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
                 const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
-                return branch.move == use && good && heads.could_hold(branch, values);
+                return branch.move == use && good && (branch.devices & question_.devices()) != 0 &&
+                       heads.could_hold(branch, values);
             });
         };
         target.last = use;
@@ -101,7 +189,8 @@ class Unreached {
         bool possible = false;
         for (const FrameId frame : frames_of_[index(screen)]) {
             each_value(question_.proof.reached().of(frame), [&](Values values) {
-                possible = possible || target.is_there(heads, frame, values);
+                possible = possible || (heads.may_rest(frame, values) &&
+                                        target.is_there(heads, frame, values));
             });
         }
         if (!possible || question_.proof.reach_is_exact()) return possible;
@@ -194,6 +283,11 @@ void find_unreached(Question& question, Findings& findings) {
     Unreached unreached(question, findings);
     unreached.find_screens();
     unreached.find_controls();
+}
+
+void find_out_of_reach(Question& all, Question& alone, Findings& findings) {
+    Findings none;
+    Unreached(alone, findings).find_out_of_reach(Unreached(all, none));
 }
 
 } // namespace rondix

@@ -1,51 +1,78 @@
 #include "check/ways.hpp"
 
+#include <algorithm>
+
 namespace rondix {
 
 Backward::Backward(const Listing& listing)
-    : edges_(listing.moves())
+    : from_(listing.moves())
     , ends_(listing.size() + 2) {
     // Counting sort by target: counts, then sums, then each edge into its place.
     for (Listing::Number n = 0; n < listing.followed(); ++n)
         for (const Listing::Edge& edge : listing.edges(n)) ++ends_[edge.to + 2];
     for (std::size_t i = 2; i < ends_.size(); ++i) ends_[i] += ends_[i - 1];
     for (Listing::Number n = 0; n < listing.followed(); ++n)
-        for (const Listing::Edge& edge : listing.edges(n))
-            edges_[ends_[edge.to + 1]++] = {n, edge.kind};
+        for (const Listing::Edge& edge : listing.edges(n)) from_[ends_[edge.to + 1]++] = n;
 }
 
 namespace {
 
-/// Breadth first, backward from the situations where `there` holds (0) and from those that have a
-/// move that counts and quits (1).
-template <class There>
-std::vector<Distance> distances(const Listing& listing, const Backward& backward,
-                                bool (*counts)(MoveKind), There there) {
-    std::vector<Distance> distances(listing.size(), unreachable);
-    std::vector<Listing::Number> now;
-    std::vector<Listing::Number> quitting;
-    for (Listing::Number n = 0; n < listing.size(); ++n) {
-        bool quits = false;
-        for (const Listing::Edge& edge : listing.edges(n)) quits |= edge.quits && counts(edge.kind);
-        if (n >= listing.followed() || there(n)) {
-            distances[n] = 0;
-            now.push_back(n);
-        } else if (quits) {
-            distances[n] = 1;
-            quitting.push_back(n);
+/// One more than the distance of where an edge leads.
+Distance by(const Listing::Edge& edge, const std::vector<Distance>& distances) {
+    if (edge.quits) return 1;
+    return distances[edge.to] == unreachable ? unreachable : distances[edge.to] + 1;
+}
+
+/// How far a situation is, from how far those are that it leads to.
+Distance distance_of(const Listing& listing, Listing::Number number, Silence mode,
+                     const std::vector<Distance>& distances) {
+    const std::span<const Listing::Edge> edges = listing.edges(number);
+    Distance nearest = unreachable, furthest = 0;
+    bool awaits = false, limit = false, ends = false;
+    for (const Listing::Edge& edge : edges) {
+        awaits = awaits || is_answer(edge.kind);
+        limit = limit || edge.kind == MoveKind::give_up || edge.kind == MoveKind::gives_up;
+    }
+    for (const Listing::Edge& edge : edges) {
+        const bool moves_on = edge.kind == MoveKind::moves_on;
+        const bool in_vain = moves_on && edge.to == number && !edge.quits;
+        if (edge.kind == MoveKind::load_failed && !listing.flow().can_quit) continue;
+        if (is_answer(edge.kind) || (awaits && moves_on && !in_vain)) {
+            furthest = std::max(furthest, by(edge, distances));
+            ends = ends || moves_on;
+        } else if ((is_players(edge.kind) && edge.in_time) || is_moving_on(edge.kind)) {
+            if (!awaits || !moves_on) nearest = std::min(nearest, by(edge, distances));
         }
     }
-    for (Distance distance = 1; !now.empty() || distance == 1; ++distance) {
-        std::vector<Listing::Number> next;
-        if (distance == 1) next.swap(quitting);
-        for (const Listing::Number n : now)
-            for (const Backward::Edge& edge : backward.into(n)) {
-                if (!counts(edge.kind) || distances[edge.from] != unreachable) continue;
-                distances[edge.from] = distance;
-                next.push_back(edge.from);
-            }
-        now = std::move(next);
-    }
+    if (!awaits) return nearest;
+    const bool silent = mode == Silence::counts && !limit && !ends;
+    return silent ? std::max(nearest, furthest) : furthest;
+}
+
+/// By rising distance: what is known to be far is nearer than all that is not known yet.
+template <class There>
+std::vector<Distance> distances(const Listing& listing, const Backward& backward, Silence mode,
+                                There there) {
+    std::vector<Distance> distances(listing.size(), unreachable);
+    std::vector<std::vector<Listing::Number>> at(1); // by distance
+    const auto offer = [&](Listing::Number n, Distance far) {
+        if (far == unreachable) return;
+        if (far >= at.size()) at.resize(far + 1);
+        at[far].push_back(n);
+    };
+    for (Listing::Number n = 0; n < listing.size(); ++n)
+        offer(n, n >= listing.followed() || there(n)
+                     ? 0
+                     : distance_of(listing, n, mode, distances));
+    for (Distance far = 0; far < at.size(); ++far)
+        for (std::size_t i = 0; i < at[far].size(); ++i) {
+            const Listing::Number n = at[far][i];
+            if (distances[n] != unreachable) continue;
+            distances[n] = far;
+            for (const Listing::Number from : backward.into(n))
+                if (distances[from] == unreachable)
+                    offer(from, distance_of(listing, from, mode, distances));
+        }
     return distances;
 }
 
@@ -54,16 +81,28 @@ std::vector<Distance> distances(const Listing& listing, const Backward& backward
 std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
                                const Backward& backward) {
     Situation situation(flow);
-    return distances(listing, backward, of_a_way_out, [&](Listing::Number n) {
+    return distances(listing, backward, Silence::ends, [&](Listing::Number n) {
         listing.get(n, situation);
         return in_play(flow, situation);
     });
 }
 
+std::vector<Distance> ways_out_in_silence(const CompiledFlow& flow, const Listing& listing,
+                                          const Backward& backward,
+                                          const std::vector<Distance>& way_out) {
+    Situation situation(flow);
+    return distances(listing, backward, Silence::counts, [&](Listing::Number n) {
+        listing.get(n, situation);
+        return way_out[n] == unreachable || in_play(flow, situation);
+    });
+}
+
 std::vector<Distance> ways_to_leave(const Listing& listing, const Backward& backward,
-                                    const std::vector<Distance>& way_out) {
-    return distances(listing, backward, of_leaving,
-                     [&](Listing::Number n) { return way_out[n] == unreachable; });
+                                    const std::vector<Distance>& way_out,
+                                    const std::vector<Distance>& in_silence) {
+    return distances(listing, backward, Silence::counts, [&](Listing::Number n) {
+        return way_out[n] == unreachable || in_silence[n] == unreachable;
+    });
 }
 
 } // namespace rondix

@@ -1,9 +1,10 @@
-// Ways: how far each listed situation is from a goal, by some kinds of moves only. A breadth-first
-// search backward from the situations that have the goal.
+// Ways: how far each listed situation is from a goal that the player can force, whatever is
+// answered: a backward search over the listing, in which the player chooses his own moves and the
+// other side what is answered. The plain counterpart of proof/forcing.hpp.
 #pragma once
 
 #include "check/listing.hpp"
-#include "proof/goals.hpp"
+#include "proof/forcing.hpp"
 
 #include <limits>
 
@@ -14,31 +15,34 @@ class Backward {
   public:
     explicit Backward(const Listing& listing);
 
-    struct Edge {
-        Listing::Number from = 0;
-        MoveKind kind{};
-    };
-    std::span<const Edge> into(Listing::Number number) const {
-        return {edges_.data() + ends_[number], edges_.data() + ends_[number + 1]};
+    std::span<const Listing::Number> into(Listing::Number number) const {
+        return {from_.data() + ends_[number], from_.data() + ends_[number + 1]};
     }
 
   private:
-    std::vector<Edge> edges_;
+    std::vector<Listing::Number> from_;
     std::vector<std::uint64_t> ends_; // into(n) is [ends_[n], ends_[n + 1])
 };
 
 using Distance = std::uint32_t;
 inline constexpr Distance unreachable = std::numeric_limits<Distance>::max();
 
-/// For each situation the fewest moves of a way out to play (0 where the player is in play) or to a
-/// press that quits (1 where there is one). Situations whose moves were not followed count as being
-/// there: nothing is said against what was not looked at.
+/// For each situation the most moves of a way out that the player chooses as short as possible, and
+/// the other side as long: to play (0 where the player is in play) or to a press that quits (1 where
+/// there is one). Situations whose moves were not followed count as being there: nothing is said
+/// against what was not looked at.
 std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
                                const Backward& backward);
 
-/// The same for leaving the game while every load fails. Situations that have no way out count as
-/// being there: a trap is told as such, and what it does to leaving is asked once it is mended.
+/// The same where silence counts; the situations that have no way out anyway count as being there.
+std::vector<Distance> ways_out_in_silence(const CompiledFlow& flow, const Listing& listing,
+                                          const Backward& backward,
+                                          const std::vector<Distance>& way_out);
+
+/// The same for leaving the game; what is lost otherwise counts as being there: a trap is told as
+/// such, and what it does to leaving is asked once it is mended.
 std::vector<Distance> ways_to_leave(const Listing& listing, const Backward& backward,
-                                    const std::vector<Distance>& way_out);
+                                    const std::vector<Distance>& way_out,
+                                    const std::vector<Distance>& in_silence);
 
 } // namespace rondix

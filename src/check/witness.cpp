@@ -1,12 +1,15 @@
 #include "check/witness.hpp"
 
+#include "proof/starts.hpp"
+
 #include <algorithm>
 
 namespace rondix {
 
-Witness::Witness(const CompiledFlow& flow, Frames& frames, Watch& watch)
+Witness::Witness(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
     : flow_(flow)
     , frames_(frames)
+    , devices_(devices)
     , asked_(frames.size())
     , met_(frames.size())
     , shown_(flow.screens.size())
@@ -15,8 +18,10 @@ Witness::Witness(const CompiledFlow& flow, Frames& frames, Watch& watch)
     , here_(flow)
     , next_(flow) {
     for (FrameId frame = 0; frame < frames.size(); ++frame) find_asked(frame);
-    start(flow_, next_);
-    meet(frames_.frame_of(next_), next_);
+    for (const Start& start : starts_of(flow_)) {
+        next_.assign(start.there);
+        meet_next();
+    }
     for (std::size_t done = 0; done < open_.size(); ++done) { // breadth first
         watch.step("what can be pressed", done, open_.size());
         const auto [frame, packed] = std::move(open_[done]);
@@ -47,19 +52,30 @@ void Witness::meet(FrameId frame, const Situation& situation) {
 void Witness::follow(FrameId frame, std::span<const Situation::Word> packed) {
     here_.unpack(packed);
     for (const Branch& branch : frames_.branches(frame)) {
-        if (!can_arrange(branch)) continue;
-        if (branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change) {
+        if (!can_make(branch) || !can_arrange(branch)) continue;
+        const bool uses = branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change;
+        const bool tells = uses && ((branch.usable && !usable_[branch.move.subject]) ||
+                                    (branch.kind != Branch::Kind::refused &&
+                                     !answered_[branch.move.subject]));
+        if (!tells && !leads_on(frame, branch)) continue;
+        if (!arrange(frame, branch, packed)) continue;
+        if (uses) {
             if (branch.usable) usable_[branch.move.subject] = true;
             if (branch.kind != Branch::Kind::refused) answered_[branch.move.subject] = true;
         }
-        if (leads_on(frame, branch)) take(branch, packed);
+        if (!branch.at_once && leads_on(frame, branch)) take(branch);
     }
+}
+
+bool Witness::can_make(const Branch& branch) const {
+    return !is_players(branch.move.kind) || (branch.devices & devices_) != 0;
 }
 
 /// Whether the branch could lead to something that was not met yet.
 bool Witness::leads_on(FrameId frame, const Branch& branch) const {
     if (branch.kind == Branch::Kind::refused) return false;
     if (branch.kind == Branch::Kind::leaves) return true;
+    if (frames_.closes_when(branch.frame) != fails) return true;
     if (branch.frame == frame && branch.writes.count == 0) return false;
     return !asked_[branch.frame].empty() || met_[branch.frame] == 0;
 }
@@ -72,14 +88,31 @@ bool Witness::can_arrange(const Branch& branch) const {
     });
 }
 
-void Witness::take(const Branch& branch, std::span<const Situation::Word> packed) {
+/// The game changes its flags so that the case holds. False: by that something has closed, which is
+/// met as well, and the move is not to be made there.
+bool Witness::arrange(FrameId frame, const Branch& branch,
+                      std::span<const Situation::Word> packed) {
     next_.unpack(packed);
-    for (const Literal& asked : frames_.literals(branch.asks))
-        if (next_.flag(asked.flag) != asked.raised)
-            apply(flow_, next_, asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag));
-    apply(flow_, next_, branch.move);
+    bool changed = false;
+    for (const Literal& asked : frames_.literals(branch.asks)) {
+        if (next_.flag(asked.flag) == asked.raised) continue;
+        apply(flow_, next_, asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag));
+        changed = true;
+    }
+    if (!changed || frames_.closes_when(frame) == fails) return true;
+    if (frames_.frame_of(next_) == frame) return true;
+    meet_next();
+    return false;
+}
+
+void Witness::take(const Branch& branch) {
+    if (!apply(flow_, next_, branch.move).answered) return;
     if (branch.delayed) apply(flow_, next_, Move::due(branch.move.as_event()));
-    meet(branch.kind == Branch::Kind::leaves ? frames_.frame_of(next_) : branch.frame, next_);
+    meet_next();
+}
+
+void Witness::meet_next() {
+    meet(frames_.frame_of(next_), next_);
 }
 
 } // namespace rondix

@@ -14,7 +14,8 @@ namespace rondix {
 
 class Witness {
   public:
-    Witness(const CompiledFlow& flow, Frames& frames, Watch& watch);
+    /// By the moves of a player with these devices, of the game and of the clock.
+    Witness(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch);
 
     bool shown(ScreenId screen) const { return shown_[index(screen)]; }
     /// The control could be used; and its press was answered.
@@ -26,11 +27,15 @@ class Witness {
     void meet(FrameId frame, const Situation& situation);
     bool leads_on(FrameId frame, const Branch& branch) const;
     void follow(FrameId frame, std::span<const Situation::Word> packed);
+    bool can_make(const Branch& branch) const;
     bool can_arrange(const Branch& branch) const;
-    void take(const Branch& branch, std::span<const Situation::Word> packed);
+    bool arrange(FrameId frame, const Branch& branch, std::span<const Situation::Word> packed);
+    void take(const Branch& branch);
+    void meet_next();
 
     const CompiledFlow& flow_;
     Frames& frames_;
+    const DeviceSet devices_;
     std::vector<std::vector<FlagId>> asked_; // by the conditions of each frame
     std::vector<std::uint64_t> met_;         // for each frame, the combinations that were met
     std::vector<std::pair<FrameId, std::vector<Situation::Word>>> open_;

@@ -15,11 +15,13 @@ class Turn {
         , now_(situation) {}
 
     Outcome take(Move move);
+    void prepare();
     Outcome begin();
 
   private:
     void press(ControlId control, std::uint16_t which);
     void change(ControlId control, std::uint16_t value);
+    void change_setting(SettingId setting, std::uint16_t value);
     void answer_question(ActionId action);
     void turn_by_player(PagesId pages, std::uint16_t to);
     void go_back();
@@ -28,13 +30,14 @@ class Turn {
     void load_has_failed();
     void answer(RequestId id, ActionId action);
     void finish(RequestId id, ActionId action);
-    void close_by_itself();
     void move_on();
     void report(EventId id);
     void fall_due(EventId id);
     void set_by_game(FlagId id, bool raised);
     void set_by_game(SettingId id, std::uint16_t value);
 
+    void start_anew();
+    void put_first_flags(bool all);
     void act(ActionId id);
     void step(const Step& step);
     void open(ScreenId screen);
@@ -43,6 +46,8 @@ class Turn {
     void resume();
     void load(SceneId scene);
     void home();
+    void choose_start();
+    void show_alone(ScreenId screen);
     void request(RequestId id);
     void set(SettingId id, std::uint16_t value);
     void turn(PagesId id, std::uint16_t to);
@@ -74,7 +79,6 @@ Outcome Turn::take(Move move) {
     case MoveKind::done: answer(move.request(), flow_[move.request()].done); break;
     case MoveKind::failed:
     case MoveKind::gives_up: answer(move.request(), flow_[move.request()].failed); break;
-    case MoveKind::closes: close_by_itself(); break;
     case MoveKind::moves_on: move_on(); break;
     case MoveKind::idle:
         if (!asks()) act(current().idle);
@@ -84,18 +88,45 @@ Outcome Turn::take(Move move) {
     case MoveKind::raise: set_by_game(move.flag(), true); break;
     case MoveKind::lower: set_by_game(move.flag(), false); break;
     case MoveKind::set: set_by_game(move.setting(), move.value); break;
+    case MoveKind::start: start_anew(); break;
     }
     if (keep_ != no_screen) now_.ask(keep_);
+    if (!outcome_.answered) return outcome_;
+    come_to_rest(flow_, now_);
+    // What would be waited for on a screen that has closed at once is not asked for.
+    if (outcome_.asks != no_request && !now_.is_open(flow_[outcome_.asks].screen))
+        outcome_.asks = no_request;
     return outcome_;
 }
 
+void Turn::prepare() {
+    now_.keep(0);
+    now_.drop_waiting();
+    now_.set_scene(no_scene, Phase::none);
+    put_first_flags(true);
+}
+
 Outcome Turn::begin() {
-    for (std::size_t i = 0; i < flow_.flags.size(); ++i)
-        now_.set_flag(static_cast<FlagId>(i), flow_.flags[i].first);
     home();
     outcome_.answered = true;
+    come_to_rest(flow_, now_);
     return outcome_;
 }
+
+/// Settings are kept, and so are rows.
+void Turn::start_anew() {
+    put_first_flags(false);
+    home();
+    outcome_.answered = true;
+}
+
+/// As they are when the flow starts; those of settings and lists too, or not.
+void Turn::put_first_flags(bool all) {
+    for (std::size_t i = 0; i < flow_.flags.size(); ++i)
+        if (all || flow_.flags[i].kind == FlagKind::plain)
+            now_.set_flag(static_cast<FlagId>(i), flow_.flags[i].first);
+}
+
 
 // --- the player's moves
 
@@ -104,8 +135,11 @@ void Turn::press(ControlId control, std::uint16_t which) {
     if (!usable(flow_, now_, control) || !is_pressed_kind(row.kind) || which >= row.presses) return;
     const ActionId action = row.press == unsaid ? unsaid : ActionId(index(row.press) + which);
     if (!asks()) return act(action);
+    const Screen& question = flow_[now_.question()];
     answer_question(action);
     outcome_.agreed = true;
+    const bool keeps = question.keeps != no_setting && index(control) + 1 == question.controls.end();
+    if (keeps) set(question.keeps, question.keeps_value);
 }
 
 /// Whatever is answered, the question is gone; one that an answer to a request asks ends its
@@ -124,9 +158,15 @@ void Turn::change(ControlId control, std::uint16_t value) {
     const SettingId setting = flow_[control].setting;
     if (setting == no_setting || !usable(flow_, now_, control)) return;
     if (flow_[setting].kind != SettingKind::text && value >= flow_[setting].values) return;
-    set(setting, value);
-    keep_ = flow_[setting].question;
+    change_setting(setting, value);
     outcome_.answered = true;
+}
+
+/// One that is asked about counts only when it is kept.
+void Turn::change_setting(SettingId setting, std::uint16_t value) {
+    const ScreenId question = question_of(flow_, setting, value);
+    if (question == no_screen) return set(setting, value);
+    keep_ = question;
 }
 
 void Turn::turn_by_player(PagesId pages, std::uint16_t to) {
@@ -186,13 +226,6 @@ void Turn::finish(RequestId id, ActionId action) {
     act(action);
     makes_room_ = false;
     if (!asks() && now_.current() == waiting && outcome_.asks != id) now_.keep(now_.depth() - 1);
-}
-
-/// Rule 5: a screen may close by itself when a condition holds. The bottom one cannot.
-void Turn::close_by_itself() {
-    if (!closes_by_itself(flow_, now_)) return;
-    now_.keep(now_.depth() - 1);
-    outcome_.answered = true;
 }
 
 /// A question moves on to the screen that asked, as if the answer were no.
@@ -266,11 +299,7 @@ void Turn::step(const Step& step) {
     case StepKind::quit: outcome_.quits = outcome_.leaves = true; break;
     case StepKind::request: request(static_cast<RequestId>(step.subject)); break;
     case StepKind::set:
-    case StepKind::reset:
-        set(static_cast<SettingId>(step.subject), step.value);
-        if (flow_.settings[step.subject].question != no_screen)
-            keep_ = flow_.settings[step.subject].question;
-        break;
+    case StepKind::reset: change_setting(static_cast<SettingId>(step.subject), step.value); break;
     case StepKind::turn: turn(static_cast<PagesId>(step.subject), step.value); break;
     case StepKind::raise: now_.set_flag(static_cast<FlagId>(step.subject), true); break;
     case StepKind::lower: now_.set_flag(static_cast<FlagId>(step.subject), false); break;
@@ -315,11 +344,26 @@ void Turn::load(SceneId scene) {
 }
 
 void Turn::home() {
+    if (flow_.first_choice != unsaid) return choose_start();
     if (flow_.first_scene != no_scene) return load(flow_.first_scene);
+    show_alone(flow_.first_screen);
+}
+
+/// The first alternative whose condition holds; the last needs none.
+void Turn::choose_start() {
+    const Range alternatives = flow_[flow_.first_choice].alternatives;
+    std::uint32_t i = alternatives.begin;
+    while (!is_true(flow_, now_, flow_.alternatives[i].when)) ++i;
+    const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
+    if (step.kind == StepKind::load) return load(static_cast<SceneId>(step.subject));
+    show_alone(static_cast<ScreenId>(step.subject));
+}
+
+void Turn::show_alone(ScreenId screen) {
     now_.keep(0);
     now_.drop_waiting();
     now_.set_scene(no_scene, Phase::none);
-    now_.push(flow_.first_screen);
+    now_.push(screen);
     outcome_.leaves = true;
 }
 
@@ -353,8 +397,24 @@ void Turn::turn(PagesId id, std::uint16_t to) {
 
 } // namespace
 
-Outcome start(const CompiledFlow& flow, Situation& situation) {
+void prepare(const CompiledFlow& flow, Situation& situation) {
+    Turn(flow, situation).prepare();
+}
+
+Outcome open_start(const CompiledFlow& flow, Situation& situation) {
     return Turn(flow, situation).begin();
+}
+
+Outcome start(const CompiledFlow& flow, Situation& situation) {
+    prepare(flow, situation);
+    return open_start(flow, situation);
+}
+
+/// Rule 5: a screen whose `closes-when` holds closes before anything else can happen. The bottom
+/// one cannot. It ends, for each one that closes makes the stack lower.
+void come_to_rest(const CompiledFlow& flow, Situation& situation) {
+    while (situation.depth() > 1 && is_true(flow, situation, flow[situation.current()].closes_when))
+        situation.keep(situation.depth() - 1);
 }
 
 Outcome apply(const CompiledFlow& flow, Situation& situation, Move move) {

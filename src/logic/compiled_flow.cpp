@@ -67,6 +67,8 @@ class Verifier {
                    flow_.settings.size() < most && flow_.controls.size() < 0xFFFFFFFF,
                "a table is too long");
         expect(flow_.design_width > 0 && flow_.design_height > 0, "the design size is empty");
+        expect(flow_.devices > 0 && (flow_.devices & ~all_devices) == 0,
+               "the flow is played with no device, or an unknown one");
     }
 
     void verify_text(Text text) {
@@ -85,6 +87,8 @@ class Verifier {
         for (const Pages& row : flow_.pages) verify_text(row.id);
         for (const Setting& row : flow_.settings) verify_text(row.id);
         for (Text row : flow_.keys) verify_text(row);
+        for (KeyId row : flow_.pad_keys)
+            expect(index(row) < flow_.keys.size(), "a key is out of range");
         for (Text row : flow_.words) verify_text(row);
     }
 
@@ -102,6 +106,9 @@ class Verifier {
                    "an action is out of range");
             expect(has(row.closes_when), "a condition is out of range");
             expect(row.request == no_request || has(row.request), "a request is out of range");
+            expect(row.keeps == no_setting ||
+                       (has(row.keeps) && row.question && row.controls.count > 0),
+                   "a question keeps what there is not");
             expect(row.page_codes > 0, "a screen has no pages that could be shown");
         }
         for (const KeyAnswer& row : flow_.key_answers) {
@@ -175,8 +182,15 @@ class Verifier {
             expect(within(row.turns, flow_.turns.size()) && row.turns.count > 0,
                    "turns are out of range");
             expect(row.values > 0, "a setting has no values");
-            expect(row.question == no_screen || (has(row.question) && flow_[row.question].question),
-                   "a question is out of range");
+            const std::size_t questions = row.asks.count == 0 ? 1 : row.turns.count;
+            for (std::size_t i = 0; i < questions && row.question != no_screen; ++i) {
+                const ScreenId question = ScreenId(index(row.question) + i);
+                expect(index(row.question) + i < flow_.screens.size() && flow_[question].question &&
+                           index(flow_[question].keeps) ==
+                               static_cast<std::size_t>(&row - flow_.settings.begin()),
+                       "a question is out of range");
+                if (!fault_.empty()) return;
+            }
             expect(row.kind != SettingKind::key || row.binds < button_count + flow_.keys.size(),
                    "a key stands for nothing");
             if (!fault_.empty()) return;
@@ -286,8 +300,11 @@ class Verifier {
     }
 
     void verify_start() {
-        expect(has(flow_.first_scene) != is_menu(flow_.first_screen),
-               "the flow starts with neither or both of scene and screen");
+        const int starts = (has(flow_.first_scene) ? 1 : 0) + (is_menu(flow_.first_screen) ? 1 : 0) +
+                           (flow_.first_choice != unsaid ? 1 : 0);
+        expect(starts == 1, "the flow starts with none or several of scene, screen and choice");
+        expect(has_or_unsaid(flow_.first_choice), "an action is out of range");
+        if (fault_.empty() && flow_.first_choice != unsaid) verify_first_choice();
         expect(has(flow_.first_scene) || flow_.first_scene == no_scene,
                "the first scene is out of range");
         expect(has(flow_.first_screen) || flow_.first_screen == no_screen,
@@ -298,6 +315,23 @@ class Verifier {
                "time limits are stretched by what is no number above 0");
         expect(is_menu(flow_.loading.screen), "there is no loading screen");
         expect(is_menu(flow_.loading.failed), "there is no failure screen");
+    }
+
+    /// Each alternative is one step that leads to a scene or a menu; the last needs no condition.
+    void verify_first_choice() {
+        const Range all = flow_[flow_.first_choice].alternatives;
+        expect(all.count > 0, "the flow starts with a choice of nothing");
+        for (std::uint32_t i = all.begin; i < all.end() && fault_.empty(); ++i) {
+            const Alternative& one = flow_.alternatives[i];
+            expect(one.question == no_screen && one.steps.count == 1,
+                   "the flow starts with more or less than one step");
+            if (!fault_.empty()) return;
+            const StepKind kind = flow_.steps[one.steps.begin].kind;
+            expect(kind == StepKind::load || kind == StepKind::go,
+                   "the flow starts with neither a scene nor a screen");
+        }
+        expect(fault_.empty() && flow_.alternatives[all.end() - 1].when == holds,
+               "the flow may have no place to start with");
     }
 
     void verify_looks() {
@@ -407,6 +441,14 @@ ControlId CompiledFlow::control(ScreenId screen, std::string_view name) const {
     for (std::uint32_t i = range.begin; i < range.end(); ++i)
         if (text(controls[i].id) == name) return ControlId{i};
     return no_control;
+}
+
+ScreenId question_of(const CompiledFlow& flow, SettingId setting, std::uint16_t value) {
+    const Setting& row = flow[setting];
+    if (row.question == no_screen || row.asks.count == 0) return row.question;
+    std::uint32_t turn = row.turns.end() - 1; // the last one that is not above the value
+    while (turn > row.turns.begin && flow.turns[turn] > value) --turn;
+    return ScreenId(index(row.question) + turn - row.turns.begin);
 }
 
 std::string_view verify(const CompiledFlow& flow) {

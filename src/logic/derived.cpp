@@ -83,7 +83,6 @@ void list_screens_moves(const CompiledFlow& flow, const Situation& situation, Mo
         moves.add(Move::failed(screen.request));
         if (flow[screen.request].give_up_ms > 0) moves.add(Move::gives_up(screen.request));
     }
-    if (closes_by_itself(flow, situation)) moves.add(Move::closes());
     if (flow[situation.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
     if (situation.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
 }
@@ -166,10 +165,6 @@ std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
     return Move::change(control, flow.turns[flow[row.setting].turns.begin]);
 }
 
-bool closes_by_itself(const CompiledFlow& flow, const Situation& situation) {
-    return situation.depth() > 1 && is_true(flow, situation, flow[situation.current()].closes_when);
-}
-
 bool load_can_end(const CompiledFlow& flow, const Situation& situation) {
     if (situation.phase() != Phase::loading) return false;
     for (std::size_t i = 1; i < situation.depth(); ++i)
@@ -202,9 +197,9 @@ std::size_t most_moves(const CompiledFlow& flow) {
     }
     std::size_t of_settings = 0;
     for (const Setting& setting : flow.settings) of_settings += setting.turns.count;
-    // back, menu, any other key; the three ends of a load and of a request; closing, moving on,
-    // being idle; each event and its answer that waits
-    return most_of_a_screen + 3 + 6 + 3 + 2 * flow.events.size() + flow.flags.size() + of_settings;
+    // back, menu, any other key; the three ends of a load and of a request; moving on, being idle;
+    // each event and its answer that waits
+    return most_of_a_screen + 3 + 6 + 2 + 2 * flow.events.size() + flow.flags.size() + of_settings;
 }
 
 std::size_t list_moves(const CompiledFlow& flow, const Situation& situation,

@@ -16,7 +16,7 @@ static_assert(std::endian::native == std::endian::little);
 inline constexpr std::size_t alignment = 16;
 inline constexpr char magic[8] = {'R', 'o', 'n', 'd', 'i', 'x', '\x1A', '\n'};
 /// Of the format; another one whenever a row changes.
-inline constexpr std::uint32_t version = 2;
+inline constexpr std::uint32_t version = 3;
 
 struct Header {
     char magic[8];

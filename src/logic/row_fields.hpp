@@ -56,7 +56,7 @@ RONDIX_FIELDS(Scene, id, file, root, stays)
 RONDIX_FIELDS(KeyAnswer, key, action)
 RONDIX_FIELDS(Screen, id, title, controls, keys, back, menu, any, closes_when, moves_on, idle,
               moves_on_ms, idle_ms, page_codes, request, play, pauses, urgent, wraps, first_focus,
-              question, for_opener, pointer, shade)
+              question, keeps, keeps_value, for_opener, pointer, shade)
 RONDIX_FIELDS(Control, id, text, when, press, presses, setting, screen, pages, page, kind, columns,
               hold_ms, cooldown_ms, routes, hint, shows, unfolds, hides, has_rows)
 RONDIX_FIELDS(Pages, id, screen, control, names, unit)
@@ -109,14 +109,15 @@ template <class Flow, class Visit>
 void each_table(Flow& flow, Visit visit) {
     visit(flow.scenes), visit(flow.screens), visit(flow.controls), visit(flow.flags);
     visit(flow.events), visit(flow.requests), visit(flow.pages), visit(flow.settings);
-    visit(flow.setting_asks), visit(flow.turns), visit(flow.keys), visit(flow.words);
+    visit(flow.setting_asks), visit(flow.turns), visit(flow.keys), visit(flow.pad_keys);
+    visit(flow.words);
     visit(flow.key_answers), visit(flow.actions), visit(flow.alternatives), visit(flow.steps);
     visit(flow.tests), visit(flow.texts);
     auto& looks = flow.looks;
     visit(looks.screens), visit(looks.boxes), visit(looks.styles), visit(looks.pictures);
     visit(looks.fonts), visit(looks.cues), visit(looks.tunes), visit(looks.scene_tunes);
 }
-inline constexpr std::size_t table_count = 26;
+inline constexpr std::size_t table_count = 27;
 
 /// What of a flow stands in no table, as a row.
 struct Rest {
@@ -126,23 +127,26 @@ struct Rest {
     Size safe;
     SceneId first_scene{};
     ScreenId first_screen{};
+    ActionId first_choice{};
     SettingId stretch{};
-    std::uint16_t design_width = 0, design_height = 0;
+    std::uint16_t design_width = 0, design_height = 0, reaction_ms = 0;
+    DeviceSet devices = 0;
     WindowRule rule{};
     bool can_quit = false;
 };
 template <class R, class Visit>
 requires std::is_same_v<std::remove_const_t<R>, Rest>
 void fields(R& row, Visit visit) {
-    auto& [game, loading, design, safe, first_scene, first_screen, stretch, width, height, rule,
-           can_quit] = row;
-    visit(game, loading, design, safe, first_scene, first_screen, stretch, width, height, rule,
-          can_quit);
+    auto& [game, loading, design, safe, first_scene, first_screen, first_choice, stretch, width,
+           height, reaction, devices, rule, can_quit] = row;
+    visit(game, loading, design, safe, first_scene, first_screen, first_choice, stretch, width,
+          height, reaction, devices, rule, can_quit);
 }
 inline Rest rest_of(const CompiledFlow& flow) {
     return {flow.game,          flow.loading,      flow.looks.design, flow.looks.safe,
-            flow.first_scene,   flow.first_screen, flow.stretch,      flow.design_width,
-            flow.design_height, flow.looks.rule,   flow.can_quit};
+            flow.first_scene,   flow.first_screen, flow.first_choice, flow.stretch,
+            flow.design_width,  flow.design_height, flow.reaction_ms, flow.devices,
+            flow.looks.rule,    flow.can_quit};
 }
 inline void put_rest(const Rest& rest, CompiledFlow& flow) {
     flow.game = rest.game;
@@ -151,9 +155,12 @@ inline void put_rest(const Rest& rest, CompiledFlow& flow) {
     flow.looks.safe = rest.safe;
     flow.first_scene = rest.first_scene;
     flow.first_screen = rest.first_screen;
+    flow.first_choice = rest.first_choice;
     flow.stretch = rest.stretch;
     flow.design_width = rest.design_width;
     flow.design_height = rest.design_height;
+    flow.reaction_ms = rest.reaction_ms;
+    flow.devices = rest.devices;
     flow.looks.rule = rest.rule;
     flow.can_quit = rest.can_quit;
 }

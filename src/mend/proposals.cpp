@@ -47,6 +47,7 @@ class Proposals : ProposalMaker {
                 replace(finding_.place, step, std::string("write '") + step + "'");
             return;
         case Slug::endless_wait: return say_give_up();
+        case Slug::out_of_reach: return bring_into_reach();
         case Slug::leaves_unasked: return ask_first();
         case Slug::scene_unused:
         case Slug::request_unused:
@@ -147,11 +148,56 @@ class Proposals : ProposalMaker {
                 for (const char* step : {"back", "retry", "home", "quit"})
                     replace(control.press->place, step,
                             "let '" + control.id.text + "' do '" + step + "'");
+        for (const char* step : {"back", "resume", "home"}) add_button(*screen, step);
+        if (flow_.can_quit) add_button(*screen, "quit");
         for (const FlowScreen& other : flow_.screens) { // it may be their backs that go round
             if (&other == screen || !other.back) continue;
             drop_back(other);
             set_back(other, "back");
         }
+    }
+
+    /// As the last of its controls.
+    void add_button(const FlowScreen& screen, const std::string& press,
+                    const std::string& name = {}) {
+        const std::string id = name.empty() ? press : name;
+        std::string text = "{ button: " + id;
+        text += ", text: " + title_from(id);
+        text += ", press: " + press + " }";
+        const std::string what = "give '" + screen.id.text + "' a button that does '" + press + "'";
+        if (screen.controls.empty()) {
+            if (screen.id.place.file == finding_.place.file)
+                add(what, layout_.add_under(screen.id.place, "controls: [" + text + "]"));
+            return;
+        }
+        const Name& last = screen.controls.back().id;
+        if (last.place.known() && last.place.file == finding_.place.file)
+            add(what, layout_.add_item(last.place.begin, text));
+    }
+
+    /// A key for the pad, a button for those who point.
+    void bring_into_reach() {
+        std::string keys;
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowKey& key : screen.keys)
+                if (key.key.text != "any" && keys.find(key.key.text) == std::string::npos)
+                    keys += (keys.empty() ? "" : ", ") + key.key.text;
+        const bool here = flow_.screens_place.known() &&
+                          flow_.screens_place.file == finding_.place.file;
+        if (!keys.empty() && flow_.pad_keys.empty() && here)
+            add("give the keys a button of the pad",
+                layout_.add_line(flow_.screens_place.begin, "pad-keys: [" + keys + "]"));
+        for (const FlowScreen& screen : flow_.screens) {
+            if (!screen.play.value_or(false)) continue;
+            const auto does = [&](const FlowAction& action, const std::string& name) {
+                if (action.place.file == finding_.place.file)
+                    add_button(screen, text_of(action.place), name);
+            };
+            if (screen.menu) does(*screen.menu, "menu");
+            for (const FlowKey& key : screen.keys)
+                if (key.key.text != "any") does(key.action, key.key.text);
+        }
+        open_it();
     }
 
     void let_quit() {

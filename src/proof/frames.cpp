@@ -34,7 +34,11 @@ CompiledFlow lab_of(const CompiledFlow& flow) {
     lab.first_scene = flow.first_scene;
     lab.first_screen = flow.first_screen;
     lab.loading = flow.loading;
-    for (Screen& screen : lab.screens) screen.pauses = screen.urgent = false;
+    lab.first_choice = flow.first_choice;
+    for (Screen& screen : lab.screens) {
+        screen.pauses = screen.urgent = false;
+        screen.closes_when = fails;
+    }
     Screen extra;
     extra.pauses = false;
     lab.screens.append(std::array{extra, extra, extra, extra, extra});
@@ -110,11 +114,6 @@ void Frames::find_sought(const std::vector<Link>& links) {
 }
 
 // --- numbering
-
-FrameId Frames::start() {
-    rondix::start(lab_, after_);
-    return frame_of(after_);
-}
 
 FrameId Frames::frame_of(const Situation& situation) {
     return number_of(frame_at(situation));
@@ -235,6 +234,7 @@ void Frames::explore(FrameId id) {
     const ScreenId question = frames_[id].question;
     const Screen& screen = flow_[frames_[id].screen];
     stand_in(frames_[id]);
+    explore_closing(id);
     explore_controls(id, flow_[question == no_screen ? frames_[id].screen : question].controls);
     if (question == no_screen) {
         try_move(id, Move::back(), holds, {screen.back, screen.any});
@@ -245,6 +245,23 @@ void Frames::explore(FrameId id) {
     explore_waiting(id);
     explore_game(id);
     explored_[id] = {begin, static_cast<std::uint32_t>(branches_.size()) - begin};
+}
+
+/// What closes does so before anything else.
+void Frames::explore_closing(FrameId id) {
+    const ConditionId when = closes_when(id);
+    if (when == fails) return;
+    changed_.assign(1, {});
+    asked_.assign(1, {when, Asked::known, Asked::never});
+    split();
+    for (const Cube& one : cubes_) {
+        Branch branch;
+        branch.move = Move::moves_on(); // it is one of the things that a screen does by itself
+        branch.at_once = true;
+        branch.kind = Branch::Kind::leaves;
+        branch.asks = keep(one);
+        branches_.push_back(branch);
+    }
 }
 
 void Frames::explore_controls(FrameId id, Range controls) {
@@ -286,7 +303,6 @@ void Frames::explore_waiting(FrameId id) {
         try_move(id, Move::done(screen.request), holds, {flow_[screen.request].done});
         try_move(id, Move::failed(screen.request), holds, {flow_[screen.request].failed});
     }
-    if (screen.closes_when != fails) try_move(id, Move::closes(), screen.closes_when, {});
     const ScreenId question = frames_[id].question;
     const ActionId moves_on = question == no_screen ? screen.moves_on : flow_[question].moves_on;
     if (moves_on != unsaid) try_move(id, Move::moves_on(), holds, {moves_on});
@@ -337,19 +353,8 @@ void Frames::stand_in(const Frame& frame) {
 /// Splits the flags into the cases that the move's conditions tell apart, and asks about each.
 void Frames::try_move(FrameId id, Move move, ConditionId when,
                       std::initializer_list<ActionId> actions) {
-    asked_.assign(1, when);
-    for (const ActionId action : actions) {
-        if (action == unsaid) continue;
-        const Range alternatives = flow_[action].alternatives;
-        for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i)
-            asked_.push_back(flow_.alternatives[i].when);
-    }
-    cubes_.clear();
-    Cube cube;
-    if (std::all_of(asked_.begin(), asked_.end(), [](ConditionId at) { return at == holds; }))
-        cubes_.emplace_back();
-    else
-        split(when, cube, 1);
+    ask_about(id, when, actions);
+    split();
     if (cubes_.size() > most_cases) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();
     for (const Cube& one : cubes_) ask(id, move, one);
@@ -357,24 +362,86 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
         branches_.pop_back(); // it never does anything
 }
 
-/// Follows a condition down both answers of each of its tests. What stands at its end decides
-/// whether the next one is read: of a control's own condition when it holds, of an alternative's
-/// when it does not.
-void Frames::split(ConditionId at, Cube& cube, std::size_t later) {
+/// The conditions in the order in which they are read: whether the screen closes, which takes the
+/// move away; that of the control; those of alternatives, of which the first that holds is done;
+/// and where that goes home, those by which the flow starts.
+void Frames::ask_about(FrameId id, ConditionId when, std::initializer_list<ActionId> actions) {
+    asked_.clear();
+    changed_.assign(1, {});
+    const auto next = [&] { return static_cast<std::uint32_t>(asked_.size()) + 1; };
+    const ConditionId closes = closes_when(id);
+    if (closes != fails) asked_.push_back({closes, Asked::never, next()});
+    asked_.push_back({when, next(), Asked::known});
+    std::vector<std::pair<std::size_t, Range>> goes_home;
+    for (const ActionId action : actions) {
+        if (action == unsaid) continue;
+        const Range alternatives = flow_[action].alternatives;
+        for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
+            const Alternative& one = flow_.alternatives[i];
+            const bool home = one.steps.count > 0 &&
+                              flow_.steps[one.steps.end() - 1].kind == StepKind::home;
+            if (home && flow_.first_choice != unsaid)
+                goes_home.emplace_back(asked_.size(), one.steps);
+            asked_.push_back({one.when, Asked::known, next()});
+        }
+    }
+    asked_.push_back({holds, Asked::known, Asked::known}); // when no alternative holds
+    for (const auto& [home, steps] : goes_home) ask_about_start(home, steps);
+}
+
+/// By which condition the flow starts, where steps of the same list have changed flags before.
+void Frames::ask_about_start(std::size_t home, Range steps) {
+    Cube changed;
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
+        const Step& step = flow_.steps[i];
+        const bool raises = step.kind == StepKind::raise;
+        if (raises || step.kind == StepKind::lower) changed.push_back({FlagId(step.subject), raises});
+        if (step.kind != StepKind::set && step.kind != StepKind::reset) continue;
+        if (flow_.settings[step.subject].question != no_screen) continue; // it is not kept yet
+        const Range asks = flow_.settings[step.subject].asks;
+        for (std::uint32_t a = asks.begin; a < asks.end(); ++a) {
+            const SettingAsk& ask = flow_.setting_asks[a];
+            changed.push_back({ask.flag, step.value >= ask.least && step.value <= ask.most});
+        }
+    }
+    std::reverse(changed.begin(), changed.end()); // the last change counts
+    const auto after = static_cast<std::uint32_t>(changed_.size());
+    changed_.push_back(std::move(changed));
+    asked_[home].if_holds = static_cast<std::uint32_t>(asked_.size());
+    const Range choice = flow_[flow_.first_choice].alternatives;
+    for (std::uint32_t i = choice.begin; i < choice.end(); ++i)
+        asked_.push_back({flow_.alternatives[i].when, Asked::known,
+                          static_cast<std::uint32_t>(asked_.size()) + 1, after});
+}
+
+void Frames::split() {
+    cubes_.clear();
+    Cube cube;
+    split(asked_[0].at, 0, cube);
+}
+
+/// Follows a condition down both answers of each of its tests. What stands at its end decides which
+/// is read next.
+void Frames::split(ConditionId at, std::uint32_t asked, Cube& cube) {
     if (cubes_.size() > most_cases) return;
-    if (at >= holds) {
-        const bool last = later == asked_.size() || (at == holds) == (later > 1);
-        if (last) return cubes_.push_back(cube);
-        return split(asked_[later], cube, later + 1);
+    while (at >= holds) {
+        asked = at == holds ? asked_[asked].if_holds : asked_[asked].if_fails;
+        if (asked == Asked::never) return;
+        if (asked == Asked::known) return cubes_.push_back(cube);
+        at = asked_[asked].at;
     }
     const Test& test = flow_.tests[index(at)];
-    const auto known = std::find_if(cube.begin(), cube.end(),
-                                    [&](const Literal& one) { return one.flag == test.flag; });
+    const auto of_flag = [&](const Literal& one) { return one.flag == test.flag; };
+    const Cube& changed = changed_[asked_[asked].after];
+    const auto now = std::find_if(changed.begin(), changed.end(), of_flag);
+    if (now != changed.end())
+        return split(now->raised ? test.if_raised : test.if_lowered, asked, cube);
+    const auto known = std::find_if(cube.begin(), cube.end(), of_flag);
     if (known != cube.end())
-        return split(known->raised ? test.if_raised : test.if_lowered, cube, later);
+        return split(known->raised ? test.if_raised : test.if_lowered, asked, cube);
     for (const bool raised : {false, true}) {
         cube.push_back({test.flag, raised});
-        split(raised ? test.if_raised : test.if_lowered, cube, later);
+        split(raised ? test.if_raised : test.if_lowered, asked, cube);
         cube.pop_back();
     }
 }
@@ -383,6 +450,8 @@ void Frames::ask(FrameId id, Move move, const Cube& cube) {
     Branch branch;
     branch.move = move;
     branch.asks = keep(cube);
+    branch.devices = devices_for(flow_, frames_[id].screen, frames_[id].question, move);
+    branch.in_time = !is_players(move.kind) || is_in_time(flow_, foremost(id), move);
     Outcome outcome;
     const bool answered = run(move, cube, false, outcome);
     if (move.kind == MoveKind::press || move.kind == MoveKind::change)
@@ -402,6 +471,8 @@ void Frames::ask(FrameId id, Move move, const Cube& cube) {
 bool Frames::changes_flags(Move move, Range steps) const {
     if (move.kind == MoveKind::set) return true;
     if (move.kind == MoveKind::change) return flow_[flow_[move.control()].setting].asks.count > 0;
+    if (move.kind == MoveKind::press && flow_[flow_[move.control()].screen].keeps != no_setting)
+        return true;
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
         const Step& step = flow_.steps[i];
         if (step.kind == StepKind::raise || step.kind == StepKind::lower) return true;

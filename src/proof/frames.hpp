@@ -13,6 +13,11 @@
 // were done change flags, it is applied again with all other flags raised: what comes out alike in
 // both runs is changed by the move, whatever it was.
 //
+// A screen whose `closes-when` holds closes before anything else can happen. In the stand-ins' flow
+// none does; instead the frame has that closing as a branch `at_once`, and the cases of all its
+// other branches ask that it does not. So a head is at rest when no such branch holds; a move may
+// lead to one that is not, which closes in turn, as apply() has it, and at no cost.
+//
 // Answers to events that wait need no memory of their own. One falls due only where its event is
 // allowed, and there the event can be reported as well; so "the event, then its answer", two moves,
 // at the place where it falls due reaches everything, and no later than any other order of the two.
@@ -20,6 +25,7 @@
 
 #include "proof/circles.hpp"
 #include "rondix/apply.hpp"
+#include "rondix/player_moves.hpp"
 
 #include <map>
 #include <optional>
@@ -67,6 +73,9 @@ struct Branch {
     };
     Move move;            ///< of a delayed answer: the event, which is to fall due right away
     bool delayed = false; ///< two moves: the event, then its answer
+    bool at_once = false; ///< no move of its own: the screen closes, for it is not at rest
+    DeviceSet devices = 0; ///< of a player's move: those that can make it,
+    bool in_time = true;   ///< and whether there is always time for it (is_in_time())
     Kind kind{};
     bool usable = true; ///< of a press: the control can be used
     bool quits = false;
@@ -80,7 +89,7 @@ struct Branch {
     std::uint32_t step = no_step; ///< the last step that is done
     static constexpr std::uint32_t no_step = 0xFFFFFFFF;
 
-    std::uint32_t length() const { return delayed ? 2 : 1; }
+    std::uint32_t length() const { return at_once ? 0 : delayed ? 2 : 1; }
 };
 
 /// Whether a move is an event whose answer is delayed: then its falling due belongs to it.
@@ -103,7 +112,6 @@ class Frames {
     };
     const std::optional<Overflow>& overflow() const { return overflow_; }
 
-    FrameId start();
     /// The frame of a situation of the flow.
     FrameId frame_of(const Situation& situation);
     /// The same for each of its screens, as if those above it were closed; from the bottom up.
@@ -117,6 +125,23 @@ class Frames {
     /// What is waited for at this frame: nothing, a load or another request.
     bool waits(FrameId id) const {
         return frames_[id].phase == Phase::loading || requested(id) != no_request;
+    }
+    /// The same for what an answer can take effect of here and now.
+    bool awaits_answer(FrameId id) const {
+        return awaits_load(id) || requested(id) != no_request;
+    }
+    /// Whether silence comes to an end by itself: what is waited for has a time limit.
+    bool has_time_limit(FrameId id) const {
+        const RequestId request = requested(id);
+        return (request != no_request && flow_[request].give_up_ms > 0) ||
+               (awaits_load(id) && flow_.loading.give_up_ms > 0);
+    }
+    /// Of a screen that closes by itself: the condition.
+    ConditionId closes_when(FrameId id) const {
+        return frames_[id].bottom ? fails : flow_[frames_[id].screen].closes_when;
+    }
+    ScreenId foremost(FrameId id) const {
+        return frames_[id].question == no_screen ? frames_[id].screen : frames_[id].question;
     }
     /// The request that is waited for, if one is.
     RequestId requested(FrameId id) const {
@@ -155,14 +180,29 @@ class Frames {
     Frame in_place_of(const Frame& frame, ScreenId screen);
     Frame frame_at(const Situation& situation);
 
+    bool awaits_load(FrameId id) const {
+        return frames_[id].phase == Phase::loading && !holds_load(frames_[id]);
+    }
+
+    struct Asked {
+        ConditionId at = holds;
+        std::uint32_t if_holds = 0, if_fails = 0; // what is read next; or one of:
+        static constexpr std::uint32_t known = 0xFFFFFFFF, never = 0xFFFFFFFE;
+        std::uint32_t after = 0; // which of changed_: what steps before have made of flags
+    };
+
     void explore(FrameId id);
+    void explore_closing(FrameId id);
     void explore_controls(FrameId id, Range controls);
     void explore_keys(FrameId id);
     void explore_waiting(FrameId id);
     void explore_game(FrameId id);
     void stand_in(const Frame& frame);
     void try_move(FrameId id, Move move, ConditionId when, std::initializer_list<ActionId> actions);
-    void split(ConditionId at, Cube& cube, std::size_t later);
+    void ask_about(FrameId id, ConditionId when, std::initializer_list<ActionId> actions);
+    void ask_about_start(std::size_t home, Range steps);
+    void split();
+    void split(ConditionId at, std::uint32_t asked, Cube& cube);
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
     void compare(FrameId id, Branch& branch);
@@ -193,7 +233,8 @@ class Frames {
     std::optional<Overflow> overflow_;
 
     // Of the move that is being asked about.
-    std::vector<ConditionId> asked_; // its conditions, in the order in which they are read
+    std::vector<Asked> asked_;   // its conditions; the first is read first
+    std::vector<Cube> changed_;  // by steps of the same list; the first by none
     std::vector<Cube> cubes_;
     std::vector<Situation::Word> stand_in_;
     Situation before_, after_, again_; // again_: after the run with the other flags raised

@@ -1,7 +1,6 @@
 #include "proof/goals.hpp"
 
 #include <algorithm>
-#include <deque>
 
 namespace rondix {
 
@@ -18,7 +17,8 @@ class Reaching {
         , waits_(heads.frame_count()) {}
 
     HeadSet from_start() {
-        add(heads_.frame(heads_.start()), heads_.values(heads_.start()));
+        for (const Heads::Start& start : heads_.starts())
+            add(heads_.frame(start.head), heads_.values(start.head));
         return run();
     }
 
@@ -91,6 +91,7 @@ class Reaching {
                 if (heads_.frames().lands_on(frame, exit.landing))
                     resume(rule.under, leaving_.row(exit, rule.after(values)));
         }
+        if (!heads_.may_rest(frame, values)) return;
         for (Values free = heads_.free(); free != 0; free &= free - 1)
             add(frame, values ^ (free & (~free + 1)));
     }
@@ -111,45 +112,6 @@ class Reaching {
     std::vector<FrameId> open_;
 };
 
-/// Whether one of the player's moves leads on to a goal, as far as goals are known.
-class Towards {
-  public:
-    Towards(const Heads& heads, const Leaving& leaving, Goal goal)
-        : heads_(heads)
-        , leaving_(leaving)
-        , goal_(goal) {}
-
-    bool leads(const HeadSet& goals, FrameId frame, Values values) const {
-        for (const Rule& rule : heads_.sure(frame)) {
-            if (!rule.holds(values) || !goal_.counts(rule.move)) continue;
-            if (rule.quits || (goal_.resets && rule.kind == Branch::Kind::resets)) return true;
-            if (rule.kind == Branch::Kind::leaves) continue;
-            const Values after = rule.after(values);
-            if (goals.has(rule.frame, after)) return true;
-            if (rule.kind == Branch::Kind::pushes && returns_to_goal(goals, frame, rule, after))
-                return true;
-        }
-        return false;
-    }
-
-  private:
-    bool returns_to_goal(const HeadSet& goals, FrameId frame, const Rule& rule,
-                         Values after) const {
-        const auto here = goals.of(rule.under);
-        for (const Leaving::Exit& exit : leaving_.exits(rule.frame)) {
-            if (!heads_.frames().lands_on(frame, exit.landing)) continue;
-            const auto back = leaving_.row(exit, after);
-            for (std::size_t i = 0; i < back.size(); ++i)
-                if ((back[i] & here[i]) != 0) return true;
-        }
-        return false;
-    }
-
-    const Heads& heads_;
-    const Leaving& leaving_;
-    Goal goal_;
-};
-
 } // namespace
 
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch) {
@@ -159,63 +121,6 @@ HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch) {
 HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
                             Watch& watch) {
     return Reaching(heads, leaving, watch).from_also(landed);
-}
-
-namespace {
-
-/// Adds what is known to lead to a goal at one frame. False: nothing new.
-bool look_at(const Heads& heads, const Towards& towards, FrameId frame, HeadSet& there) {
-    bool changed = false;
-    for (Values values = 0; values < heads.values(); ++values) {
-        if (there.has(frame, values) || !towards.leads(there, frame, values)) continue;
-        there.add(frame, values);
-        changed = true;
-    }
-    return changed;
-}
-
-/// A frame is looked at again when one that it can turn into, or that it brings up, has changed.
-void follow_changes(const Heads& heads, const Towards& towards, HeadSet& there, Watch& watch) {
-    Graph waiting_for(heads.frame_count());
-    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
-        waiting_for[frame].push_back(frame); // its own values lead to each other as well
-        for (const Rule& rule : heads.sure(frame)) {
-            if (rule.kind != Branch::Kind::leaves) waiting_for[rule.frame].push_back(frame);
-            if (rule.kind == Branch::Kind::pushes) waiting_for[rule.under].push_back(frame);
-        }
-    }
-    std::deque<FrameId> open(heads.order().begin(), heads.order().end());
-    std::vector<bool> waits(heads.frame_count(), true);
-    for (std::size_t done = 0; !open.empty(); ++done) {
-        watch.step("ways out", std::min(done, heads.frame_count()), heads.frame_count());
-        const FrameId frame = open.front();
-        open.pop_front();
-        waits[frame] = false;
-        if (!look_at(heads, towards, frame, there)) continue;
-        for (const FrameId other : waiting_for[frame])
-            if (!waits[other]) {
-                waits[other] = true;
-                open.push_back(other);
-            }
-    }
-}
-
-} // namespace
-
-/// A few rounds over all frames settle nearly every flow; where they do not, changes are followed.
-HeadSet with_goal(const Heads& heads, const Leaving& leaving, Goal goal, HeadSet there,
-                  Watch& watch) {
-    const Towards towards(heads, leaving, goal);
-    bool changed = true;
-    for (int round = 0; changed && round < 4; ++round) {
-        changed = false;
-        for (const FrameId frame : heads.order()) {
-            watch.step("ways out", frame, heads.frame_count());
-            changed |= look_at(heads, towards, frame, there);
-        }
-    }
-    if (changed) follow_changes(heads, towards, there, watch);
-    return there;
 }
 
 } // namespace rondix

@@ -4,16 +4,18 @@
 
 namespace rondix {
 
-Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch,
-             const Situation* also)
+Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
+             std::vector<FlagId> tracked, Watch& watch, const Situation* also)
     : frames_(frames)
+    , flow_(flow)
+    , devices_(devices)
     , tracked_(std::move(tracked))
     , place_(flow.flags.size()) {
     for (std::size_t i = 0; i < tracked_.size(); ++i) {
         place_[index(tracked_[i])] = Values{1} << i;
         if (flow[tracked_[i]].set_by_game) free_ |= Values{1} << i;
     }
-    frames_.start();
+    find_starts();
     if (also) {
         also_ = frames_.frames_of(*also);
         also_values_ = values_in(*also);
@@ -25,10 +27,20 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> track
         watch.expect_heads(frames_.size() * values());
         make_rules(frame);
     }
-    Situation situation(flow);
-    rondix::start(flow, situation);
-    start_ = head(frames_.frame_of(situation), values_in(situation));
     put_in_order();
+}
+
+/// Several may come to one head: the shortest stands for all.
+void Heads::find_starts() {
+    for (const rondix::Start& start : starts_of(flow_)) {
+        const HeadId head = head_of(start.there);
+        const auto known = std::find_if(starts_.begin(), starts_.end(),
+                                        [&](const Start& one) { return one.head == head; });
+        if (known == starts_.end())
+            starts_.push_back({head, start.before});
+        else if (start.before.size() < known->before.size())
+            known->before = start.before;
+    }
 }
 
 Values Heads::values_in(const Situation& situation) const {
@@ -48,21 +60,36 @@ void Heads::make_rules(FrameId frame) {
     const auto sure_begin = static_cast<std::uint32_t>(sure_.rules.size());
     std::vector<Rule> cases; // of one move
     for (std::uint32_t i = 0; i < branches.size(); ++i) {
+        const Branch& branch = branches[i];
+        if (is_players(branch.move.kind) && (branch.devices & devices_) == 0) continue;
         cases.push_back(rule_of(branches, i));
-        if (branches[i].kind != Branch::Kind::refused) may_.rules.push_back(cases.back());
-        if (i + 1 < branches.size() && branches[i + 1].move == branches[i].move) continue;
-        add_sure(cases);
+        if (frames_.awaits_answer(frame))
+            cases.back().forced = is_answer(branch.move.kind) || branch.at_once ||
+                                  branch.move.kind == MoveKind::moves_on;
+        if (branch.kind != Branch::Kind::refused) may_.rules.push_back(cases.back());
+        if (i + 1 < branches.size() && branches[i + 1].move == branch.move &&
+            branches[i + 1].at_once == branch.at_once)
+            continue;
+        if (branch.in_time) add_sure(frame, cases);
         cases.clear();
     }
+    note_closing(frame);
     may_.of.push_back({may_begin, static_cast<std::uint32_t>(may_.rules.size()) - may_begin});
     sure_.of.push_back({sure_begin, static_cast<std::uint32_t>(sure_.rules.size()) - sure_begin});
 }
 
-/// The cases that the player can count on: the player's moves, the answers and the screen's moving
-/// on, where what is known tells what they do.
-void Heads::add_sure(std::span<const Rule> cases) {
+/// The cases of one move that the player can count on: the player's moves and the screen's moving
+/// on, where what is known tells what they do. Of what is forced all that could be.
+void Heads::add_sure(FrameId frame, std::span<const Rule> cases) {
     const MoveKind kind = cases[0].move;
     if (!is_players(kind) && !is_answer(kind) && !is_moving_on(kind)) return;
+    // Nothing can be done about a disk that fails for ever where the game cannot be left.
+    if (kind == MoveKind::load_failed && !flow_.can_quit) return;
+    if (cases[0].forced) {
+        for (const Rule& one : cases)
+            if (one.kind != Branch::Kind::refused) sure_.rules.push_back(one);
+        return;
+    }
     const auto same = [&](const Rule& other) {
         const Rule& first = cases[0];
         return other.kind == first.kind && other.frame == first.frame &&
@@ -71,7 +98,9 @@ void Heads::add_sure(std::span<const Rule> cases) {
                other.sets == first.sets;
     };
     const bool known = std::all_of(cases.begin(), cases.end(), [](auto& one) { return one.exact; });
-    if (!known && std::all_of(cases.begin(), cases.end(), same)) {
+    // (The cases of a screen that may close at once leave out those in which it does.)
+    const bool closes = frames_.closes_when(frame) != fails;
+    if (!known && !closes && std::all_of(cases.begin(), cases.end(), same)) {
         if (cases[0].kind == Branch::Kind::refused) return;
         sure_.rules.push_back(cases[0]);
         sure_.rules.back().care = sure_.rules.back().asks = 0;
@@ -88,6 +117,7 @@ Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) cons
     rule.move = branch.move.kind;
     rule.kind = branch.kind;
     rule.quits = branch.quits;
+    rule.at_once = branch.at_once;
     rule.landing = branch.landing;
     rule.frame = branch.frame;
     rule.under = branch.under;
@@ -113,13 +143,37 @@ bool Heads::could_hold(const Branch& branch, Values values) const {
 std::vector<FlagId> Heads::untracked(FrameId frame, Move move) const {
     std::vector<FlagId> flags;
     for (const Branch& branch : frames_.branches(frame)) {
-        if (branch.move != move) continue;
-        for (const Literal& one : frames_.literals(branch.asks))
-            if (!is_tracked(one.flag) &&
-                std::find(flags.begin(), flags.end(), one.flag) == flags.end())
-                flags.push_back(one.flag);
+        if (branch.move == move && !branch.at_once) add_untracked(branch, flags);
     }
     return flags;
+}
+
+std::vector<FlagId> Heads::untracked_closing(FrameId frame) const {
+    std::vector<FlagId> flags;
+    for (const Branch& branch : frames_.branches(frame))
+        if (branch.at_once) add_untracked(branch, flags);
+    return flags;
+}
+
+void Heads::add_untracked(const Branch& branch, std::vector<FlagId>& flags) const {
+    for (const Literal& one : frames_.literals(branch.asks))
+        if (!is_tracked(one.flag) && std::find(flags.begin(), flags.end(), one.flag) == flags.end())
+            flags.push_back(one.flag);
+}
+
+/// The cases in which a screen closes at once, as far as the tracked flags tell for sure.
+void Heads::note_closing(FrameId frame) {
+    const auto begin = static_cast<std::uint32_t>(closing_rules_.size());
+    const std::span<const Branch> branches = frames_.branches(frame);
+    for (std::uint32_t i = 0; i < branches.size(); ++i)
+        if (branches[i].at_once) closing_rules_.push_back(rule_of(branches, i));
+    closing_.push_back({begin, static_cast<std::uint32_t>(closing_rules_.size()) - begin});
+}
+
+bool Heads::may_rest(const std::vector<Rule>& rules, Range range, Values values) {
+    for (std::uint32_t i = range.begin; i < range.end(); ++i)
+        if (rules[i].exact && rules[i].holds(values)) return false;
+    return true;
 }
 
 void Heads::put_in_order() {

@@ -5,11 +5,16 @@
 // known, and each question takes that the safe way:
 //   - what could happen (`may`): a case that asks for its value may hold;
 //   - what the player can count on (`sure`): such a case does not count, unless all cases of its
-//     move come to the same.
+//     move come to the same; but of what the player does not choose (answers, and what a screen
+//     that waits for one does by itself) every case that could hold counts.
 // So `may` reaches at least all that can be reached, and `sure` shows no way that is not there.
+//
+// The player has some devices only: moves that none of them can make are left out, and of `sure`
+// those as well for which there may be no time.
 #pragma once
 
 #include "proof/frames.hpp"
+#include "proof/starts.hpp"
 #include "proof/watch.hpp"
 
 #include <bit>
@@ -27,6 +32,8 @@ struct Rule {
     MoveKind move{};
     Branch::Kind kind{};
     bool quits = false;
+    bool at_once = false; ///< no move: the screen closes, for it is not at rest
+    bool forced = false;  ///< not for the player to choose, here
     bool exact = true; ///< the case asks for tracked flags only
     Landing landing;
     FrameId frame = 0;
@@ -42,8 +49,8 @@ class Heads {
 
     /// The frames that can be met at all are looked for here, whatever the flags are; from the
     /// start, and from `also`, where there is one.
-    Heads(Frames& frames, const CompiledFlow& flow, std::vector<FlagId> tracked, Watch& watch,
-          const Situation* also = nullptr);
+    Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices, std::vector<FlagId> tracked,
+          Watch& watch, const Situation* also = nullptr);
 
     const std::vector<FlagId>& tracked() const { return tracked_; }
     bool is_tracked(FlagId flag) const { return place_of(flag) != 0; }
@@ -57,7 +64,13 @@ class Heads {
     }
     FrameId frame(HeadId head) const { return head >> tracked_.size(); }
     Values values(HeadId head) const { return head & static_cast<Values>(values() - 1); }
-    HeadId start() const { return start_; }
+    /// Where the flow starts: most often one head. `before` is what leads to it from the plain
+    /// start (starts_of()).
+    struct Start {
+        HeadId head = 0;
+        std::vector<Move> before = {};
+    };
+    const std::vector<Start>& starts() const { return starts_; }
     /// The frames of `also`'s screens, from the bottom up: one more situation to start from.
     const std::vector<FrameId>& also() const { return also_; }
     Values also_values() const { return also_values_; }
@@ -70,14 +83,32 @@ class Heads {
 
     std::span<const Rule> may(FrameId frame) const { return rules(may_, frame); }
     std::span<const Rule> sure(FrameId frame) const { return rules(sure_, frame); }
+    /// Whether the head could be at rest: nothing closes at once there, as far as is known.
+    bool may_rest(FrameId frame, Values values) const {
+        if (!closing_[frame].count) return true;
+        return may_rest(closing_rules_, closing_[frame], values);
+    }
+    /// Whether a screen that moves on by this rule stays as it is: nothing happens, or what comes up
+    /// closes at once.
+    bool moves_on_in_vain(FrameId frame, Values values, const Rule& rule) const {
+        if (rule.quits || rule.after(values) != values) return false;
+        if (rule.kind == Branch::Kind::stays) return rule.frame == frame;
+        return rule.kind == Branch::Kind::pushes && rule.under == frame &&
+               !may_rest(rule.frame, values);
+    }
+    /// Some screen closes by itself, now and then.
+    bool some_close() const { return !closing_rules_.empty(); }
+    /// An answer is awaited at this frame.
+    bool awaits_answer(FrameId frame) const { return frames_.awaits_answer(frame); }
     /// Whether the case of a branch could hold.
     bool could_hold(const Branch& branch, Values values) const;
     /// Whether a flag could be raised: it is, or it is not tracked.
     bool could_be_raised(FlagId flag, Values values) const {
         return place_of(flag) == 0 || (values & place_of(flag)) != 0;
     }
-    /// The flags in the cases of a move that are not tracked.
+    /// The flags in the cases of a move that are not tracked; of whether the screen closes at once.
     std::vector<FlagId> untracked(FrameId frame, Move move) const;
+    std::vector<FlagId> untracked_closing(FrameId frame) const;
     /// The tracked flags that the game may change at any moment.
     Values free() const { return free_; }
     bool free(Values bit) const { return (free_ & bit) != 0; }
@@ -92,19 +123,27 @@ class Heads {
     }
     Values place_of(FlagId flag) const { return place_[index(flag)]; }
     Values values_in(const Situation& situation) const;
+    static bool may_rest(const std::vector<Rule>& rules, Range range, Values values);
     Rule rule_of(std::span<const Branch> branches, std::uint32_t number) const;
-    void add_sure(std::span<const Rule> cases);
+    void add_sure(FrameId frame, std::span<const Rule> cases);
     void make_rules(FrameId frame);
+    void note_closing(FrameId frame);
+    void add_untracked(const Branch& branch, std::vector<FlagId>& flags) const;
+    void find_starts();
     void put_in_order();
 
     Frames& frames_;
+    const CompiledFlow& flow_;
+    const DeviceSet devices_;
     std::vector<FlagId> tracked_;
     std::vector<Values> place_; // of each flag: its bit, or 0
     Values free_ = 0;
-    HeadId start_ = 0;
+    std::vector<Start> starts_;
     std::vector<FrameId> also_;
     Values also_values_ = 0;
     Rules may_, sure_;
+    std::vector<Rule> closing_rules_; // when each frame closes at once
+    std::vector<Range> closing_;
     std::vector<FrameId> order_;
     std::vector<std::uint32_t> group_ends_;
 };
@@ -131,9 +170,9 @@ class HeadSet {
     std::span<const std::uint64_t> of(FrameId frame) const {
         return {bits_.data() + frame * words_, words_};
     }
-    /// Leaves those that the other set has as well.
-    void keep(const HeadSet& other) {
-        for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= other.bits_[i];
+    /// Leaves those that the other set has not.
+    void drop(const HeadSet& other) {
+        for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= ~other.bits_[i];
     }
     /// Takes those in that the other set has.
     void join(const HeadSet& other) {

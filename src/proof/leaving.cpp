@@ -71,7 +71,7 @@ bool Leaving::grow(FrameId frame, Values values) {
         default: break; // a new bottom is no lower stack of this one
         }
     }
-    if (counts_ == any_move)
+    if (counts_ == any_move && heads_.may_rest(frame, values))
         for (Values free = heads_.free(); free != 0; free &= free - 1)
             changed |= join(frame, values, frame, values ^ (free & (~free + 1)));
     return changed;

@@ -35,7 +35,7 @@ class Linker {
         follow(id, screen.idle, Move::idle());
         if (screen.closes_when != fails)
             links_.push_back(
-                {id, no_screen, LinkKind::back, StepKind::back, no_scene, Move::closes()});
+                {id, no_screen, LinkKind::back, StepKind::back, no_scene, Move::moves_on()});
         if (screen.request != no_request) {
             follow(id, flow_[screen.request].done, Move::done(screen.request));
             follow(id, flow_[screen.request].failed, Move::failed(screen.request));
@@ -76,6 +76,7 @@ class Linker {
         case StepKind::load: to_scene(link, SceneId(step.subject)); break;
         case StepKind::retry: link.kind = LinkKind::load; break;
         case StepKind::home:
+            if (flow_.first_choice != unsaid) return add_choice(link);
             if (flow_.first_scene != no_scene) {
                 to_scene(link, flow_.first_scene);
             } else {
@@ -88,6 +89,21 @@ class Linker {
         default: return;
         }
         links_.push_back(link);
+    }
+
+    void add_choice(const Link& home) {
+        const Range all = flow_[flow_.first_choice].alternatives;
+        for (std::uint32_t i = all.begin; i < all.end(); ++i) {
+            const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
+            Link link = home;
+            if (step.kind == StepKind::load) {
+                to_scene(link, SceneId(step.subject));
+            } else {
+                link.kind = LinkKind::load;
+                link.to = ScreenId(step.subject);
+            }
+            links_.push_back(link);
+        }
     }
 
     void to_scene(Link& link, SceneId scene) const {

@@ -1,17 +1,23 @@
 #include "rondix/one_more_start.hpp"
 
+#include "proof/players.hpp"
 #include "proof/proof.hpp"
 
 namespace rondix {
 
 Verdict one_more_start(const CompiledFlow& flow, const Situation& situation,
                        const CheckOptions& options) {
+    Situation at_rest = situation;
+    come_to_rest(flow, at_rest);
     try {
         Watch watch(options);
-        Frames frames(flow, &situation);
-        Trails trails(flow, frames, watch);
-        const Proof proof(flow, frames, trails, watch, &situation);
-        return proof.also_loses() ? Verdict::not_so : Verdict::proved;
+        Frames frames(flow, &at_rest);
+        for (const DeviceSet devices : players(flow)) {
+            Trails trails(flow, frames, devices, watch);
+            const Proof proof(flow, frames, trails, watch, &at_rest);
+            if (proof.also_loses()) return Verdict::not_so;
+        }
+        return Verdict::proved;
     } catch (const Stopped&) {
         return Verdict::not_settled;
     }

@@ -4,14 +4,30 @@
 
 namespace rondix {
 
+Paths::Paths(const Heads& heads, Options options, Watch& watch)
+    : heads_(heads)
+    , options_(options)
+    , watch_(watch) {
+    for (const Heads::Start& start : heads.starts()) {
+        Begin begin{0, start.before};
+        for (const Move move : start.before) begin.length += options.weigh(move.kind, false);
+        first_.emplace(start.head, std::move(begin));
+    }
+    run();
+}
+
 Paths::Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch)
     : heads_(heads)
     , options_(options)
-    , watch_(watch)
-    , first_(first) {
-    watch_.expect_memory(heads.size() * (sizeof(Node) + sizeof(Edge)));
-    nodes_.resize(heads.size());
-    for (const HeadId head : first) enter(head);
+    , watch_(watch) {
+    for (const HeadId head : first) first_.emplace(head, Begin{});
+    run();
+}
+
+void Paths::run() {
+    watch_.expect_memory(heads_.size() * (sizeof(Node) + sizeof(Edge)));
+    nodes_.resize(heads_.size());
+    for (const auto& [head, begin] : first_) enter(head);
     while (!to_explore_.empty() || !queue_.empty()) {
         watch_.step("shortest moves", items_.size(), items_.size() + queue_.size());
         // A new head's own ways may be shorter than what is settled already. Nothing settled can
@@ -42,7 +58,7 @@ void Paths::explore(HeadId head) {
     const bool any = options_.counts == Leaving::any_move;
     for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
         if (rule.holds(values) && (any || options_.counts(rule.move))) take(head, rule);
-    if (!any) return;
+    if (!any || !heads_.may_rest(frame, values)) return;
     for (std::size_t i = 0; i < heads_.tracked().size(); ++i) {
         const Values bit = Values{1} << i;
         if (!heads_.free(bit)) continue;
@@ -50,7 +66,7 @@ void Paths::explore(HeadId head) {
         const Move move = (values & bit) != 0 ? Move::lower(flag) : Move::raise(flag);
         add_edge(head, {heads_.head(frame, values ^ bit),
                         options_.weigh(move.kind, false),
-                        {move, false},
+                        {move},
                         no_item});
     }
 }
@@ -73,8 +89,8 @@ void Paths::offer(HeadId head, Landing landing, Values values, Length length, Ca
 
 void Paths::take(HeadId head, const Rule& rule) {
     const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
-    const Turn turn{branch.move, branch.delayed};
-    const Length length = options_.weigh(turn.move.kind, turn.delayed);
+    const Turn turn{branch.move, branch.delayed, branch.at_once};
+    const Length length = weigh(turn);
     const Values after = rule.after(heads_.values(head));
     Node& node = nodes_[head];
     if (rule.quits) node.quits = std::min(node.quits, length);
@@ -149,7 +165,7 @@ void Paths::measure() {
     using Reached = std::pair<Length, HeadId>;
     std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
     distances_.assign(nodes_.size(), no_way);
-    reached_by_.assign(nodes_.size(), {});
+    reached_by_.assign(nodes_.size(), {nowhere, {}});
     const auto reach = [&](HeadId from, const Edge& edge) {
         const Length length = distances_[from] + edge.length;
         if (length >= distances_[edge.to]) return;
@@ -157,9 +173,9 @@ void Paths::measure() {
         reached_by_[edge.to] = {from, edge};
         queue.emplace(length, edge.to);
     };
-    for (const HeadId head : first_) {
-        distances_[head] = 0;
-        queue.emplace(0, head);
+    for (const auto& [head, begin] : first_) {
+        distances_[head] = begin.length;
+        queue.emplace(begin.length, head);
     }
     while (!queue.empty()) {
         const auto [length, head] = queue.top();
@@ -174,11 +190,10 @@ void Paths::measure() {
 
 std::vector<Move> Paths::moves_to(HeadId head) const {
     std::vector<const Edge*> edges;
-    for (; std::find(first_.begin(), first_.end(), head) == first_.end();
-         head = reached_by_[head].first)
+    for (; reached_by_[head].first != nowhere; head = reached_by_[head].first)
         edges.push_back(&reached_by_[head].second);
     std::reverse(edges.begin(), edges.end());
-    std::vector<Move> moves;
+    std::vector<Move> moves = first_.at(head).moves;
     for (const Edge* edge : edges) {
         append(edge->turn, moves);
         if (edge->way_back != no_item) expand(edge->way_back, moves);
@@ -199,6 +214,7 @@ void Paths::expand(Item item, std::vector<Move>& moves) const {
 }
 
 void append(Turn turn, std::vector<Move>& moves) {
+    if (turn.at_once) return;
     moves.push_back(turn.move);
     if (turn.delayed) moves.push_back(Move::due(turn.move.as_event()));
 }

@@ -32,10 +32,12 @@ constexpr Length by_presses(MoveKind kind, bool) {
     return is_players(kind) ? 1 : 0;
 }
 
-/// A move that is not a branch of a frame is a flag that the game changes.
+/// A move that is not a branch of a frame is a flag that the game changes. What happens at once is
+/// none: it is part of the move before.
 struct Turn {
     Move move;
     bool delayed = false;
+    bool at_once = false;
 };
 void append(Turn turn, std::vector<Move>& moves);
 
@@ -46,7 +48,8 @@ class Paths {
         Weigh weigh = by_moves;
     };
 
-    /// Explores from `first` everything that the moves allow.
+    /// Explores everything that the moves allow, from where the flow starts; or from `first`.
+    Paths(const Heads& heads, Options options, Watch& watch);
     Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch);
 
     bool reached(HeadId head) const { return nodes_[head].entered; }
@@ -125,6 +128,15 @@ class Paths {
         std::vector<Item> ways; // settled ones
     };
 
+    struct Begin {
+        Length length = 0;
+        std::vector<Move> moves = {}; // that lead there from the plain start
+    };
+
+    void run();
+    Length weigh(const Turn& turn) const {
+        return turn.at_once ? 0 : options_.weigh(turn.move.kind, turn.delayed);
+    }
     void enter(HeadId head);
     void explore(HeadId head);
     void take(HeadId head, const Rule& rule);
@@ -140,7 +152,7 @@ class Paths {
     const Heads& heads_;
     const Options options_;
     Watch& watch_;
-    std::vector<HeadId> first_;
+    std::map<HeadId, Begin> first_;
     std::vector<Node> nodes_;
     std::vector<HeadId> to_explore_;
     std::vector<WayItem> items_;
@@ -148,7 +160,8 @@ class Paths {
     using Entry = std::pair<Length, Item>;
     std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
     std::vector<Length> distances_;
-    std::vector<std::pair<HeadId, Edge>> reached_by_;
+    static constexpr HeadId nowhere = 0xFFFFFFFF;
+    std::vector<std::pair<HeadId, Edge>> reached_by_; // `nowhere`: it is one of the first
 };
 
 template <class There>

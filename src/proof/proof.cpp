@@ -13,10 +13,9 @@ namespace {
 /// heads that seem to be lost, or, where none are held up there, at those that they lead to.
 class Blame {
   public:
-    Blame(const Heads& heads, const Leaving& leaving, bool (*counts)(MoveKind))
+    Blame(const Heads& heads, const Leaving& leaving)
         : heads_(heads)
         , leaving_(leaving)
-        , counts_(counts)
         , seen_(heads) {}
 
     std::set<FlagId> find(const HeadSet& lost) {
@@ -38,9 +37,10 @@ class Blame {
     void look_at(FrameId frame, Values values) {
         const auto branches = heads_.frames().branches(frame);
         for (const Rule& rule : heads_.may(frame)) {
-            if (!rule.holds(values) || !counts_(rule.move)) continue;
             const Branch& branch = branches[rule.branch];
-            if (!rule.exact && !is_sure(frame, values, branch.move)) blame(branch);
+            if (!rule.holds(values) || !of_a_way_out(rule.move) || !branch.in_time) continue;
+            // Of what is forced every case counts, so that what is not known may stand in the way.
+            if (!rule.exact && (rule.forced || !is_sure(frame, values, branch))) blame(branch);
             if (rule.kind == Branch::Kind::leaves) continue;
             const Values after = rule.after(values);
             add(rule.frame, after);
@@ -52,11 +52,12 @@ class Blame {
         }
     }
 
-    bool is_sure(FrameId frame, Values values, Move move) const {
+    bool is_sure(FrameId frame, Values values, const Branch& of) const {
         const auto branches = heads_.frames().branches(frame);
         const auto sure = heads_.sure(frame);
         return std::any_of(sure.begin(), sure.end(), [&](const Rule& rule) {
-            return branches[rule.branch].move == move && rule.holds(values);
+            const Branch& branch = branches[rule.branch];
+            return branch.move == of.move && branch.at_once == of.at_once && rule.holds(values);
         });
     }
 
@@ -67,7 +68,6 @@ class Blame {
 
     const Heads& heads_;
     const Leaving& leaving_;
-    bool (*counts_)(MoveKind);
     HeadSet seen_;
     std::vector<HeadId> next_;
     std::set<FlagId> flags_;
@@ -88,7 +88,8 @@ Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& wa
 
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
-    heads_.emplace(frames_, flow_, tracked_, watch_, also_);
+    heads_.emplace(frames_, flow_, trails_.devices(), tracked_, watch_, also_);
+    if (heads_->starts().empty()) throw Stopped{Stop::cases, move_text(flow_, Move::start())};
     if (const auto& overflow = frames_.overflow())
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
                                        std::string(flow_.text(flow_[overflow->screen].id)) + "'"};
@@ -103,70 +104,52 @@ bool Proof::try_out() {
         }
     }
     leaving_.emplace(*heads_, of_a_way_out, watch_);
+    stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, watch_).lost(reached_);
+    return !is_in_doubt(stuck_) && look_at_silence() && look_at_leaving();
+}
+
+HeadSet Proof::in_play() const {
     HeadSet in_play(*heads_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (frames_.in_play(frame))
             for (Values values = 0; values < heads_->values(); ++values) in_play.add(frame, values);
-    way_out_ = with_goal(*heads_, *leaving_, {of_a_way_out}, std::move(in_play), watch_);
-    stuck_ = without(way_out_, *leaving_);
-    if (is_in_doubt(stuck_, *leaving_, of_a_way_out)) return false;
-    return look_at_leaving() && look_at_waiting();
+    return in_play;
 }
 
-/// A trap is told as one; what it does to leaving is asked once it is mended. Where there are
-/// traps, a head whose only way out is to be left may stand on one.
+/// What is told as a trap already is not told once more.
+bool Proof::look_at_silence() {
+    endless_ = HeadSet(*heads_);
+    bool some = false;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        some = some || (frames_.awaits_answer(frame) && !frames_.has_time_limit(frame));
+    if (!some) return true;
+    HeadSet goals = in_play();
+    goals.join(stuck_);
+    endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, watch_).lost(reached_);
+    return !is_in_doubt(endless_);
+}
+
+/// A trap is told as one; what it does to leaving is asked once it is mended. So where there are
+/// traps, only those heads are told from which play, or a trap, can be forced on the spot: such a
+/// one stands on none.
 bool Proof::look_at_leaving() {
     captive_ = HeadSet(*heads_);
     if (!flow_.can_quit) return true;
-    std::optional<Leaving> own; // only requests have answers by which a screen is left
-    if (!flow_.requests.empty()) own.emplace(*heads_, of_leaving, watch_);
-    const Leaving& leaving = own ? *own : *leaving_;
-    captive_ = without(with_goal(*heads_, leaving, {of_leaving}, stuck_, watch_), leaving);
-    if (own && stuck_.count() > 0) captive_.keep(way_out_);
-    return !is_in_doubt(captive_, leaving, of_leaving);
-}
-
-bool Proof::look_at_waiting() {
-    endless_waits_ = HeadSet(*heads_);
-    bool some = false;
-    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-        some = some || can_wait_for_ever(frame);
-    if (!some) return true;
-    const Leaving leaving(*heads_, of_waiting, watch_);
-    // A load that is begun anew is waited for as well; another request is off then.
-    for (const bool load : {true, false}) {
-        const HeadSet lost = without(
-            with_goal(*heads_, leaving, {of_waiting, !load}, HeadSet(*heads_), watch_), leaving);
-        for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-            if (can_wait_for_ever(frame) && load == frames_[frame].bottom)
-                each_value(lost.of(frame),
-                           [&](Values values) { endless_waits_.add(frame, values); });
+    HeadSet goals = stuck_;
+    goals.join(endless_);
+    captive_ = Forcing(*heads_, *leaving_, goals, Silence::counts, watch_).lost(reached_);
+    if (goals.count() > 0 && captive_.count() > 0) {
+        HeadSet ends = in_play();
+        ends.join(goals);
+        captive_.drop(Forcing(*heads_, *leaving_, ends, Silence::counts, watch_).lost_staying(captive_));
     }
-    return !is_in_doubt(endless_waits_, leaving, of_waiting);
-}
-
-/// No time limit: of a load, at its own screen; of another request likewise.
-bool Proof::can_wait_for_ever(FrameId frame) const {
-    const Frame& row = frames_[frame];
-    if (row.bottom) return row.phase == Phase::loading && flow_.loading.give_up_ms == 0;
-    const RequestId request = frames_.requested(frame);
-    return request != no_request && flow_[request].give_up_ms == 0;
-}
-
-/// The reachable heads that have no goal and cannot be left.
-HeadSet Proof::without(const HeadSet& goal, const Leaving& leaving) const {
-    HeadSet lost(*heads_);
-    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-        each_value(reached_.of(frame), [&](Values values) {
-            if (!goal.has(frame, values) && !leaving.can_be_left(frame, values))
-                lost.add(frame, values);
-        });
-    return lost;
+    return !is_in_doubt(captive_);
 }
 
 /// Whether more flags have to be tracked before it is known whether these heads are lost.
-bool Proof::is_in_doubt(const HeadSet& lost, const Leaving& leaving, Leaving::Counts counts) {
-    const std::set<FlagId> more = Blame(*heads_, leaving, counts).find(lost);
+bool Proof::is_in_doubt(const HeadSet& lost) {
+    if (lost.count() == 0) return false;
+    const std::set<FlagId> more = Blame(*heads_, *leaving_).find(lost);
     return track({more.begin(), more.end()}) || is_out_of_reach(lost);
 }
 
@@ -220,7 +203,8 @@ bool Proof::also_loses() const {
         bool loses = false;
         each_value(reached_.of(frame), [&](Values values) {
             const bool matters = landed_.has(frame, values) || !from_start_.has(frame, values);
-            const bool lost = stuck_.has(frame, values) || captive_.has(frame, values);
+            const bool lost = stuck_.has(frame, values) || endless_.has(frame, values) ||
+                              captive_.has(frame, values);
             loses = loses || (matters && lost);
         });
         if (loses) return true;
@@ -232,7 +216,9 @@ bool Proof::asks_only_for_known_flags() const {
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
             for (const Literal& one : frames_.literals(branch.asks))
-                if (!heads_->is_tracked(one.flag) && !flow_[one.flag].set_by_game) return false;
+                if (!heads_->is_tracked(one.flag) &&
+                    (!flow_[one.flag].set_by_game || branch.at_once))
+                    return false;
     return true;
 }
 

@@ -1,10 +1,10 @@
-// Proof: whether anybody can get stuck.
+// Proof: whether anybody can get stuck, with some devices and no others.
 //
-// Every reachable situation has a way out exactly when every reachable head has one of two things:
-// a way to the goal without being left, or a way to be left for a lower stack. For what is left
-// lands in a reachable situation with a lower stack, which has a way out by induction on its
-// height; at the bottom nothing can be left; and with neither, the situation is stuck, whatever
-// lies beneath. docs/what-is-proved.md has the argument in full.
+// From every reachable situation the player can force a way out, whatever is answered, exactly when
+// from every reachable head the player can force the goal or to leave it for a lower stack. For what
+// is left lands in a reachable situation with a lower stack, which has a way out by induction on its
+// height; at the bottom nothing can be left; and where neither can be forced, the situation is
+// stuck, whatever lies beneath. docs/what-is-proved.md has the argument in full.
 //
 // It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
 // that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those
@@ -13,42 +13,42 @@
 // flags that show it are tracked.
 #pragma once
 
-#include "proof/goals.hpp"
+#include "proof/forcing.hpp"
 #include "proof/trails.hpp"
 
 namespace rondix {
 
 class Proof {
   public:
-    /// Throws Stopped when a limit is reached. With `also`, that situation is one more start.
+    /// For a player with the devices of `trails`. Throws Stopped when a limit is reached. With
+    /// `also`, that situation is one more start.
     Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
           const Situation* also = nullptr);
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
     /// Every head that is said to be reached can be: no condition asks for a flag that is not
-    /// tracked, unless the game can change it at any moment.
+    /// tracked, unless the game can change it at any moment, and closes no screen by that.
     bool reach_is_exact() const { return reach_is_exact_; }
-    /// Neither play nor quitting can be reached from any situation with this head.
+    /// Neither play nor quitting can be forced from any situation with this head.
     const HeadSet& stuck() const { return stuck_; }
-    /// The game cannot be left from here while loads fail, though the player is not stuck.
+    /// The same should something that is waited for never be answered, though the player is not
+    /// stuck otherwise.
+    const HeadSet& endless() const { return endless_; }
+    /// Leaving the game cannot be forced from here, though the player is not stuck.
     const HeadSet& captive() const { return captive_; }
-    /// Loads and requests that can be waited for without end: no time limit, and no way out without
-    /// an answer.
-    const HeadSet& endless() const { return endless_waits_; }
     /// Somebody gets stuck, or cannot leave, in `also`, or in what only `also` leads to.
     bool also_loses() const;
 
   private:
     bool try_out();
-    HeadSet without(const HeadSet& goal, const Leaving& leaving) const;
+    HeadSet in_play() const;
+    bool look_at_silence();
     bool look_at_leaving();
-    bool look_at_waiting();
-    bool is_in_doubt(const HeadSet& lost, const Leaving& leaving, Leaving::Counts counts);
+    bool is_in_doubt(const HeadSet& lost);
     bool is_out_of_reach(const HeadSet& lost);
     bool can_be_met(const HeadSet& set, ScreenId screen);
     bool track(const std::vector<FlagId>& flags);
-    bool can_wait_for_ever(FrameId frame) const;
     bool asks_only_for_known_flags() const;
 
     bool track_all_that_is_asked();
@@ -61,7 +61,7 @@ class Proof {
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;
     std::optional<Leaving> leaving_; // by the moves of a way out
-    HeadSet reached_, way_out_, stuck_, captive_, endless_waits_;
+    HeadSet reached_, stuck_, endless_, captive_;
     HeadSet from_start_, landed_; // with `also`: what is reached without it; where it stands itself
     bool reach_is_exact_ = false;
 };

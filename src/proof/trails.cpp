@@ -1,5 +1,8 @@
 #include "proof/trails.hpp"
 
+#include "rondix/move_text.hpp"
+#include "rondix/runner.hpp"
+
 #include <algorithm>
 #include <stdexcept>
 
@@ -20,6 +23,7 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
         Trail trail{map.paths.moves_to(*end), Situation(flow_)};
         std::vector<FlagId> missing;
         if (replay(map.heads, trail.moves, *end, target, trail.there, missing)) {
+            if (!needed) confirm(trail, target);
             if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail.moves);
             return trail;
         }
@@ -36,9 +40,28 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     }
 }
 
+/// What the game would do: the same situation after the same moves.
+void Trails::confirm(const Trail& trail, const Target& target) const {
+    Runner runner(flow_); // a fresh one: another would have kept settings and scenes
+    runner.start();
+    const auto takes = [&](Move move) {
+        runner.take_effects();
+        // A game may let scenes go that could stay: then they are waited for once more.
+        for (std::size_t i = 0; i < flow_.scenes.size(); ++i) runner.set_loaded(SceneId(i), false);
+        return runner.replay(move);
+    };
+    bool well = std::all_of(trail.moves.begin(), trail.moves.end(), takes) &&
+                runner.situation() == trail.there;
+    if (well && target.last && !target.good) well = takes(*target.last);
+    if (well) return;
+    std::string moves;
+    for (const Move move : trail.moves) moves += (moves.empty() ? "" : " · ") + move_text(flow_, move);
+    throw std::logic_error("the Runner refuses moves that were found: " + moves);
+}
+
 const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {
     std::unique_ptr<Map>& map = maps_[tracked];
-    if (!map) map = std::make_unique<Map>(flow_, frames_, tracked, watch_);
+    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, watch_);
     return *map;
 }
 
@@ -49,7 +72,7 @@ std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
         if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
         for (Values values = 0; values < map.heads.values(); ++values) {
             const HeadId head = map.heads.head(frame, values);
-            if (!map.paths.reached(head)) continue;
+            if (!map.paths.reached(head) || !map.heads.may_rest(frame, values)) continue;
             if (nearest && map.paths.distance(head) >= map.paths.distance(*nearest)) continue;
             if (target.is_there(map.heads, frame, values) &&
                 std::find(rejected.begin(), rejected.end(), head) == rejected.end())
@@ -59,6 +82,32 @@ std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
     return nearest;
 }
 
+/// The flags that are not tracked and decide what a move does in a situation: those of its cases,
+/// and of whether something closes at once where it leads.
+void Trails::note_missing(const Heads& heads, const Situation& before, Move move,
+                          std::vector<FlagId>& missing) const {
+    const FrameId frame = frames_.frame_of(before);
+    std::vector<FlagId> more = heads.untracked(frame, move);
+    const auto add = [&](FrameId closing) {
+        for (const FlagId flag : heads.untracked_closing(closing))
+            if (std::find(more.begin(), more.end(), flag) == more.end()) more.push_back(flag);
+    };
+    if (heads.some_close()) {
+        add(frame); // a flag of the game may close it
+        bool some_leave = move.kind >= MoveKind::raise;
+        for (const Branch& branch : frames_.branches(frame)) {
+            if (branch.move != move || branch.at_once) continue;
+            some_leave = some_leave || branch.kind == Branch::Kind::leaves;
+            if (branch.kind != Branch::Kind::leaves && branch.kind != Branch::Kind::refused)
+                add(branch.frame);
+        }
+        // What is pushed and closes at once, or is left, shows what lies beneath.
+        if (some_leave || !more.empty())
+            for (const FrameId beneath : frames_.frames_of(before)) add(beneath);
+    }
+    if (!more.empty()) missing = std::move(more);
+}
+
 /// Whether the moves lead there and all is as it is looked for. If not, `missing` are the flags
 /// that decide it, of the last move that hangs on some. Throws std::logic_error when the moves are
 /// refused though they hang on none: then Rondix itself is wrong, and saying nothing would be
@@ -66,10 +115,7 @@ std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
 bool Trails::replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
                     const Target& target, Situation& there, std::vector<FlagId>& missing) const {
     start(flow_, there);
-    const auto remember = [&](Move move) {
-        std::vector<FlagId> more = heads.untracked(frames_.frame_of(there), move);
-        if (!more.empty()) missing = std::move(more);
-    };
+    const auto remember = [&](Move move) { note_missing(heads, there, move, missing); };
     bool well = true;
     for (std::size_t i = 0; i < moves.size() && well; ++i) {
         remember(moves[i]);

@@ -1,4 +1,5 @@
-// Trails: the shortest moves to something, replayed through the core before anybody is shown them.
+// Trails: the shortest moves to something, replayed through the core, and through a Runner before
+// anybody is shown them.
 //
 // What the proof leaves open (flags that are not tracked) shows here: the shortest moves among
 // those that could happen are tried for real. When they are refused, the flags that they hang on
@@ -23,10 +24,14 @@ struct Trail {
 
 class Trails {
   public:
-    Trails(const CompiledFlow& flow, Frames& frames, Watch& watch)
+    /// By the moves of a player with these devices, of the game and of the clock.
+    Trails(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
         : flow_(flow)
         , frames_(frames)
+        , devices_(devices)
         , watch_(watch) {}
+
+    DeviceSet devices() const { return devices_; }
 
     /// What is looked for: a head, and then a move that is made there, if there is one.
     struct Target {
@@ -40,7 +45,9 @@ class Trails {
         std::vector<FlagId> knows = {};
     };
     /// The shortest moves, the last one included; nothing when there are none. `heads` tells which
-    /// flags are tracked to begin with; `needed` gets those that were in the end.
+    /// flags are tracked to begin with. With `needed`, which gets those that were in the end, nobody
+    /// is shown the moves; without, they are replayed through a Runner. One that refuses them is a
+    /// fault of Rondix: throws std::logic_error.
     std::optional<Trail> shortest(const Heads& heads, const Target& target,
                                   std::vector<FlagId>* needed = nullptr);
 
@@ -49,23 +56,28 @@ class Trails {
 
   private:
     struct Map {
-        Map(const CompiledFlow& flow, Frames& frames, const std::vector<FlagId>& tracked,
-            Watch& watch)
-            : heads(frames, flow, tracked, watch)
-            , paths(heads, {heads.start()}, {}, watch) {}
+        Map(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
+            const std::vector<FlagId>& tracked, Watch& watch)
+            : heads(frames, flow, devices, tracked, watch)
+            , paths(heads, {}, watch) {}
         Heads heads;
         Paths paths;
     };
     const Map& map_of(const std::vector<FlagId>& tracked);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
+    void confirm(const Trail& trail, const Target& target) const;
+    void note_missing(const Heads& heads, const Situation& before, Move move,
+                      std::vector<FlagId>& missing) const;
     bool replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
                 const Target& target, Situation& there, std::vector<FlagId>& missing) const;
 
     const CompiledFlow& flow_;
     Frames& frames_;
+    const DeviceSet devices_;
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
+
 };
 
 } // namespace rondix

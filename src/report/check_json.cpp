@@ -30,8 +30,14 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
                  {"place", place_json(finding.place, sources)},
                  {"also", Json::array()},
                  {"how", finding.how},
+                 {"lost-after",
+                  finding.lost_after == 0 ? finding.how.size() : finding.lost_after},
                  {"here", finding.here},
                  {"disabled", finding.disabled},
+                 {"with", finding.with.empty() ? Json(nullptr) : Json(finding.with)},
+                 {"answers", finding.answers},
+                 {"around", finding.around},
+                 {"among", finding.among},
                  {"mend", finding.mend}};
     for (const Finding::Also& also : finding.also)
         json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});
@@ -60,9 +66,16 @@ Json figures_json(const Figures& figures) {
     const auto number = [](const std::optional<std::size_t>& value) {
         return value ? Json(*value) : Json(nullptr);
     };
+    const auto alone = [&](const ScreenFigures& row) {
+        Json by_device = Json::object();
+        for (std::size_t i = 0; i < row.from_start_alone.size(); ++i)
+            by_device[figures.alone[i]] = number(row.from_start_alone[i]);
+        return by_device;
+    };
     for (const ScreenFigures& row : figures.each_screen)
         json["each-screen"].push_back({{"screen", row.screen},
                                        {"from-start", number(row.from_start)},
+                                       {"from-start-alone", alone(row)},
                                        {"to-play", number(row.to_play)},
                                        {"to-quit", number(row.to_quit)},
                                        {"way-out", number(row.way_out)},

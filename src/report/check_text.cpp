@@ -21,19 +21,30 @@ std::string stack_text(const std::vector<std::string>& screens) {
                        fmt::join(screens.end() - 4, screens.end(), " > "));
 }
 
-std::string proved_text(const Figures& figures) {
+/// As the flow lists them.
+std::string devices_text(DeviceSet devices) {
+    std::string text;
+    for (std::size_t i = 0; i < device_kind_count; ++i)
+        if ((devices & set_of(DeviceKind(i))) != 0)
+            text += (text.empty() ? "" : ", ") + std::string(name_of(DeviceKind(i)));
+    return text;
+}
+
+std::string proved_text(const Figures& figures, DeviceSet devices) {
     std::string text = fmt::format(
         "  {}, {}, {}: each screen is shown, each {}\n",
         counted(figures.screens, "screen", "screens"), counted(figures.scenes, "scene", "scenes"),
         figures.controls == figures.buttons ? counted(figures.buttons, "button", "buttons")
                                             : counted(figures.controls, "control", "controls"),
         figures.controls == figures.buttons ? "button can be pressed" : "control can be used");
+    text += fmt::format("  with each of these devices alone: {}\n", devices_text(devices));
     text += fmt::format("  at most {}: {}\n",
                         counted(figures.deepest.size(), "screen is open", "screens are open"),
                         stack_text(figures.deepest));
     if (figures.way_out_known) {
         text += fmt::format(
-            "  whenever the game is quiet, play or the way out of the game is at most {} away\n",
+            "  whatever loads and requests answer, play or the way out of the game is at most {} "
+            "away\n",
             counted(figures.longest_way_out, "move", "moves"));
         if (figures.longest_way_out > 0 && !figures.furthest.empty())
             text += fmt::format("  (furthest after: {})\n", fmt::join(figures.furthest, " · "));
@@ -72,7 +83,7 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const std::string name = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
     if (result.verdict == Verdict::proved)
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
-               proved_text(figures);
+               proved_text(figures, file.flow.devices);
     if (result.verdict == Verdict::not_settled)
         return fmt::format("not settled: {}\n", stop_text(result));
     const auto errors = static_cast<std::size_t>(

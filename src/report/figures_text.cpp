@@ -4,13 +4,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
+#include <vector>
 
 namespace rondix {
 
 namespace {
 
-using Row = std::array<std::string, 8>;
+using Row = std::vector<std::string>;
 
 std::string number_or(const std::optional<std::size_t>& number, std::string_view none) {
     return number ? std::to_string(*number) : std::string(none);
@@ -35,13 +35,18 @@ std::string padded(const std::string& text, std::size_t width, bool left) {
 } // namespace
 
 std::string figures_text(const Figures& figures) {
-    std::vector<Row> rows{{"screen", "from start", "to play", "to quit", "way out", "ways in",
-                           "deepest", "the game"}};
-    for (const ScreenFigures& row : figures.each_screen)
-        rows.push_back({row.screen, number_or(row.from_start, "never"), number_or(row.to_play, "-"),
-                        number_or(row.to_quit, "-"), number_or(row.way_out, "-"),
-                        std::to_string(row.ways_in), std::to_string(row.deepest), pause_of(row)});
-    std::array<std::size_t, 8> widths{};
+    std::vector<Row> rows{{"screen", "from start"}};
+    for (const std::string& devices : figures.alone) rows[0].push_back(devices);
+    for (const char* head : {"to play", "to quit", "way out", "ways in", "deepest", "the game"})
+        rows[0].emplace_back(head);
+    for (const ScreenFigures& row : figures.each_screen) {
+        Row& words = rows.emplace_back(Row{row.screen, number_or(row.from_start, "never")});
+        for (const auto& alone : row.from_start_alone) words.push_back(number_or(alone, "never"));
+        words.insert(words.end(), {number_or(row.to_play, "-"), number_or(row.to_quit, "-"),
+                                   number_or(row.way_out, "-"), std::to_string(row.ways_in),
+                                   std::to_string(row.deepest), pause_of(row)});
+    }
+    std::vector<std::size_t> widths(rows[0].size());
     for (const Row& row : rows)
         for (std::size_t i = 0; i < row.size(); ++i)
             widths[i] = std::max(widths[i], width_of(row[i]));
@@ -55,8 +60,11 @@ std::string figures_text(const Figures& figures) {
     }
     text +=
         "\n  fewest presses from the start to the screen, from it to play and out of the game; the "
-        "way out:\n  the most presses to the nearer of both while the game is quiet; deepest: "
+        "way out:\n  the most presses to the nearer of both, whatever is answered; deepest: "
         "screens open at most\n";
+    if (!figures.alone.empty())
+        text += fmt::format("  under {}: from the start with that device alone\n",
+                            fmt::join(figures.alone, ", "));
     if (!figures.each_screen_exact)
         text += "  too many flags to follow all of them: what hangs on the others is left out, so "
                 "this is not exact\n";
@@ -65,12 +73,18 @@ std::string figures_text(const Figures& figures) {
 
 std::string figures_csv(const Figures& figures) {
     std::string text =
-        "screen,from-start,to-play,to-quit,way-out,ways-in,deepest,paused,running\r\n";
+        "screen,from-start,to-play,to-quit,way-out,ways-in,deepest,paused,running";
+    for (const std::string& devices : figures.alone) text += ",from-start with " + devices;
+    text += "\r\n";
     for (const ScreenFigures& row : figures.each_screen)
-        text += fmt::format("{},{},{},{},{},{},{},{},{}\r\n", row.screen,
+    {
+        text += fmt::format("{},{},{},{},{},{},{},{},{}", row.screen,
                             number_or(row.from_start, ""), number_or(row.to_play, ""),
                             number_or(row.to_quit, ""), number_or(row.way_out, ""), row.ways_in,
                             row.deepest, row.paused ? "yes" : "no", row.running ? "yes" : "no");
+        for (const auto& alone : row.from_start_alone) text += "," + number_or(alone, "");
+        text += "\r\n";
+    }
     return text;
 }
 

@@ -97,13 +97,23 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
     for (const Finding::Also& also : finding.also)
         text += placed(also.place, sources, "note", also.text, style);
     if (!finding.how.empty()) text += line_of("how", joined(finding.how, " · "), Ink::note, style);
-    const bool about_behaviour = finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
+    if (finding.lost_after > 0 && finding.lost_after <= finding.how.size())
+        text += line_of("lost after", finding.how[finding.lost_after - 1], Ink::note, style);
+    const bool about_behaviour = finding.slug == Slug::no_way_out ||
+                                 finding.slug == Slug::no_quit ||
+                                 finding.slug == Slug::endless_wait;
     if (about_behaviour)
         text += line_of(
             "here the player can",
             (finding.here.empty() ? "do nothing at all" : joined(finding.here, ", ")) +
                 (finding.disabled.empty() ? "" : "; disabled: " + joined(finding.disabled, ", ")),
             Ink::note, style);
+    if (!finding.answers.empty())
+        text += line_of("stuck while", joined(finding.answers, ", "), Ink::note, style);
+    if (!finding.around.empty())
+        text += line_of("round", joined(finding.around, " · "), Ink::note, style);
+    if (!finding.among.empty())
+        text += line_of("only ever on", joined(finding.among, ", "), Ink::note, style);
     if (!finding.mend.empty()) text += line_of("mend", finding.mend, Ink::mend, style);
     return text;
 }

@@ -89,6 +89,11 @@ Json result_json(const Finding& finding, const std::vector<Source>& sources) {
         for (const std::string& move : finding.here) text += " " + move + ";";
         text.pop_back();
     }
+    if (!finding.answers.empty()) {
+        text += ". Stuck while:";
+        for (const std::string& answer : finding.answers) text += " " + answer + ";";
+        text.pop_back();
+    }
     if (!finding.mend.empty()) text += ". To mend it, " + finding.mend;
     Json json = {{"ruleId", row.name},
                  {"ruleIndex", static_cast<std::size_t>(finding.slug)},

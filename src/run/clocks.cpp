@@ -70,12 +70,19 @@ Runner::Micros Runner::next_deadline() const {
     const Screen& foremost = flow_[now_.foremost()];
     if (foremost.moves_on != unsaid && !moved_on_)
         next = std::min(next, limit_of(foremost.moves_on_ms) - since_change_);
-    if (foremost.idle != unsaid) next = std::min(next, limit_of(foremost.idle_ms) - since_input_);
+    if (foremost.idle != unsaid && !holds_something())
+        next = std::min(next, limit_of(foremost.idle_ms) - since_input_);
     if (holding_ != no_control)
         next = std::min(next, micros_of_ms(flow_[holding_].hold_ms) - holding_for_);
     if (listening_ != no_control)
         next = std::min(next, static_cast<Micros>(listening_time * 1e6) - listening_for_);
     return std::max<Micros>(next, 0);
+}
+
+/// While a control is held, nobody is idle.
+bool Runner::holds_something() const {
+    return holding_ != no_control || std::any_of(std::begin(fingers_), std::end(fingers_),
+                                                 [](auto& finger) { return finger.on != no_control; });
 }
 
 void Runner::let_pass(Micros time) {
@@ -85,7 +92,7 @@ void Runner::let_pass(Micros time) {
     load_.since += time;
     for (Wait& wait : requests_) wait.since += time;
     since_change_ += time;
-    since_input_ += time;
+    since_input_ = holds_something() ? 0 : since_input_ + time;
     time_ += time;
     held_for_ += time;
     if (holding_ != no_control) {
@@ -100,7 +107,6 @@ void Runner::let_pass(Micros time) {
 
 /// Does one thing that is due. False when nothing is, or when there is no room for its effects.
 bool Runner::fire_one() {
-    if (closes_by_itself(flow_, now_)) return perform_one(Move::closes());
     if (listening_ != no_control && listening_for_ >= static_cast<Micros>(listening_time * 1e6))
         end_listening();
     return fire_hold() || fire_answer() || fire_event() || fire_limit() || fire_screen();

@@ -58,7 +58,8 @@ bool Runner::pointer_presses(Point at, Device by) {
     finger.began = at;
     if (on == no_control || !usable(flow_, now_, on)) {
         finger.refused = refused_at(at);
-        return finger.refused != no_control;
+        finger.beside = finger.refused == no_control && answers_any_key();
+        return finger.refused != no_control || finger.beside;
     }
     if (is_pressed(on)) return true;
     finger.on = on;
@@ -84,11 +85,19 @@ bool Runner::pointer_releases(Point at, Device by) {
         if (refused_at(at) == began.refused) deny(began.refused);
         return true;
     }
+    // Rule 6: where the screen answers any key, a press beside all controls is one.
+    if (began.beside)
+        return control_at(at) == no_control && refused_at(at) == no_control &&
+               perform(Move::other_key());
     if (began.on == no_control || began.on != control_at(at)) return false;
     const ControlKind kind = flow_[began.on].kind;
     if (began.drags || held || has_to_be_held(began.on) || kind == ControlKind::slider) return true;
     if (kind == ControlKind::list && !row_at(began.on, at)) return true;
     return use(began.on);
+}
+
+bool Runner::answers_any_key() const {
+    return now_.question() == no_screen && flow_[now_.current()].any != unsaid;
 }
 
 ControlId Runner::control_at(Point point) const {

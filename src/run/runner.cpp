@@ -95,7 +95,7 @@ void Runner::make_labels() {
     }
 }
 
-/// What a move makes due, such as a screen that closes by itself, follows at once.
+/// What a move makes due, such as an answer that came while an urgent screen stood, follows at once.
 bool Runner::perform(Move move) {
     if (!perform_one(move)) return false;
     follow();
@@ -140,7 +140,7 @@ bool Runner::perform_one(Move move) {
     turn_states(false);
     tell_front();
     tell_pad(move);
-    undo_unkept(move);
+    settle_unkept(move);
     return true;
 }
 
@@ -286,6 +286,14 @@ void Runner::update_music() {
 }
 
 bool Runner::replay(Move move) {
+    if (move.kind == MoveKind::start) {
+        // A list that was said to have rows has one, if it is not known which.
+        for (std::size_t i = 0; i < lists_.size() && now_.depth() > 0; ++i)
+            if (lists_[i].rows.count == 0 && now_.flag(flow_[list_controls_[i]].has_rows))
+                lists_[i].rows.count = 1;
+        start();
+        return true;
+    }
     const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
     const bool takes_focus =
         uses && now_.depth() > 0 && !in_play(flow_, now_) && usable(flow_, now_, move.control());

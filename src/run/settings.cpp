@@ -33,6 +33,7 @@ void Runner::change_setting(SettingId setting, std::uint16_t value) {
         find_names();
     } else {
         if (row.question != no_screen && unkept_ != setting) {
+            undo_unkept(); // of another setting: its question gives way to this one
             unkept_ = setting;
             value_before_ = values_[index(setting)];
         }
@@ -49,19 +50,43 @@ void Runner::tell_setting_change(Move move) {
         return emit(EffectKind::setting, static_cast<std::uint32_t>(setting)); // it is so already
     }
     if (move.kind != MoveKind::set || !is_counted(flow_[move.setting()].kind)) return;
+    // While the player is asked whether to keep another value, this is the one that it goes back to.
+    if (move.setting() == unkept_) {
+        value_before_ = move.value;
+        return;
+    }
     values_[move.subject] = move.value; // the game knows already, and is told all the same
     stale_ = true;
     emit(EffectKind::setting, move.subject, {}, move.value);
 }
 
-/// A change that the player was asked to keep is undone when the question goes unanswered.
-void Runner::undo_unkept(Move move) {
-    if (unkept_ == no_setting || is_shown(now_, flow_[unkept_].question)) return;
-    const SettingId setting = unkept_;
+/// A change that the player was asked to keep is undone when the question goes unanswered. What
+/// conditions ask was never changed.
+void Runner::settle_unkept(Move move) {
+    if (unkept_ == no_setting || is_asked_about(unkept_)) return;
+    const bool press = move.kind == MoveKind::press;
+    const Screen* answered = press ? &flow_[flow_[move.control()].screen] : nullptr;
+    if (answered && answered->keeps == unkept_ && move.subject + 1 == answered->controls.end())
+        unkept_ = no_setting;
+    else
+        undo_unkept();
+}
+
+bool Runner::is_asked_about(SettingId setting) const {
+    for (std::size_t height = 0; height < now_.depth(); ++height) {
+        const ScreenId question = now_.question_at(height);
+        if (question != no_screen && flow_[question].keeps == setting) return true;
+    }
+    return false;
+}
+
+void Runner::undo_unkept() {
+    if (unkept_ == no_setting) return;
+    values_[index(unkept_)] = value_before_;
+    stale_ = true;
+    if (now_.depth() > 0)
+        emit(EffectKind::setting, static_cast<std::uint32_t>(unkept_), {}, value_before_);
     unkept_ = no_setting;
-    const Range answers = flow_[flow_[setting].question].controls;
-    const bool kept = move.kind == MoveKind::press && move.subject + 1 == answers.end();
-    if (!kept) perform_one(Move::set(setting, value_before_));
 }
 
 } // namespace rondix

@@ -16,8 +16,12 @@ void Runner::start() {
 
 void Runner::start(GameSide game) {
     forget();
-    const Outcome outcome = rondix::start(flow_, now_);
+    prepare(flow_, now_);
     put_settings_and_rows(true);
+    const Outcome outcome = open_start(flow_, now_);
+    if (flow_.first_choice != unsaid && !moves_done_.empty() &&
+        moves_done_.size() < most_moves_kept)
+        moves_done_.push_back(Move::start());
     if (game.scene != no_scene) tell_scene_left(game.scene);
     if (game.paused) emit(EffectKind::unpause);
     tell_pointer_and_music();
@@ -28,8 +32,15 @@ void Runner::start(GameSide game) {
 
 void Runner::go_on(const Standing& standing, bool paused_before) {
     forget();
+    // What conditions ask about settings is put in as a whole, before anything closes by it.
     now_ = standing.situation;
+    now_.keep(0);
     put_settings_and_rows(false);
+    before_ = standing.situation;
+    for (std::size_t i = 0; i < flow_.flags.size(); ++i)
+        before_.set_flag(FlagId(i), now_.flag(FlagId(i)));
+    now_ = before_;
+    come_to_rest(flow_, now_);
     std::copy(standing.focus.begin(), standing.focus.end(), focus_.begin());
     for (std::size_t i = 0; i < until_due_.size(); ++i)
         until_due_[i] = std::llround(std::max(standing.until_due[i], 0.0) * 1e6);
@@ -62,6 +73,7 @@ void Runner::go_on_waiting(RequestId request, Ticket ticket) {
 /// Whatever was held, waited for or under way is no longer.
 void Runner::forget() {
     effects_.clear();
+    undo_unkept();
     moves_done_.clear();
     ++moves_made_; // for those who count along: something is another now
     followed_.clear();
@@ -79,13 +91,12 @@ void Runner::forget() {
             emit(EffectKind::off, static_cast<std::uint32_t>(i), requests_[i].ticket);
     std::fill(requests_.begin(), requests_.end(), Wait{});
     load_ = {};
-    unkept_ = no_setting;
     typing_ = no_control;
     moved_on_ = false;
 }
 
 /// What conditions ask about settings and lists. As moves that were made, where the flow starts:
-/// so they can be made again.
+/// so they can be made again. (Where they decide with which screen it starts, `start` follows.)
 void Runner::put_settings_and_rows(bool as_moves) {
     const auto put = [&](Move move) {
         if (apply(flow_, now_, move).answered && as_moves && moves_done_.size() < most_moves_kept)

@@ -73,11 +73,6 @@ class Maker {
         return made;
     }
 
-    /// What the Runner does without being asked.
-    void follow(Situation& situation) const {
-        while (closes_by_itself(flow_, situation)) apply(flow_, situation, Move::closes());
-    }
-
     /// The fewest moves to something that is untouched.
     std::optional<std::vector<Move>> nearest(const Situation& from) {
         std::vector<Node> nodes;
@@ -97,7 +92,6 @@ class Maker {
                 const Move move = room_[m];
                 after.assign(here);
                 if (!apply(flow_, after, move).answered) continue;
-                follow(after);
                 if (is_new(move, after)) return way_to(nodes, i, move);
                 add(after, i, move);
             }

@@ -40,7 +40,6 @@ constexpr std::array<Form, 21> forms = {{
     {MoveKind::load_failed, "load fails", Subject::nothing},
     {MoveKind::done, "done", Subject::request},
     {MoveKind::failed, "fails", Subject::request},
-    {MoveKind::closes, "closes by itself", Subject::nothing},
     {MoveKind::moves_on, "moves on", Subject::nothing},
     {MoveKind::idle, "idle", Subject::nothing},
     {MoveKind::give_up, "load given up", Subject::nothing},
@@ -50,6 +49,7 @@ constexpr std::array<Form, 21> forms = {{
     {MoveKind::raise, "game raises", Subject::flag},
     {MoveKind::lower, "game lowers", Subject::flag},
     {MoveKind::set, "game sets", Subject::own},
+    {MoveKind::start, "start", Subject::nothing},
 }};
 
 const Form* form_of(std::string_view text) {

@@ -12,15 +12,18 @@ struct Page {
     std::string name;
     bool play = false, pauses = true;
     const FlowAction *back = nullptr, *menu = nullptr, *any = nullptr;
-    std::vector<const FlowAction*> keys;
+    std::vector<const FlowKey*> keys;
     std::vector<FlowControl> controls;
     bool closes = true; // back closes it unless it says otherwise
 };
 
 class Writer {
   public:
-    Writer(const Flow& flow, bool falls_quiet)
+    Writer(const Flow& flow, DeviceSet devices, bool falls_quiet)
         : flow_(flow)
+        , points_((devices & (set_of(DeviceKind::pointer) | set_of(DeviceKind::touch))) != 0)
+        , has_keyboard_((devices & set_of(DeviceKind::keyboard)) != 0)
+        , has_pad_((devices & set_of(DeviceKind::pad)) != 0)
         , falls_quiet_(falls_quiet) {
         for (const FlowScreen& screen : flow.screens) add_page(screen);
         loading_ = flow.loading.screen ? number(flow.loading.screen->text) : add_plain();
@@ -52,7 +55,7 @@ class Writer {
         if (from.menu) page.menu = &*from.menu;
         for (const FlowKey& key : from.keys)
             (key.key.text == "any" ? page.any = &key.action
-                                   : (page.keys.push_back(&key.action), nullptr));
+                                   : (page.keys.push_back(&key), nullptr));
         page.controls = from.controls;
         pages_.push_back(page);
     }
@@ -138,14 +141,12 @@ class Writer {
         };
         text_ += "c_code {\nvoid show(char letter) {\n  int k;\n"
                  "  printf(\"%c %d \", letter, now.hush);\n" +
-                 show("was_") +
-                 "  printf(\"\\n\");\n}\nvoid met() {\n  int k;\n  printf(\"R \");\n" +
-                 show("was_") + "  printf(\" > \");\n" + show("") + "  printf(\"\\n\");\n}\n}\n";
+                 show("was_") + "  printf(\"\\n\");\n}\n}\n";
     }
 
     void write_silence() {
-        for (const char* mode : {"1", "2"}) {
-            text_ += std::string("  :: d_step { hush == 0 -> hush = ") + mode +
+        for (int mode = 1; mode < over; ++mode) {
+            text_ += "  :: d_step { hush == 0 -> hush = " + std::to_string(mode) +
                      "; was_scene = scene; was_phase = phase; was_depth = depth;\n"
                      "    i = 0; do :: i < depth -> was_st[i] = st[i]; i++ :: else -> break od;\n";
             for (std::size_t i = 0; i < flow_.flags.size(); ++i)
@@ -154,7 +155,8 @@ class Writer {
                 text_ += "    was_w[" + std::to_string(i) + "] = w[" + std::to_string(i) + "];\n";
             text_ += "    c_code { show('F'); } }\n";
         }
-        text_ += "  :: d_step { hush == 1 && PLAY(TOP) -> c_code { show('G'); }; hush = 3 }\n";
+        text_ += "  :: d_step { (hush == 1 || hush == 2 || hush == 5) && PLAY(TOP) -> "
+                 "c_code { show('G'); }; hush = 6 }\n";
     }
 
     static std::string condition(const Condition& from,
@@ -216,34 +218,42 @@ class Writer {
     void move(const std::string& guard, const std::string& what) {
         text_ +=
             "  :: d_step { " + guard + " -> q = 0; " + what +
-            "\n    if :: q == 1 && (hush == 1 || hush == 2) -> c_code { show('G'); }; hush = 3 "
-            ":: else -> if :: hush == 2 -> c_code { met(); } :: else fi fi; q = 0; i = 0 }\n";
+            "\n    if :: q == 1 && hush > 0 -> c_code { show('G'); }; hush = 6 :: else fi; "
+            "q = 0; i = 0 }\n";
     }
 
     void write_page(std::size_t number) {
         const Page& page = pages_[number];
-        const std::string here = "hush < 3 && TOP == " + std::to_string(number);
+        const std::string here = "hush < 6 && TOP == " + std::to_string(number);
+        const bool keys = has_keyboard_ || has_pad_;
         for (const FlowControl& control : page.controls)
-            if (control.kind == ControlKind::button && control.press)
+            if (control.kind == ControlKind::button && control.press && (points_ || !page.play))
                 move(here + (control.when ? " && " + condition(*control.when) : ""),
                      action(*control.press));
-        if (page.back)
+        if (keys && page.back)
             move(here, action(*page.back));
-        else if (page.any)
+        else if (keys && page.any)
             move(here, action(*page.any));
-        else if (page.closes)
+        else if (keys && page.closes)
             move(here + " && depth > 1", "pop();");
-        if (page.menu || page.any) move(here, action(page.menu ? *page.menu : *page.any));
-        for (const FlowAction* key : page.keys) move(here, action(*key));
+        if (keys && (page.menu || page.any))
+            move(here, action(page.menu ? *page.menu : *page.any));
+        for (const FlowKey* key : page.keys)
+            if (has_keyboard_ || (has_pad_ && is_on_pad(key->key.text))) move(here, action(key->action));
         if (page.any) move(here, action(*page.any));
+    }
+
+    bool is_on_pad(const std::string& key) const {
+        return std::any_of(flow_.pad_keys.begin(), flow_.pad_keys.end(),
+                           [&](const Name& name) { return name.text == key; });
     }
 
     void write_answers() {
         for (std::size_t i = 0; i < flow_.scenes.size(); ++i)
-            move("hush < 2 && phase == 2 && scene == " + std::to_string(i),
+            move("(hush == 0 || hush == 1 || hush == 3) && phase == 2 && scene == " + std::to_string(i),
                  "cut(0); phase = 1; push(" + std::to_string(number(flow_.scenes[i].root.text)) +
                      ");");
-        move("hush < 3 && phase == 2", "cut(0); phase = 3; push(" + std::to_string(failed_) + ");");
+        move("(hush == 0 || hush == 2 || hush == 4) && phase == 2", "cut(0); phase = 3; push(" + std::to_string(failed_) + ");");
     }
 
     void write_events() {
@@ -270,7 +280,9 @@ class Writer {
             }
     }
 
+    static constexpr int over = 6;
     const Flow& flow_;
+    const bool points_, has_keyboard_, has_pad_;
     const bool falls_quiet_;
     std::vector<Page> pages_;
     std::size_t loading_ = 0, failed_ = 0;
@@ -279,8 +291,8 @@ class Writer {
 
 } // namespace
 
-std::string promela(const Flow& flow, bool falls_quiet) {
-    return Writer(flow, falls_quiet).write();
+std::string promela(const Flow& flow, DeviceSet devices, bool falls_quiet) {
+    return Writer(flow, devices, falls_quiet).write();
 }
 
 } // namespace rondix::test

@@ -1,12 +1,16 @@
 // A flow as Promela, for SPIN to judge: the rules a third time, written for another machine.
 //
-// The model plays the flow with all moves. At any moment it may fall quiet, remembering where it
-// was, and then makes only the moves of a way out (quiet 1) or of leaving while loads fail
-// (quiet 2). It prints a line
+// The model plays the flow with all moves of the game and of a player with some devices. At any
+// moment it may fall quiet, remembering where it was, and then goes for a goal with one constant
+// answer to every load:
+//   1  play or quit, every load is done      2  play or quit, every load fails
+//   3  quit, every load is done              4  quit, every load fails
+//   5  play or quit, no load is answered
+// It prints a line
 //   F mode situation              for each situation in which it fell quiet
 //   G mode situation              for each of those from which the goal was reached
-//   R situation > situation       for each situation that was met on the way (quiet 2)
-// so that which situations are lost can be read off: those with an F and no G.
+// so that what no moves of the player lead to a goal from can be read off: those with an F and no
+// G. A player who has no way with one constant answer has none against answers of all kinds.
 #pragma once
 
 #include "rondix/flow.hpp"
@@ -16,6 +20,6 @@
 namespace rondix::test {
 
 /// Without quiet it only explores and prints nothing, for measuring.
-std::string promela(const Flow& flow, bool falls_quiet = true);
+std::string promela(const Flow& flow, DeviceSet devices, bool falls_quiet = true);
 
 } // namespace rondix::test

@@ -1,6 +1,7 @@
 #include "reference/naive.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <deque>
 
 namespace naive {
@@ -27,8 +28,14 @@ Reference::Page Reference::screen(const std::string& name) const {
         page.pauses = from.pauses.value_or(true);
         page.urgent = from.urgent.value_or(false);
         page.closes_when = from.closes_when;
-        if (from.moves_on) page.moves_on = from.moves_on->action;
-        if (from.idle) page.idle = from.idle->action;
+        if (from.moves_on) {
+            page.moves_on = from.moves_on->action;
+            page.moves_on_ms = from.moves_on->after_ms;
+        }
+        if (from.idle) {
+            page.idle = from.idle->action;
+            page.idle_ms = from.idle->after_ms;
+        }
         page.back = from.back;
         page.menu = from.menu;
         page.controls = from.controls;
@@ -47,77 +54,7 @@ Reference::Page Reference::screen(const std::string& name) const {
                          plain_button("home", StepKind::home)};
         if (flow_.can_quit) page.controls.push_back(plain_button("quit", StepKind::quit));
     }
-    if (name == "built-in/start") {
-        page.moves_on.emplace();
-        for (const FlowStart& start : flow_.starts) {
-            bool scene = false;
-            for (const FlowScene& one : flow_.scenes) scene |= one.id.text == start.with.text;
-            page.moves_on->alternatives.push_back(
-                {start.when, {{scene ? StepKind::load : StepKind::go, start.with, {}}}, {}});
-        }
-    }
     return page;
-}
-
-Plain Reference::start() const {
-    Plain plain;
-    for (const FlowFlag& flag : flow_.flags)
-        if (flag.first) plain.raised.insert(flag.id.text);
-    for (const FlowSetting& setting : flow_.settings) set(setting, setting.first, plain);
-    home(plain);
-    return plain;
-}
-
-void Reference::load(const std::string& scene, Plain& plain) const {
-    plain.scene = scene;
-    plain.phase = "loading";
-    plain.waiting.clear();
-    plain.stack = {
-        Level{flow_.loading.screen ? flow_.loading.screen->text : "built-in/loading", {}, {}}};
-}
-
-void Reference::home(Plain& plain) const {
-    for (const FlowScene& scene : flow_.scenes)
-        if (scene.id.text == flow_.starts_with.text) return load(scene.id.text, plain);
-    plain.scene.clear();
-    plain.phase = "none";
-    plain.waiting.clear();
-    plain.stack = {Level{flow_.starts.empty() ? flow_.starts_with.text : "built-in/start", {}, {}}};
-}
-
-void Reference::back_to(const std::string& name, Plain& plain) const {
-    while (plain.stack.size() > 1 && plain.top() != name) plain.stack.pop_back();
-}
-
-// --- settings: what conditions ask about them, worked out value by value
-
-const FlowSetting* Reference::setting(const std::string& name) const {
-    for (const FlowSetting& setting : flow_.settings)
-        if (setting.id.text == name) return &setting;
-    return nullptr;
-}
-
-bool Reference::asked_holds(const Condition& condition, int value) const {
-    const FlowSetting& asked = *setting(condition.subject.text);
-    const double number = asked.from + asked.by * value;
-    switch (condition.kind) {
-    case Condition::Kind::is:
-        return asked.values[static_cast<std::size_t>(value)].text == condition.value.text;
-    case Condition::Kind::above: return number > std::stod(condition.value.text);
-    case Condition::Kind::below: return number < std::stod(condition.value.text);
-    default: return value == 1;
-    }
-}
-
-std::string Reference::asked(const Condition& condition) const {
-    int least = -1, most = -1;
-    const auto count = static_cast<int>(setting(condition.subject.text)->values.size());
-    for (int value = 0; value < count; ++value) {
-        if (!asked_holds(condition, value)) continue;
-        if (least < 0) least = value;
-        most = value;
-    }
-    return condition.subject.text + " " + std::to_string(least) + "-" + std::to_string(most);
 }
 
 namespace {
@@ -158,6 +95,126 @@ void each_part(const Condition& condition, Each each) {
 
 } // namespace
 
+Plain Reference::start() const {
+    Plain plain;
+    for (const FlowFlag& flag : flow_.flags)
+        if (flag.first) plain.raised.insert(flag.id.text);
+    for (const FlowSetting& setting : flow_.settings) set(setting, setting.first, plain);
+    home(plain);
+    rest(plain);
+    return plain;
+}
+
+/// The game may have put settings and rows before: what the conditions of the start ask about.
+std::map<Plain, std::size_t> Reference::starts() const {
+    std::map<Plain, std::size_t> before; // flags alone, nothing is open yet
+    Plain plain = start();
+    plain.stack.clear();
+    before[plain] = 0;
+    std::set<std::string> asked;
+    for (const FlowStart& one : flow_.starts)
+        if (one.when) each_part(*one.when, [&](const Condition& part) {
+            asked.insert(part.subject.text +
+                         (part.kind == Condition::Kind::has_rows ? " has rows" : ""));
+        });
+    const auto also = [&](const auto& change) {
+        const std::map<Plain, std::size_t> known = before;
+        for (const auto& [from, moves] : known) {
+            Plain next = from;
+            change(next);
+            const auto [found, is_new] = before.try_emplace(next, moves + 1);
+            if (!is_new) found->second = std::min(found->second, moves + 1);
+        }
+    };
+    for (const FlowSetting& one : flow_.settings) {
+        if (!asked.contains(one.id.text)) continue;
+        const std::map<Plain, std::size_t> known = before;
+        for (const int value : turns_of(one))
+            for (const auto& [from, moves] : known) {
+                Plain next = from;
+                set(one, value, next);
+                const auto [found, is_new] = before.try_emplace(next, moves + 1);
+                if (!is_new) found->second = std::min(found->second, moves + 1);
+            }
+    }
+    for (const std::string& name : asked)
+        if (name.ends_with(" has rows")) also([&](Plain& next) { next.raised.insert(name); });
+    std::map<Plain, std::size_t> starts;
+    for (const auto& [from, moves] : before) {
+        Plain next = from;
+        home(next);
+        rest(next);
+        const std::size_t far = moves == 0 ? 0 : moves + 1;
+        const auto [found, is_new] = starts.try_emplace(next, far);
+        if (!is_new) found->second = std::min(found->second, far);
+    }
+    return starts;
+}
+
+/// What follows at once: a screen closes while its condition holds, all but the bottom one.
+void Reference::rest(Plain& plain) const {
+    while (plain.stack.size() > 1) {
+        const Page page = screen(plain.top());
+        if (!page.closes_when || !holds(*page.closes_when, plain)) return;
+        plain.stack.pop_back();
+    }
+}
+
+void Reference::load(const std::string& scene, Plain& plain) const {
+    plain.scene = scene;
+    plain.phase = "loading";
+    plain.waiting.clear();
+    plain.stack = {
+        Level{flow_.loading.screen ? flow_.loading.screen->text : "built-in/loading", {}, {}}};
+}
+
+void Reference::home(Plain& plain) const {
+    std::string first = flow_.starts_with.text;
+    for (auto start = flow_.starts.rbegin(); start != flow_.starts.rend(); ++start)
+        if (!start->when || holds(*start->when, plain)) first = start->with.text;
+    for (const FlowScene& scene : flow_.scenes)
+        if (scene.id.text == first) return load(scene.id.text, plain);
+    plain.scene.clear();
+    plain.phase = "none";
+    plain.waiting.clear();
+    plain.stack = {Level{first, {}, {}}};
+}
+
+void Reference::back_to(const std::string& name, Plain& plain) const {
+    while (plain.stack.size() > 1 && plain.top() != name) plain.stack.pop_back();
+}
+
+// --- settings: what conditions ask about them, worked out value by value
+
+const FlowSetting* Reference::setting(const std::string& name) const {
+    for (const FlowSetting& setting : flow_.settings)
+        if (setting.id.text == name) return &setting;
+    return nullptr;
+}
+
+bool Reference::asked_holds(const Condition& condition, int value) const {
+    const FlowSetting& asked = *setting(condition.subject.text);
+    const double number = asked.from + asked.by * value;
+    switch (condition.kind) {
+    case Condition::Kind::is:
+        return asked.values[static_cast<std::size_t>(value)].text == condition.value.text;
+    case Condition::Kind::above: return number > std::stod(condition.value.text);
+    case Condition::Kind::below: return number < std::stod(condition.value.text);
+    default: return value == 1;
+    }
+}
+
+std::string Reference::asked(const Condition& condition) const {
+    int least = -1, most = -1;
+    const auto count = static_cast<int>(setting(condition.subject.text)->values.size());
+    for (int value = 0; value < count; ++value) {
+        if (!asked_holds(condition, value)) continue;
+        if (least < 0) least = value;
+        most = value;
+    }
+    return condition.subject.text + " " + std::to_string(least) + "-" + std::to_string(most);
+}
+
 std::vector<const Condition*> Reference::asks_of(const FlowSetting& asked) const {
     if (!conditions_) {
         conditions_.emplace();
@@ -193,6 +250,15 @@ std::vector<int> Reference::turns_of(const FlowSetting& setting) const {
                 break;
             }
     return turns;
+}
+
+/// The value that stands for this one, where conditions tell some apart.
+int Reference::turn_of(const FlowSetting& setting, int value) const {
+    if (asks_of(setting).empty()) return 0;
+    int turn = 0;
+    for (const int one : turns_of(setting))
+        if (one <= value) turn = one;
+    return turn;
 }
 
 bool Reference::holds(const Condition& condition, const Plain& plain) const {
@@ -362,8 +428,10 @@ void Reference::do_steps(const std::vector<FlowStep>& steps, Step& step, std::si
             int value = changed.first;
             for (std::size_t i = 0; one.kind == StepKind::set && i < changed.values.size(); ++i)
                 if (changed.values[i].text == one.value.text) value = static_cast<int>(i);
-            set(changed, value, now);
-            if (changed.keep_within_ms > 0) step.keep = &changed;
+            if (changed.keep_within_ms > 0)
+                step.keep = &changed, step.keep_value = turn_of(changed, value);
+            else
+                set(changed, value, now);
             break;
         }
         case StepKind::turn:
@@ -445,8 +513,10 @@ void Reference::add_control_moves(const FlowControl& control, const Plain& plain
                                      ? "a text"
                                      : changed.values[static_cast<std::size_t>(value)].text;
         Step& step = begin("change " + control.id.text + " to " + word);
-        set(changed, value, step.next);
-        if (changed.keep_within_ms > 0) step.keep = &changed;
+        if (changed.keep_within_ms > 0)
+            step.keep = &changed, step.keep_value = turn_of(changed, value);
+        else
+            set(changed, value, step.next);
         step.answered = true;
     }
 }
@@ -500,6 +570,10 @@ void Reference::add_players_moves(const Plain& plain, std::vector<Step>& all) co
             Step& step = answer_question(all, text, plain);
             const bool yes = std::string(text) == "press yes";
             step.agreed = std::string(text) != "back";
+            // What was to be kept counts from now on.
+            for (const FlowSetting& one : flow_.settings)
+                if (yes && question.starts_with("keep " + one.id.text + " "))
+                    set(one, std::stoi(question.substr(6 + one.id.text.size())), step.next);
             const auto go_on = [&] {
                 each_ask(flow_, [&](const FlowAlternative& alternative) {
                     if (yes && alternative.ask->text == question)
@@ -562,6 +636,7 @@ void Reference::add_answers(const Plain& plain, std::vector<Step>& all) const {
             Step& bad = begin(all, text, plain, false);
             bad.answered = true;
             bad.answer = bad.bad_answer = std::string(text) == "load fails";
+            bad.limit = !bad.answer;
             bad.next.phase = "failed";
             bad.next.stack = {
                 Level{flow_.loading.failed ? flow_.loading.failed->text : "built-in/load-failed",
@@ -577,18 +652,17 @@ void Reference::add_answers(const Plain& plain, std::vector<Step>& all) const {
         bad.answer = bad.bad_answer = true;
         answer(*request, false, bad);
         if (request->give_up_ms > 0)
-            answer(*request, false, begin(all, "given up " + request->id.text, plain, false));
+        {
+            Step& given_up = begin(all, "given up " + request->id.text, plain, false);
+            given_up.limit = true;
+            answer(*request, false, given_up);
+        }
     }
 }
 
 /// What the current screen, or the question over it, does by itself.
 void Reference::add_own_moves(const Plain& plain, std::vector<Step>& all) const {
     const Page page = screen(plain.top());
-    if (page.closes_when && plain.stack.size() > 1 && holds(*page.closes_when, plain)) {
-        Step& closes = begin(all, "closes by itself", plain, false);
-        closes.next.stack.pop_back();
-        closes.answered = closes.by_itself = true;
-    }
     if (plain.asks()) {
         if (!plain.stack.back().question.starts_with("keep ")) return;
         Step& ends = answer_question(all, "moves on", plain);
@@ -600,6 +674,7 @@ void Reference::add_own_moves(const Plain& plain, std::vector<Step>& all) const 
         if (!action) return;
         Step& step = begin(all, text, plain, false);
         step.by_itself = true;
+        step.idles = std::string(text) == "idle";
         act(*action, step);
     };
     move_on(page.moves_on, "moves on");
@@ -657,36 +732,115 @@ std::vector<Step> Reference::steps(const Plain& plain) const {
     add_answers(plain, all);
     add_own_moves(plain, all);
     add_games_moves(plain, all);
-    for (Step& step : all) // asked when all else is done
-        if (step.keep) step.next.stack.back().question = "keep " + step.keep->id.text;
+    for (Step& step : all) {
+        // asked when all else is done; and then what follows at once
+        if (step.keep)
+            step.next.stack.back().question =
+                "keep " + step.keep->id.text + " " + std::to_string(step.keep_value);
+        if (step.answered) rest(step.next);
+        if (step.players) note_who(plain, step);
+    }
     return all;
+}
+
+// --- who can make a move, and whether there is time for it
+
+Devices Reference::listed() const {
+    Devices all;
+    for (const DeviceKind kind :
+         {DeviceKind::keyboard, DeviceKind::pad, DeviceKind::pointer, DeviceKind::touch})
+        if (flow_.devices & set_of(kind)) all.emplace(name_of(kind));
+    return all;
+}
+
+/// In play the game has directions and accept, so that what has the focus is not pressed; pointing
+/// has no back, no menu, no pages and no keys but "any".
+void Reference::note_who(const Plain& plain, Step& step) const {
+    const std::string& text = step.text;
+    const bool play = in_play(plain);
+    if (text.starts_with("press ") || text.starts_with("change "))
+        step.devices = play ? Devices{"mouse", "touch"}
+                            : Devices{"keyboard", "pad", "mouse", "touch"};
+    else if (text.starts_with("turn "))
+        step.devices = play ? Devices{} : Devices{"keyboard", "pad"};
+    else if (text == "back" || text == "menu")
+        step.devices = {"keyboard", "pad"};
+    else if (text == "any key")
+        step.devices = {"keyboard", "pad", "mouse", "touch"};
+    else if (text.starts_with("key ")) {
+        step.devices = {"keyboard"};
+        for (const Name& key : flow_.pad_keys)
+            if (text == "key " + key.text) step.devices.insert("pad");
+    }
+    step.in_time = is_timely(plain, step);
+}
+
+bool Reference::can_happen(const Step& step) const {
+    if (!step.players) return true;
+    return std::any_of(step.devices.begin(), step.devices.end(),
+                       [&](const std::string& device) { return devices_.contains(device); });
+}
+
+/// Time limits as short as the player can make them.
+double Reference::shortest(std::uint32_t ms) const {
+    double times = 1;
+    for (const FlowSetting& one : flow_.settings)
+        if (one.stretches) times = one.from;
+    return std::floor(ms * times);
+}
+
+bool Reference::is_timely(const Plain& plain, const Step& step) const {
+    const Page page = screen(plain.top());
+    double gone = 1e18, idle = 1e18; // what is foremost moves on, or idles
+    if (!plain.asks()) {
+        if (page.moves_on) gone = shortest(page.moves_on_ms);
+        if (page.idle) idle = shortest(page.idle_ms);
+    }
+    for (const FlowSetting& one : flow_.settings)
+        if (plain.stack.back().question.starts_with("keep " + one.id.text + " "))
+            gone = shortest(one.keep_within_ms);
+    double needs = 150 + flow_.reaction_ms, holds = 0;
+    if (step.text.starts_with("press ") && !plain.asks()) {
+        const std::size_t end = step.text.find(' ', 6);
+        const std::string name = step.text.substr(6, end == step.text.npos ? end : end - 6);
+        for (const FlowControl& control : page.controls)
+            if (control.id.text == name) {
+                needs += control.cooldown_ms;
+                holds = control.hold_ms;
+            }
+    }
+    return needs + holds < gone && needs < idle;
 }
 
 std::optional<std::map<Plain, Known>> Reference::list(std::size_t most) const {
     std::map<Plain, Known> all;
-    std::deque<Plain> open{start()};
-    all[open.front()] = {};
+    std::map<std::size_t, std::vector<Plain>> open; // by distance
+    for (const auto& [plain, far] : starts()) open[far].push_back(plain);
     while (!open.empty()) {
-        const Plain plain = open.front();
-        open.pop_front();
-        Known& known = all[plain];
-        for (const Step& step : steps(plain))
-            if (step.answered) known.steps.push_back(step);
-        const std::size_t far = known.distance + 1;
-        for (const Step& step : known.steps)
-            if (all.try_emplace(step.next, Known{far, never, never, false, {}}).second)
-                open.push_back(step.next);
-        if (all.size() > most) return std::nullopt;
+        const std::size_t far = open.begin()->first;
+        const std::vector<Plain> level = std::move(open.begin()->second);
+        open.erase(open.begin());
+        for (const Plain& plain : level) {
+            const auto [here, is_new] = all.try_emplace(plain);
+            if (!is_new) continue;
+            here->second.distance = far;
+            for (const Step& step : steps(plain)) {
+                if (!step.answered || !can_happen(step)) continue;
+                here->second.steps.push_back(step);
+                if (!all.contains(step.next)) open[far + 1].push_back(step.next);
+            }
+            if (all.size() > most) return std::nullopt;
+        }
+    }
+    for (auto& [plain, known] : all) {
+        known.plain = &plain;
+        for (Step& step : known.steps) step.to = &all.at(step.next);
     }
     measure(all);
     return all;
 }
 
 namespace {
-
-bool counts_for_way_out(const Step& step) {
-    return step.players || step.answer || step.by_itself;
-}
 
 /// Pages that have been turned are no other screen.
 bool same_screens(const Plain& a, const Plain& b) {
@@ -703,53 +857,121 @@ bool begins_with(const Plain& plain, const Plain& beneath) {
 
 } // namespace
 
-/// Distances to the goals, by asking every situation again and again until nothing changes.
-void Reference::measure(std::map<Plain, Known>& all) const {
-    const auto settle = [&](std::size_t Known::*distance, auto counts) {
-        for (bool changed = true; changed;) {
-            changed = false;
-            for (auto& [plain, known] : all)
-                for (const Step& step : known.steps) {
-                    if (!counts(step)) continue;
-                    const std::size_t there = step.quits ? 0 : all.at(step.next).*distance;
-                    if (there == never || there + 1 >= known.*distance) continue;
-                    known.*distance = there + 1;
-                    changed = true;
-                }
-        }
-    };
-    for (auto& [plain, known] : all)
-        if (in_play(plain)) known.way_out = 0;
-    settle(&Known::way_out, counts_for_way_out);
-    for (auto& [plain, known] : all)
-        if (known.way_out == never) known.leaving = 0; // a trap is told as one
-    settle(&Known::leaving,
-           [](const Step& step) { return step.players || step.bad_answer || step.by_itself; });
-    for (auto& [plain, known] : all)
-        known.blocked = known.way_out == never && is_blocked(plain, all);
-}
-
-/// Everything that the player can come to while what lies beneath stays as it is.
-bool Reference::is_blocked(const Plain& plain, const std::map<Plain, Known>& all) const {
-    std::set<Plain> seen{plain};
-    std::deque<Plain> open{plain};
-    while (!open.empty()) {
-        const Plain now = open.front();
-        open.pop_front();
-        for (const Step& step : all.at(now).steps) {
-            if (!counts_for_way_out(step)) continue;
-            const bool loads = step.resets || step.text == "loaded" || step.text == "load fails";
-            if (loads && all.at(step.next).way_out == never) continue;
-            if (loads || !begins_with(step.next, plain)) return false;
-            if (seen.insert(step.next).second) open.push_back(step.next);
+/// How far a situation is, when `far` tells how far each of its steps leads. The player chooses his
+/// own moves, those for which there is time, and may let the screen move on. Where something is
+/// waited for the other side chooses: what is answered, or that the screen moves on first (in vain
+/// counts for nothing); where silence may last and nothing ends it, the player's own moves have to
+/// do as well. On a platform without quit, loads do not fail for ever.
+template <class Far>
+std::size_t Reference::forced(const Known& known, bool silence, Far far) const {
+    std::size_t own = never, other = 0;
+    bool waits = false, limit = false, moves_on = false;
+    for (const Step& step : known.steps) {
+        waits = waits || step.answer;
+        limit = limit || step.limit;
+    }
+    for (const Step& step : known.steps) {
+        if (step.text == "load fails" && !flow_.can_quit) continue;
+        const bool on = step.by_itself && !step.idles;
+        if (step.answer || (waits && on)) {
+            if (on && step.to == &known && !step.quits) continue;
+            other = std::max(other, far(step));
+            moves_on = moves_on || on;
+        } else if ((step.players && step.in_time) || step.by_itself) {
+            own = std::min(own, far(step));
         }
     }
-    return true;
+    if (!waits) return own;
+    return silence && !limit && !moves_on ? std::max(own, other) : other;
+}
+
+/// By asking again and again until nothing changes.
+template <class Goal>
+void Reference::force(std::map<Plain, Known>& all, std::size_t Known::*distance, bool silence,
+                      Goal goal) const {
+    for (auto& [plain, known] : all)
+        if (goal(plain, known)) known.*distance = 0;
+    for (std::size_t round = 1, last = 1; round <= last; ++round)
+        for (auto& [plain, known] : all) {
+            if (known.*distance < round) continue; // it is settled
+            const std::size_t far = forced(known, silence, [&](const Step& step) {
+                const std::size_t there = step.quits ? 0 : step.to->*distance;
+                return there == never ? never : there + 1;
+            });
+            if (far != round) continue; // what is further away comes in a later round
+            known.*distance = far;
+            last = round + 1;
+        }
+}
+
+void Reference::measure(std::map<Plain, Known>& all) const {
+    force(all, &Known::way_out, false,
+          [&](const Plain& plain, const Known&) { return in_play(plain); });
+    force(all, &Known::in_silence, true, [&](const Plain& plain, const Known& known) {
+        return known.way_out == never || in_play(plain);
+    });
+    force(all, &Known::leaving, true, [&](const Plain&, const Known& known) {
+        return known.way_out == never || known.in_silence == never;
+    });
+    for (auto& [plain, known] : all) {
+        known.blocked = known.way_out == never && is_blocked(known, false);
+        known.silenced = known.in_silence == never && is_blocked(known, true);
+    }
+}
+
+/// Whether the player can force neither a goal nor to leave for a lower stack, while what lies
+/// beneath stays as it is.
+bool Reference::is_blocked(const Known& known, bool silence) const {
+    const auto is_won = [&](const Known& other) {
+        return (silence ? other.in_silence : other.way_out) != never;
+    };
+    const auto resets = [](const Step& step) {
+        return step.resets || step.text == "loaded" || step.text == "load fails";
+    };
+    // What can be met without a new stack or a lower one, and where each step of it leads.
+    enum class To : std::uint8_t { here, lower, anew };
+    struct Node {
+        const Known* known;
+        std::vector<To> to;
+        bool won = false;
+    };
+    std::vector<Node> here{{&known, {}, false}};
+    std::map<const Known*, std::size_t> numbers{{&known, 0}};
+    for (std::size_t i = 0; i < here.size(); ++i) {
+        const Known* now = here[i].known;
+        for (const Step& step : now->steps) {
+            const To to = step.quits || resets(step)                   ? To::anew
+                          : !begins_with(*step.to->plain, *known.plain) ? To::lower
+                                                                        : To::here;
+            here[i].to.push_back(to);
+            if (to == To::here && numbers.try_emplace(step.to, here.size()).second)
+                here.push_back({step.to, {}, false});
+        }
+    }
+    for (bool changed = true; changed;) {
+        changed = false;
+        for (Node& node : here) {
+            if (node.won) continue;
+            const bool goal =
+                in_play(*node.known->plain) || (silence && node.known->way_out == never);
+            const std::size_t far = forced(*node.known, silence, [&](const Step& step) {
+                const To to = node.to[static_cast<std::size_t>(&step - node.known->steps.data())];
+                const bool good = step.quits        ? true
+                                  : to == To::anew  ? is_won(*step.to)
+                                  : to == To::lower ? true
+                                                    : here[numbers.at(step.to)].won;
+                return good ? std::size_t{1} : never;
+            });
+            if (goal || far != never) changed = node.won = true;
+        }
+    }
+    return !here[0].won;
 }
 
 std::map<Plain, Presses> Reference::presses(const std::map<Plain, Known>& all) const {
-    std::map<Plain, Presses> presses;
-    presses[start()].from_start = 0;
+    std::map<const Known*, Presses> presses;
+    for (const auto& [plain, known] : all) presses[&known] = {};
+    for (const auto& [plain, far] : starts()) presses[&all.at(plain)].from_start = 0;
     const auto lower = [](std::size_t& least, std::size_t length, std::size_t more, bool& changed) {
         if (length == never || length + more >= least) return;
         least = length + more;
@@ -757,41 +979,40 @@ std::map<Plain, Presses> Reference::presses(const std::map<Plain, Known>& all) c
     };
     for (bool changed = true; changed;) {
         changed = false;
-        for (const auto& [plain, known] : all) {
-            Presses& here = presses[plain];
-            if (in_play(plain)) here.to_play = here.way_out = 0;
-            for (const Step& step : known.steps) {
+        for (auto& [known, here] : presses) {
+            if (in_play(*known->plain)) here.to_play = 0;
+            for (const Step& step : known->steps) {
                 const std::size_t cost = step.players ? 1 : 0;
-                Presses& next = presses[step.next];
+                Presses& next = presses.at(step.to);
                 lower(next.from_start, here.from_start, cost, changed);
-                if (!counts_for_way_out(step)) continue;
+                const bool counts = (step.players && step.in_time) || step.answer || step.by_itself;
+                if (!counts || (step.text == "load fails" && !flow_.can_quit)) continue;
                 lower(here.to_play, next.to_play, cost, changed);
                 lower(here.to_quit, step.quits ? 0 : next.to_quit, cost, changed);
-                lower(here.way_out, step.quits ? 0 : next.way_out, cost, changed);
             }
         }
     }
-    return presses;
-}
-
-bool Reference::can_cancel(const Plain& plain) const {
-    std::set<Plain> seen{plain};
-    std::deque<Plain> open{plain};
-    while (!open.empty()) {
-        const Plain now = open.front();
-        open.pop_front();
-        if (in_play(now)) return true;
-        const bool waits = std::any_of(now.stack.begin(), now.stack.end(), [&](const Level& level) {
-            return level.screen == plain.top();
-        });
-        if (request_of(plain.top()) && !waits) return true;
-        for (const Step& step : steps(now)) {
-            if (!step.answered || !(step.players || step.by_itself)) continue;
-            if (step.quits) return true;
-            if (seen.insert(step.next).second) open.push_back(step.next);
+    // Of the ways that can be forced: by rising number, what costs nothing within one number.
+    for (auto& [known, here] : presses)
+        if (in_play(*known->plain)) here.way_out = 0;
+    for (std::size_t round = 0, last = 1; round <= last; ++round)
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (auto& [known, here] : presses) {
+                if (here.way_out <= round) continue;
+                const std::size_t far = forced(*known, true, [&](const Step& step) {
+                    const std::size_t there = step.quits ? 0 : presses.at(step.to).way_out;
+                    return there == never ? never : there + (step.players ? 1 : 0);
+                });
+                if (far != round) continue;
+                here.way_out = far;
+                last = round + 1;
+                changed = true;
+            }
         }
-    }
-    return false;
+    std::map<Plain, Presses> by_plain;
+    for (const auto& [known, here] : presses) by_plain[*known->plain] = here;
+    return by_plain;
 }
 
 bool Reference::nothing_usable(const Plain& plain) const {
@@ -801,7 +1022,9 @@ bool Reference::nothing_usable(const Plain& plain) const {
     bool nothing = true;
     for (const Step& step : steps(plain)) {
         if (step.by_itself && step.answered) nothing = false;
-        if (step.text == "back" && (step.quits || step.resets || !same_screens(step.next, plain)))
+        // (home, where the player is there already, leads nowhere either)
+        if (step.text == "back" && can_happen(step) &&
+            (step.quits || step.next.phase != plain.phase || !same_screens(step.next, plain)))
             nothing = false;
     }
     return nothing;

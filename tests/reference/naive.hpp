@@ -38,6 +38,8 @@ struct Plain {
     bool asks() const { return !stack.back().question.empty(); }
 };
 
+struct Known;
+
 struct Step {
     std::string text; // the move, as move_text() would write it
     Plain next;
@@ -45,38 +47,65 @@ struct Step {
     bool quits = false;
     bool reopens = false;
     bool players = false;
+    std::set<std::string> devices = {};        // those that can make a move of the player's
+    bool in_time = true;                       // and there is always time for it
     bool bad_answer = false, answer = false;   // to a load or request
-    bool by_itself = false;                    // the screen moves on, or closes
+    bool limit = false;                        // what is waited for has lasted too long
+    bool by_itself = false;                    // the screen moves on, or idles
+    bool idles = false;                        // of these, the second
     bool leaves = false, agreed = false;       // the scene or the game is left; after a question
     std::string asks = {};                     // the game for this request
     std::string opens = {};                    // the screen that `open` or `go` named
-    const rondix::FlowSetting* keep = nullptr; // whether its change is to be kept is asked
+    const rondix::FlowSetting* keep = nullptr; // whether its change is to be kept is asked:
+    int keep_value = 0;                        // to this value, as far as conditions ask
     bool resets = false;      // every screen was closed, for a load or for the start
     std::size_t last = never; // where the last step that was done stands in the file
     bool works = true;        // that step did what it says
+    Known* to = nullptr;      // of a listed situation: where it leads
 };
 
+/// How far a goal is that the player can force, at most: the player goes the shortest way, and the
+/// other side chooses what is answered.
 struct Known {
-    std::size_t distance = 0; // moves from the start
-    std::size_t way_out = never;
-    std::size_t leaving = never;
+    std::size_t distance = 0;         // moves from the start
+    std::size_t way_out = never;      // to play or out of the game; silence comes to an end
+    std::size_t in_silence = never;   // the same where silence may last; 0 where that is lost anyway
+    std::size_t leaving = never;      // out of the game; 0 where the player is lost anyway
     bool blocked = false; // stuck, whatever lies beneath: neither play, nor quit, nor a lower stack
+    bool silenced = false; // the same where silence may last
+    const Plain* plain = nullptr;
     std::vector<Step> steps;
 };
 
-/// How far it is in presses of the player; everything else costs nothing.
+/// How far it is in presses of the player; everything else costs nothing. To play and to quit with
+/// the answers that suit, the way out with those that do not.
 struct Presses {
     std::size_t from_start = never, to_play = never, to_quit = never, way_out = never;
 };
 
+/// A player has the devices that the flow lists, or these alone.
+using Devices = std::set<std::string>;
+
 class Reference {
   public:
     explicit Reference(const rondix::Flow& flow)
-        : flow_(flow) {}
+        : flow_(flow)
+        , devices_(listed()) {}
+    Reference(const rondix::Flow& flow, Devices devices)
+        : flow_(flow)
+        , devices_(std::move(devices)) {}
+
+    /// The devices that the flow lists.
+    Devices listed() const;
 
     Plain start() const;
-    /// Every move that can be tried in a situation, answered or not.
+    /// Where a flow may start that starts by condition: with how many moves of the game before it,
+    /// the last of which is `start`.
+    std::map<Plain, std::size_t> starts() const;
+    /// Every move that can be tried in a situation, answered or not, whoever can make it.
     std::vector<Step> steps(const Plain& plain) const;
+    /// Whether the player has a device for it; what is not the player's happens anyway.
+    bool can_happen(const Step& step) const;
     /// All situations; nothing when there are more than `most`.
     std::optional<std::map<Plain, Known>> list(std::size_t most) const;
 
@@ -94,9 +123,6 @@ class Reference {
     std::string asked(const rondix::Condition& condition) const;
     /// The request whose screen this is, or null.
     const rondix::FlowRequest* request_of(const std::string& screen) const;
-    /// The player's moves and the screen's own lead to play or out of the game, or away from the
-    /// request that is waited for, while no answer ever comes.
-    bool can_cancel(const Plain& plain) const;
     /// No control can be used, and back leads nowhere.
     bool nothing_usable(const Plain& plain) const;
     /// Back, again and again, comes to rest at a root, at `back: none`, or on a lower stack.
@@ -112,6 +138,7 @@ class Reference {
         bool urgent = false;
         std::optional<rondix::Condition> closes_when;
         std::optional<rondix::FlowAction> moves_on, idle;
+        std::uint32_t moves_on_ms = 0, idle_ms = 0;
     };
     Page screen(const std::string& name) const;
 
@@ -127,6 +154,7 @@ class Reference {
     void set(const rondix::FlowSetting& setting, int value, Plain& plain) const;
     bool asked_holds(const rondix::Condition& condition, int value) const;
     std::vector<const rondix::Condition*> asks_of(const rondix::FlowSetting& setting) const;
+    int turn_of(const rondix::FlowSetting& setting, int value) const;
     std::vector<int> turns_of(const rondix::FlowSetting& setting) const;
     const rondix::FlowControl* pages_of(const Page& page, const rondix::FlowControl& control,
                                         int& number) const;
@@ -138,13 +166,23 @@ class Reference {
     void add_games_moves(const Plain& plain, std::vector<Step>& all) const;
     void load(const std::string& scene, Plain& plain) const;
     void home(Plain& plain) const;
+    void rest(Plain& plain) const;
+    void note_who(const Plain& plain, Step& step) const;
+    bool is_timely(const Plain& plain, const Step& step) const;
+    double shortest(std::uint32_t ms) const;
+    template <class Far>
+    std::size_t forced(const Known& known, bool silence, Far far) const;
+    template <class Goal>
+    void force(std::map<Plain, Known>& all, std::size_t Known::*distance, bool silence,
+               Goal goal) const;
     void back_to(const std::string& name, Plain& plain) const;
     bool holds(const rondix::Condition& condition, const Plain& plain) const;
     bool allowed(rondix::During during, const Plain& plain) const;
     void measure(std::map<Plain, Known>& all) const;
-    bool is_blocked(const Plain& plain, const std::map<Plain, Known>& all) const;
+    bool is_blocked(const Known& known, bool silence) const;
 
     const rondix::Flow& flow_;
+    Devices devices_;
     mutable std::optional<std::vector<const rondix::Condition*>> conditions_; // on settings
     mutable bool makes_room_ = false;                                         // for an answer
 };

@@ -25,6 +25,8 @@ class Author {
         for (int i = 0; i < scenes; ++i) scenes_.push_back("scene" + std::to_string(i));
         text_ = "rondix: 1\nstarts-with: " + start(scenes > 0) + "\n";
         if (one_in(6)) text_ += "quit: no\n", can_quit_ = false;
+        kind_ = one_in(2);
+        write_devices();
         write_scenes();
         write_flags();
         write_events();
@@ -34,11 +36,20 @@ class Author {
         for (int i = 0; i < plays_; ++i) write_screen("p" + std::to_string(i), true);
         for (int i = 0; i < requests_; ++i)
             if (named_[i]) write_screen("w" + std::to_string(i), false);
+        if (text_.find("chart:") != text_.npos && one_in(2)) text_ += "pad-keys: [chart]\n";
         return text_;
     }
 
   private:
     bool rich() const { return shape_ == Shape::rich; }
+
+    /// Half of the flows say nothing of it.
+    void write_devices() {
+        const char* some[] = {"[keyboard, mouse, pad, touch]", "[touch]", "[pad]",
+                              "[mouse, keyboard]", "[keyboard, pad, touch]"};
+        if (one_in(2)) text_ += std::string("devices: ") + some[number(0, 4)] + "\n";
+        if (rich() && one_in(8)) text_ += "reaction-time: 1s\n";
+    }
 
     /// What there is to name, before anything is written.
     void plan() {
@@ -64,11 +75,14 @@ class Author {
     void write_settings() {
         if (settings_ == 0) return;
         text_ += "settings:\n  s0: { from: 0, to: 4, by: 2, first: 2";
-        if (keeps_) text_ += ", keep-within: 5s";
+        if (keeps_) text_ += one_in(3) ? ", keep-within: 600ms" : ", keep-within: 5s";
         text_ += " }\n";
         if (settings_ > 1)
             text_ += choice_ ? "  s1: { one-of: [a, b, c] }\n" : "  s1: { first: yes }\n";
         text_ += "  k0: { binds: accept }\n";
+        if (one_in(4))
+            text_ += std::string("  pace: { from: ") + (one_in(2) ? "0.5" : "1") +
+                     ", to: 3, by: 0.5, first: 1, stretches: time-limits }\n";
     }
 
     std::string about_setting() {
@@ -85,7 +99,7 @@ class Author {
             const std::string n = std::to_string(i);
             text_ += "  r" + n + ": { " + (named_[i] ? "screen: w" + n : "");
             std::string more;
-            if (one_in(2)) more += ", give-up: 3s";
+            if (kind_ || one_in(2)) more += ", give-up: 3s";
             if (often()) more += ", done: " + action(false);
             if (one_in(2)) more += ", failed: " + action(false);
             text_ += (named_[i] || more.empty() ? more : more.substr(2)) + " }\n";
@@ -99,8 +113,13 @@ class Author {
         if (one_in(4)) text_ += "    pads: opener\n";
         if (one_in(6)) text_ += "    pointer: no\n";
         if (has_conditions() && one_in(5)) text_ += "    closes-when: " + condition() + "\n";
-        if (one_in(6)) text_ += "    moves-on: { after: 2s, do: " + action(false) + " }\n";
-        if (one_in(8)) text_ += "    idle: { after: 9s, do: " + action(false) + " }\n";
+        const char* moves_on[] = {"100ms", "650ms", "1s", "2s", "6s"};
+        if (one_in(6))
+            text_ += std::string("    moves-on: { after: ") + moves_on[number(0, 4)] +
+                     ", do: " + action(false) + " }\n";
+        if (one_in(8))
+            text_ += std::string("    idle: { after: ") + (one_in(3) ? "300ms" : "9s") +
+                     ", do: " + action(false) + " }\n";
     }
 
     void write_rich_controls(int screen) {
@@ -146,7 +165,7 @@ class Author {
             text_ += "  " + scene +
                      ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) +
                      (rich() && scene == "scene1" ? ", stays: yes" : "") + " }\n";
-        if (one_in(2)) return;
+        if (!kind_ && one_in(2)) return;
         text_ += "loading: { give-up: 5s";
         if (often()) text_ += ", screen: " + menu();
         if (often()) text_ += ", failed: " + menu();
@@ -158,7 +177,7 @@ class Author {
         text_ += "flags:\n";
         for (int i = 0; i < flags_; ++i) {
             text_ += "  f" + std::to_string(i) + ": { set-by: " + (one_in(3) ? "game" : "flow");
-            if (rich() && one_in(3)) text_ += ", ask-before: leaving";
+            if (rich() && often()) text_ += ", ask-before: leaving";
             text_ += one_in(4) ? ", first: yes }\n" : " }\n";
         }
     }
@@ -258,12 +277,16 @@ class Author {
             text_ += "    keys: { any: " + action(play) + " }\n";
         const int buttons = number(1, 3);
         text_ += "    controls:\n";
+        if (kind_ && can_quit_ && !play && (often() || rich()))
+            text_ += "      - { button: leave, press: quit }\n";
         for (int i = 0; i < buttons; ++i) {
             text_ += "      - { button: b" + std::to_string(i) + ", press: " + action_here(play);
             if (flags_ > 0 && one_in(shape_ == Shape::flags ? 1 : 3)) {
                 text_ += ", when: " + condition();
                 if (rich() && one_in(3)) text_ += ", else: hidden";
             }
+            if (rich() && one_in(8)) text_ += one_in(2) ? ", hold: 1s" : ", hold: 3s";
+            if (rich() && one_in(10)) text_ += ", cooldown: 2s";
             text_ += " }\n";
         }
         if (rich()) write_rich_controls(screen_);
@@ -276,6 +299,7 @@ class Author {
     std::string text_;
     int menus_ = 0, plays_ = 0, flags_ = 0;
     bool can_quit_ = true;
+    bool kind_ = false; // most screens let the player leave the game
     // of rich flows
     int requests_ = 0, settings_ = 0, asked_ = 0, screen_ = -1;
     bool named_[2] = {}, choice_ = false;

@@ -27,6 +27,7 @@ struct Options {
     std::string format = "text";
     std::string walks;
     bool strict = false;
+    bool assumptions = false;
     bool no_looks = false;
     bool mends = false, mends_all = false, watch = false;
     std::vector<Size> sizes;
@@ -138,6 +139,8 @@ int run(Options& options) {
     const CheckResult result = check_whole(file, options);
     onlooker.end();
     fmt::print("{}", in_format(options, file, result));
+    if (options.assumptions && options.format == "text")
+        fmt::print("\n{}", assumptions_text(file));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));
@@ -172,6 +175,8 @@ Run add_check(Command& command) {
     command.flag("--mend-all", options->mends_all, "apply the others as well");
     command.flag("--watch", options->watch,
                  "check again at each save, and tell what changed; Ctrl-C ends it");
+    command.flag("--assumptions", options->assumptions,
+                 "say what the proof takes for granted of the game and the players");
     command.flag("--strict", options->strict, "count warnings as errors");
     return [options] { return run(*options); };
 }

@@ -48,8 +48,8 @@ class MapBuilder {
             edge(index(flow_.loading.screen), index(flow_.loading.failed), EdgeKind::event,
                  "a load fails");
         drop_unused_built_ins();
+        std::erase_if(graph_.edges, [](const MapEdge& one) { return one.from == one.to; });
         graph_.groups = groups_by_scene(graph_);
-        drop_choice_at_start();
         for (std::size_t i = 0; i < graph_.nodes.size(); ++i) graph_.nodes[i].number = i;
         return std::move(graph_);
     }
@@ -113,9 +113,17 @@ class MapBuilder {
 
     void add_start() {
         graph_.nodes.push_back({NodeKind::start, "", "", {}});
-        const std::size_t first = flow_.first_scene != no_scene ? scene_node(flow_.first_scene)
-                                                                : index(flow_.first_screen);
-        edge(graph_.nodes.size() - 1, first, EdgeKind::frame);
+        const std::size_t start = graph_.nodes.size() - 1;
+        if (flow_.first_scene != no_scene) edge(start, scene_node(flow_.first_scene), EdgeKind::frame);
+        if (flow_.first_screen != no_screen) edge(start, index(flow_.first_screen), EdgeKind::frame);
+        if (flow_.first_choice == unsaid) return;
+        const Range all = flow_[flow_.first_choice].alternatives;
+        for (std::uint32_t i = all.begin; i < all.end(); ++i) {
+            const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
+            edge(start,
+                 step.kind == StepKind::load ? scene_node(SceneId(step.subject)) : step.subject,
+                 EdgeKind::frame);
+        }
     }
 
     std::size_t special(NodeKind kind, const std::string& title) {
@@ -238,20 +246,6 @@ class MapBuilder {
             edge.to = place[edge.to];
         }
         graph_.nodes = std::move(kept);
-    }
-
-    /// A flow that may start with one screen or another chooses on a screen that nobody sees: its
-    /// links are those of the start.
-    void drop_choice_at_start() {
-        std::vector<std::size_t> into(graph_.nodes.size());
-        std::iota(into.begin(), into.end(), std::size_t{0});
-        std::size_t start = 0;
-        for (std::size_t i = 0; i < into.size(); ++i)
-            if (graph_.nodes[i].kind == NodeKind::start) start = i;
-        for (std::size_t i = 0; i < into.size(); ++i)
-            if (graph_.nodes[i].is_screen() && graph_.nodes[i].id == built_in_start)
-                into[i] = start;
-        graph_ = merged(graph_, into);
     }
 
     const FlowFile& file_;

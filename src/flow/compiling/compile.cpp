@@ -21,6 +21,8 @@ class Compiler {
         out_.design_width = flow_.design_width;
         out_.design_height = flow_.design_height;
         out_.can_quit = flow_.can_quit;
+        out_.devices = flow_.devices;
+        out_.reaction_ms = static_cast<std::uint16_t>(flow_.reaction_ms);
         for (const FlowSetting& setting : flow_.settings) add_setting(setting);
         add_requests();
         for (const FlowScreen& screen : flow_.screens) add_screen(screen);
@@ -40,6 +42,12 @@ class Compiler {
         finish_requests();
         add_questions();
         actions_.finish_settings();
+        add_questions_of_settings();
+        for (const Name& name : flow_.pad_keys) {
+            const KeyId key = actions_.key(name.text);
+            if (std::find(out_.pad_keys.begin(), out_.pad_keys.end(), key) == out_.pad_keys.end())
+                out_.pad_keys.push_back(key);
+        }
         result_.fault = verify(out_);
         return std::move(result_);
     }
@@ -155,8 +163,10 @@ class Compiler {
             FlowAction one = from;
             for (FlowAlternative& alternative : one.alternatives)
                 for (FlowStep& step : alternative.steps)
-                    if (!step.one_of.empty())
+                    if (!step.one_of.empty()) {
                         step.subject = step.one_of[std::min(which, step.one_of.size() - 1)];
+                        step.one_of.clear(); // where it asks first, the answer is this row's alone
+                    }
             actions.push_back(action(one));
         }
         row.press = actions.front();
@@ -233,7 +243,7 @@ class Compiler {
     // --- questions
 
     /// Of alternatives that ask: their steps may ask further questions, so the list grows while it
-    /// is gone through. And of settings: whether a change is to be kept.
+    /// is gone through.
     void add_questions() {
         for (std::size_t i = 0; i < actions_.questions().size(); ++i) {
             const ActionCompiler::Question question = actions_.questions()[i];
@@ -244,18 +254,33 @@ class Compiler {
             out_.screens[index(id)].request = question.request;
         }
         actions_.begin(nullptr);
+    }
+
+    /// Whether a change is to be kept: one for each of the values that conditions tell apart.
+    void add_questions_of_settings() {
         for (std::size_t i = 0; i < flow_.settings.size(); ++i) {
-            const FlowSetting& from = flow_.settings[i];
-            if (from.keep_within_ms == 0) continue;
-            const ScreenId id = add_question(
-                "keep/" + from.id.text, {"Keep this?", "Keep it", "As it was", from.id.place}, {});
-            out_.settings[i].question = id;
-            FlowAction nothing;
-            nothing.place = from.id.place;
-            nothing.alternatives.emplace_back();
-            out_.screens[index(id)].moves_on = action(nothing);
-            out_.screens[index(id)].moves_on_ms = from.keep_within_ms;
+            if (flow_.settings[i].keep_within_ms == 0) continue;
+            const Range turns = out_.settings[i].turns;
+            const std::uint32_t many = out_.settings[i].asks.count == 0 ? 1 : turns.count;
+            for (std::uint32_t turn = 0; turn < many; ++turn) {
+                const std::string number = many == 1 ? "" : "/" + std::to_string(turn + 1);
+                const ScreenId id = add_question_of_setting(flow_.settings[i], number);
+                out_.screens[index(id)].keeps = SettingId(i);
+                out_.screens[index(id)].keeps_value = out_.turns[turns.begin + turn];
+                if (turn == 0) out_.settings[i].question = id;
+            }
         }
+    }
+
+    ScreenId add_question_of_setting(const FlowSetting& from, const std::string& number) {
+        const ScreenId id = add_question("keep/" + from.id.text + number,
+                                         {"Keep this?", "Keep it", "As it was", from.id.place}, {});
+        FlowAction nothing;
+        nothing.place = from.id.place;
+        nothing.alternatives.emplace_back();
+        out_.screens[index(id)].moves_on = action(nothing);
+        out_.screens[index(id)].moves_on_ms = from.keep_within_ms;
+        return id;
     }
 
     /// A question is a screen of its own, with the safe answer first.
@@ -295,7 +320,6 @@ class Compiler {
             out_.first_screen = screen(flow_.starts_with);
     }
 
-    /// It starts with a screen that moves on at once.
     void set_start_by_condition() {
         result_.origins.starts_with = flow_.starts[0].with.place;
         FlowAction first;
@@ -305,9 +329,7 @@ class Compiler {
                 names_.scenes.has(start.with.text) ? StepKind::load : StepKind::go;
             first.alternatives.push_back({start.when, {{kind, start.with, start.with.place}}, {}});
         }
-        const std::size_t id = add_built_in(built_in_start, "");
-        out_.screens[id].moves_on = action(first);
-        out_.first_screen = ScreenId(id);
+        out_.first_choice = action(first);
     }
 
     void set_loading() {

@@ -16,7 +16,6 @@ Compiled compile(const Flow& flow);
 /// Names of what is built in, which no author can write.
 inline constexpr std::string_view built_in_loading = "built-in/loading";
 inline constexpr std::string_view built_in_failure = "built-in/load-failed";
-inline constexpr std::string_view built_in_start = "built-in/start";
 inline constexpr std::string_view built_in_request = "built-in/request/";
 inline constexpr std::string_view built_in_question = "built-in/question/";
 

@@ -34,6 +34,11 @@ class Resolver {
                     "'" + setting.id.text + "' is a flag as well; conditions could mean either")
                     .mend = "give one of them another name";
         resolve_settings();
+        for (const Name& key : flow_.pad_keys)
+            if (!is_key(key.text))
+                add(findings_, Slug::unknown_name, key.place,
+                    "no screen answers a key '" + key.text + "'" + suggestion(key.text, keys_))
+                    .mend = "name a key of some screen's 'keys'";
         for (const FlowScene& scene : flow_.scenes)
             if (!scene.root.text.empty()) need_screen(scene.root);
         if (flow_.loading.screen) need_menu(*flow_.loading.screen, "a loading screen");

@@ -10,6 +10,7 @@
 #include "flow/reading/values.hpp"
 #include "rondix/names.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 namespace rondix {
@@ -30,11 +31,13 @@ class FlowReader {
             {"rondix",      "game",   "starts-with", "design-size", "portrait-size", "window",
              "safe-margin", "quit",   "scenes",      "loading",     "flags",         "events",
              "screens",     "theme",  "palette",     "styles",      "cues",          "tunes",
-             "enters",      "leaves", "settings",    "requests",    "parts",         "include"},
+             "enters",      "leaves", "settings",    "requests",    "parts",         "include",
+             "devices",     "pad-keys", "reaction-time", "reading-speed"},
             findings_);
         flow_.game = map.text("game").value_or("");
         if (const yaml::Node* start = map.need("starts-with")) read_start(map, *start);
         read_window(map);
+        read_players(map);
         if (map.find("theme")) flow_.theme_file = map.name("theme");
         Theme own;
         read_theme_keys(map, source_, own, findings_);
@@ -139,6 +142,49 @@ class FlowReader {
                 if (const auto safe =
                         Values("safe-margin", *words, node->place, findings_).margins())
                     flow_.window.safe = *safe;
+    }
+
+    /// What the players play with, and how quick they are.
+    void read_players(const MapReader& map) {
+        if (const auto names = map.names("devices")) read_devices(map, *names);
+        flow_.pad_keys = map.names("pad-keys").value_or(std::vector<Name>{});
+        if (const auto ms = map.duration_ms("reaction-time")) {
+            if (*ms <= 60'000)
+                flow_.reaction_ms = *ms;
+            else
+                add(findings_, Slug::wrong_type, map.find("reaction-time")->place,
+                    "'reaction-time' wants a time of at most a minute");
+        }
+        if (const auto speed = map.name("reading-speed")) {
+            std::string_view rest;
+            const auto letters = leading_number(speed->text, rest);
+            if (letters && rest.empty() && *letters >= 1 && *letters <= 1000)
+                flow_.reading_speed = *letters;
+            else
+                add(findings_, Slug::wrong_type, speed->place,
+                    "'reading-speed' wants letters a second, from 1 to 1000, such as 15");
+        }
+    }
+
+    void read_devices(const MapReader& map, const std::vector<Name>& names) {
+        flow_.devices_place = map.key_node("devices")->place;
+        flow_.devices = 0;
+        std::vector<std::string_view> known;
+        for (std::size_t i = 0; i < device_kind_count; ++i) known.push_back(name_of(DeviceKind(i)));
+        for (const Name& name : names) {
+            const auto found = std::find(known.begin(), known.end(), name.text);
+            if (found == known.end())
+                add(findings_, Slug::wrong_type, name.place,
+                    "there is no device '" + name.text + "'" + suggestion(name.text, known))
+                    .mend = "name some of keyboard, pad, mouse and touch";
+            else
+                flow_.devices |= set_of(DeviceKind(found - known.begin()));
+        }
+        if (names.empty())
+            add(findings_, Slug::wrong_type, flow_.devices_place,
+                "a game that is played with no device cannot be played")
+                .mend = "name some of keyboard, pad, mouse and touch: 'devices: [keyboard, pad]'";
+        if (flow_.devices == 0) flow_.devices = default_devices;
     }
 
     std::optional<Size> design_size(const MapReader& map, std::string_view key) {

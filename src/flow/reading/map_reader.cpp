@@ -95,6 +95,22 @@ std::optional<bool> MapReader::yes_no(std::string_view key) const {
     return std::nullopt;
 }
 
+std::optional<std::vector<Name>> MapReader::names(std::string_view key) const {
+    const yaml::Node* node = find(key);
+    if (!node) return std::nullopt;
+    const bool good = node->kind == yaml::Kind::list &&
+                      std::all_of(node->children.begin(), node->children.end(), [](auto& child) {
+                          return child.kind == yaml::Kind::text && !child.text.empty();
+                      });
+    if (!good) {
+        add(findings_, Slug::wrong_type, node->place, quoted(key) + " wants a list of names: [a, b]");
+        return std::nullopt;
+    }
+    std::vector<Name> names;
+    for (const yaml::Node& child : node->children) names.push_back({child.text, child.place});
+    return names;
+}
+
 std::optional<std::uint32_t> MapReader::duration_ms(std::string_view key) const {
     const yaml::Node* node = text_node(key, "a time such as 1.2s or 250ms");
     if (!node) return std::nullopt;

@@ -29,6 +29,7 @@ class MapReader {
     // Values of a kind; a value of another kind is reported and counts as not there.
     std::optional<std::string> text(std::string_view key) const;
     std::optional<Name> name(std::string_view key) const;
+    std::optional<std::vector<Name>> names(std::string_view key) const; ///< a list of names
     std::optional<bool> yes_no(std::string_view key) const;
     std::optional<std::uint32_t> duration_ms(std::string_view key) const; ///< `20s`, `250ms`
     std::optional<std::uint8_t> percent(std::string_view key) const;      ///< `60%`

@@ -136,7 +136,7 @@ class ScreenReader {
         if (*after < 100)
             add(findings_, Slug::wrong_type, map.find("after")->place,
                 "a screen stays for a tenth of a second at least");
-        return FlowMovingOn{*after, std::move(*action)};
+        return FlowMovingOn{*after, std::move(*action), map.find("after")->place};
     }
 
     void read_keys(const yaml::Node& node, FlowScreen& screen) {

@@ -1,0 +1,308 @@
+#include "check/keeping.hpp"
+
+#include "rondix/apply.hpp"
+#include "rondix/player_moves.hpp"
+
+#include <algorithm>
+#include <map>
+#include <optional>
+#include <set>
+
+namespace rondix {
+
+namespace {
+
+constexpr std::size_t most_situations = 2'000;
+constexpr std::size_t most_policies = 729;
+
+enum class Answer : std::uint8_t { bad, good, never };
+
+using Policy = std::map<Awaited, Answer>;
+
+bool is_bad(MoveKind kind) {
+    return kind == MoveKind::load_failed || kind == MoveKind::failed;
+}
+
+class Search {
+  public:
+    Search(const CompiledFlow& flow, const Situation& there, DeviceSet devices, bool play_is_a_goal)
+        : flow_(flow)
+        , there_(there)
+        , devices_(devices)
+        , play_is_a_goal_(play_is_a_goal)
+        , room_(most_moves(flow)) {}
+
+    /// Everything that is waited for, whatever is answered.
+    std::optional<std::set<Awaited>> awaited() {
+        std::set<Awaited> all;
+        const bool fits = explore([&](const Situation& here, Move move) {
+            if (is_answer(move.kind)) all.insert(subject_of(here, move));
+            return true;
+        });
+        return fits ? std::optional(all) : std::nullopt;
+    }
+
+    /// Whether these answers keep the player in.
+    bool keeps(const Policy& policy) {
+        met_.clear();
+        bool out = false;
+        const bool fits = explore([&](const Situation& here, Move move) {
+            if (out || !takes(policy, here, move)) return false;
+            Situation after = here;
+            out = apply(flow_, after, move).quits || is_goal(after);
+            return !out;
+        });
+        return fits && !out && !is_goal(there_);
+    }
+
+    /// What was waited for in it.
+    const std::set<Awaited>& met() const { return met_; }
+    /// Whether some goal can be forced, by the rules of the game in full.
+    std::optional<bool> is_won(Silence mode) {
+        std::vector<std::vector<Edge>> edges;
+        std::map<std::vector<Situation::Word>, std::size_t> numbers;
+        const bool fits = explore([](const Situation&, Move) { return true; });
+        if (!fits) return std::nullopt;
+        for (std::size_t i = 0; i < found_.size(); ++i) numbers[words_of(found_[i])] = i;
+        std::vector<bool> won(found_.size());
+        for (std::size_t i = 0; i < found_.size(); ++i) {
+            won[i] = is_goal(found_[i]);
+            edges.push_back(edges_of(i, numbers));
+        }
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (std::size_t i = won.size(); i-- > 0;)
+                if (!won[i] && is_won(i, edges[i], won, mode)) won[i] = changed = true;
+        }
+        return won[0];
+    }
+
+    /// The screens of the last search, in the order in which they were met.
+    std::vector<std::string> screens() const {
+        std::vector<std::string> names;
+        for (const Situation& one : found_) {
+            const ScreenId screen = one.foremost();
+            if (flow_[screen].question) continue;
+            std::string name(flow_.text(flow_[screen].id));
+            if (std::find(names.begin(), names.end(), name) == names.end())
+                names.push_back(std::move(name));
+        }
+        return names;
+    }
+
+    /// From the situation back to one that was met before, as far round as the last search goes by
+    /// first moves.
+    std::vector<Move> around(const Policy& policy) {
+        std::vector<Move> moves;
+        std::set<std::vector<Situation::Word>> seen;
+        Situation now = there_;
+        while (seen.insert(words_of(now)).second && moves.size() < 12) {
+            std::optional<Move> next;
+            Situation after = now;
+            const std::size_t count = list_moves(flow_, now, room_);
+            for (std::size_t i = 0; i < count && !next; ++i) {
+                after = now;
+                if (!takes(policy, now, room_[i]) || !apply(flow_, after, room_[i]).answered)
+                    continue;
+                if (!(after == now)) next = room_[i]; // one that changes nothing shows nothing
+            }
+            if (!next) break;
+            moves.push_back(*next);
+            now = after;
+        }
+        return moves;
+    }
+
+  private:
+    static std::vector<Situation::Word> words_of(const Situation& situation) {
+        const auto packed = situation.packed();
+        return {packed.begin(), packed.end()};
+    }
+
+    struct Edge {
+        std::size_t to = 0;
+        MoveKind kind{};
+        bool quits = false;
+    };
+
+    std::vector<Edge> edges_of(std::size_t from,
+                               const std::map<std::vector<Situation::Word>, std::size_t>& numbers) {
+        std::vector<Edge> edges;
+        const Situation here = found_[from];
+        Situation after = here;
+        const std::size_t count = list_moves(flow_, here, room_);
+        for (std::size_t m = 0; m < count; ++m) {
+            const Move move = room_[m];
+            const bool limit = move.kind == MoveKind::give_up || move.kind == MoveKind::gives_up;
+            if (limit) edges.push_back({from, move.kind, false});
+            if (limit || (!is_answer(move.kind) && !can_make(here, move))) continue;
+            after = here;
+            const Outcome outcome = apply(flow_, after, move);
+            if (outcome.answered)
+                edges.push_back({numbers.at(words_of(after)), move.kind, outcome.quits});
+        }
+        return edges;
+    }
+
+    bool is_won(std::size_t at, const std::vector<Edge>& edges, const std::vector<bool>& won,
+                Silence mode) const {
+        bool awaits = false, ends = mode == Silence::ends, own = false, forced = true;
+        for (const Edge& edge : edges) {
+            awaits = awaits || is_answer(edge.kind);
+            ends = ends || edge.kind == MoveKind::give_up || edge.kind == MoveKind::gives_up;
+        }
+        for (const Edge& edge : edges) {
+            const bool good = edge.quits || won[edge.to];
+            const bool moves_on = edge.kind == MoveKind::moves_on;
+            if (edge.kind == MoveKind::load_failed && !flow_.can_quit) continue;
+            if (is_answer(edge.kind) || (awaits && moves_on && (edge.to != at || edge.quits))) {
+                forced = forced && good;
+                ends = ends || moves_on;
+            } else if (is_players(edge.kind) || edge.kind == MoveKind::idle || (moves_on && !awaits)) {
+                own = own || good;
+            }
+        }
+        return awaits ? forced && (ends || own) : own;
+    }
+
+    bool is_goal(const Situation& now) const { return play_is_a_goal_ && in_play(flow_, now); }
+
+    static Awaited subject_of(const Situation& here, Move move) {
+        const bool load = move.kind == MoveKind::loaded || move.kind == MoveKind::load_failed;
+        return load ? Awaited{here.scene(), no_request} : Awaited{no_scene, move.request()};
+    }
+
+    /// The player's moves and what the screen does by itself, where nothing is answered first.
+    bool takes(const Policy& policy, const Situation& here, Move move) {
+        if (is_answer(move.kind)) {
+            const auto found = policy.find(subject_of(here, move));
+            met_.insert(subject_of(here, move));
+            return found != policy.end() && found->second != Answer::never &&
+                   (found->second == Answer::bad) == is_bad(move.kind);
+        }
+        if (!can_make(here, move)) return false;
+        return !is_answered(policy, here);
+    }
+
+    bool can_make(const Situation& here, Move move) const {
+        if (is_moving_on(move.kind)) return true;
+        return is_players(move.kind) &&
+               (devices_for(flow_, here.current(), here.question(), move) & devices_) != 0 &&
+               is_in_time(flow_, here.foremost(), move);
+    }
+
+    /// Whether something that is waited for here gets its answer.
+    bool is_answered(const Policy& policy, const Situation& here) {
+        const auto is = [&](const Awaited& awaited) {
+            const auto found = policy.find(awaited);
+            return found != policy.end() && found->second != Answer::never;
+        };
+        if (load_can_end(flow_, here) && is({here.scene(), no_request})) return true;
+        const RequestId request = flow_[here.current()].request;
+        const ScreenId question = here.question();
+        const bool answered = question != no_screen && flow_[question].request == request;
+        return request != no_request && !answered && is({no_scene, request});
+    }
+
+    /// Breadth first, by the moves that `follow` wants. False: there are too many situations.
+    template <class Follow>
+    bool explore(Follow follow) {
+        found_.assign(1, there_);
+        std::set<std::vector<Situation::Word>> known{words_of(there_)};
+        Situation after = there_;
+        for (std::size_t i = 0; i < found_.size(); ++i) {
+            const Situation here = found_[i];
+            const std::size_t count = list_moves(flow_, here, room_);
+            for (std::size_t m = 0; m < count; ++m) {
+                const Move move = room_[m];
+                if (!is_answer(move.kind) && !can_make(here, move)) continue;
+                after = here;
+                if (!apply(flow_, after, move).answered || !follow(here, move)) continue;
+                if (!known.insert(words_of(after)).second) continue;
+                if (found_.size() == most_situations) return false;
+                found_.push_back(after);
+            }
+        }
+        return true;
+    }
+
+    const CompiledFlow& flow_;
+    const Situation there_;
+    const DeviceSet devices_;
+    const bool play_is_a_goal_;
+    std::vector<Move> room_;
+    std::vector<Situation> found_;
+    std::set<Awaited> met_;
+};
+
+bool may_be_silent(const CompiledFlow& flow, const Awaited& awaited) {
+    return (awaited.request != no_request ? flow[awaited.request].give_up_ms
+                                          : flow.loading.give_up_ms) == 0;
+}
+
+std::string sentence(const CompiledFlow& flow, const Awaited& awaited, Answer answer) {
+    const bool load = awaited.request == no_request;
+    const std::string name(
+        flow.text(load ? flow[awaited.scene].id : flow[awaited.request].id));
+    std::string text = load ? "every load of '" + name + "' " : "every '" + name + "' ";
+    text += answer == Answer::bad ? "fails" : answer == Answer::good ? "is done" : "stays unanswered";
+    return text;
+}
+
+/// All policies, those with the fewest good answers and the fewest silences first.
+std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& awaited,
+                             Silence mode) {
+    std::vector<Policy> all(1);
+    for (const Awaited& one : awaited) {
+        std::vector<Policy> more;
+        for (const Policy& policy : all)
+            for (const Answer answer : {Answer::bad, Answer::good, Answer::never}) {
+                const bool load = one.request == no_request;
+                if (answer == Answer::bad && load && !flow.can_quit) continue;
+                if (answer == Answer::never &&
+                    (mode == Silence::ends || !may_be_silent(flow, one)))
+                    continue;
+                more.push_back(policy);
+                more.back()[one] = answer;
+            }
+        all = std::move(more);
+        if (all.size() > most_policies) return {};
+    }
+    const auto cost = [](const Policy& policy) {
+        int sum = 0;
+        for (const auto& [one, answer] : policy) sum += static_cast<int>(answer);
+        return sum;
+    };
+    std::stable_sort(all.begin(), all.end(),
+                     [&](const Policy& a, const Policy& b) { return cost(a) < cost(b); });
+    return all;
+}
+
+} // namespace
+
+Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+                   bool play_is_a_goal, Silence mode) {
+    Search search(flow, there, devices, play_is_a_goal);
+    const std::optional<std::set<Awaited>> awaited = search.awaited();
+    if (!awaited) return {};
+    for (Policy policy : policies(flow, *awaited, mode)) {
+        if (!search.keeps(policy)) continue;
+        Keeping keeping;
+        keeping.among = search.screens();
+        for (const Awaited& one : search.met()) {
+            keeping.answers.push_back(sentence(flow, one, policy[one]));
+            if (policy[one] == Answer::never) keeping.silent.push_back(one);
+        }
+        keeping.around = search.around(policy);
+        return keeping;
+    }
+    return {};
+}
+
+std::optional<bool> is_lost(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+                            bool play_is_a_goal, Silence mode) {
+    const std::optional<bool> won = Search(flow, there, devices, play_is_a_goal).is_won(mode);
+    return won ? std::optional(!*won) : std::nullopt;
+}
+
+} // namespace rondix

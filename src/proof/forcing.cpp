@@ -1,0 +1,246 @@
+#include "proof/forcing.hpp"
+
+#include <algorithm>
+#include <deque>
+
+namespace rondix {
+
+Forcing::Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
+                 Watch& watch)
+    : heads_(heads)
+    , possible_(possible)
+    , goals_(std::move(goals))
+    , silence_(mode)
+    , watch_(watch)
+    , easy_(goals_)
+    , targets_(1) {
+    win_easily();
+}
+
+/// The rules of the game, once: `leads` says whether a rule leads to where the player wants to be.
+template <class Leads>
+bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
+    const std::span<const Rule> rules = heads_.sure(frame);
+    const bool awaits = heads_.awaits_answer(frame);
+    bool forced = false, ends = false;
+    for (const Rule& rule : rules) {
+        if (!rule.holds(values)) continue;
+        if (rule.at_once && rule.exact) return leads(rule); // it is not at rest
+        if (!awaits) {
+            if (leads(rule)) return true;
+            continue;
+        }
+        if (!rule.forced) continue;
+        const bool moves_on = rule.move == MoveKind::moves_on && !rule.at_once;
+        // Once it has moved on in vain, it stays.
+        if (moves_on && heads_.moves_on_in_vain(frame, values, rule)) continue;
+        if (!leads(rule)) return false;
+        forced = forced || is_answer(rule.move);
+        ends = ends || moves_on;
+    }
+    if (!awaits || !forced) return false;
+    if (silence_ == Silence::ends || ends || heads_.frames().has_time_limit(frame)) return true;
+    return std::any_of(rules.begin(), rules.end(), [&](const Rule& rule) {
+        return !rule.forced && rule.holds(values) && leads(rule);
+    });
+}
+
+// --- the simpler question
+
+bool Forcing::leads_easily(FrameId frame, Values values, const Rule& rule) const {
+    if (rule.quits || rule.kind == Branch::Kind::leaves) return true;
+    const Values after = rule.after(values);
+    if (!easy_.has(rule.frame, after)) return false;
+    if (rule.kind != Branch::Kind::pushes) return true;
+    const auto here = easy_.of(rule.under);
+    for (const Leaving::Exit& exit : possible_.exits(rule.frame)) {
+        if (!heads_.frames().lands_on(frame, exit.landing)) continue;
+        const auto back = possible_.row(exit, after);
+        for (std::size_t i = 0; i < back.size(); ++i)
+            if ((back[i] & ~here[i]) != 0) return false;
+    }
+    return true;
+}
+
+/// Adds what is known to be won at one frame. False: nothing new.
+bool Forcing::win_easily(FrameId frame) {
+    bool changed = false;
+    for (Values values = 0; values < heads_.values(); ++values) {
+        if (easy_.has(frame, values)) continue;
+        const bool won = is_won(frame, values, [&](const Rule& rule) {
+            return leads_easily(frame, values, rule);
+        });
+        if (won) changed |= easy_.add(frame, values);
+    }
+    return changed;
+}
+
+/// A few rounds over all frames settle nearly every flow; where they do not, a frame is looked at
+/// again when one that it can turn into, or that it brings up, has changed.
+void Forcing::win_easily() {
+    bool changed = true;
+    for (int round = 0; changed && round < 4; ++round) {
+        changed = false;
+        for (const FrameId frame : heads_.order()) {
+            watch_.step("ways out", frame, heads_.frame_count());
+            changed |= win_easily(frame);
+        }
+    }
+    if (!changed) return;
+    Graph waiting_for(heads_.frame_count());
+    for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) {
+        waiting_for[frame].push_back(frame); // its own values lead to each other as well
+        for (const Rule& rule : heads_.sure(frame)) {
+            if (rule.kind != Branch::Kind::leaves) waiting_for[rule.frame].push_back(frame);
+            if (rule.kind == Branch::Kind::pushes) waiting_for[rule.under].push_back(frame);
+        }
+    }
+    std::deque<FrameId> open(heads_.order().begin(), heads_.order().end());
+    std::vector<bool> waits(heads_.frame_count(), true);
+    for (std::size_t done = 0; !open.empty(); ++done) {
+        watch_.step("ways out", std::min(done, heads_.frame_count()), heads_.frame_count());
+        const FrameId frame = open.front();
+        open.pop_front();
+        waits[frame] = false;
+        if (!win_easily(frame)) continue;
+        for (const FrameId other : waiting_for[frame])
+            if (!waits[other]) {
+                waits[other] = true;
+                open.push_back(other);
+            }
+    }
+}
+
+// --- sets of ways
+
+HeadSet Forcing::lost(const HeadSet& among) {
+    return lost(among, false);
+}
+
+HeadSet Forcing::lost_staying(const HeadSet& among) {
+    return lost(among, true);
+}
+
+HeadSet Forcing::lost(const HeadSet& among, bool staying) {
+    std::vector<std::uint32_t> asked;
+    for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+        each_value(among.of(frame), [&](Values values) {
+            if (!staying && easy_.has(frame, values)) return;
+            const HeadId head = heads_.head(frame, values);
+            const bool no_ways = possible_ways(head).empty();
+            asked.push_back(pair_of(head, staying && !no_ways ? target_of({}) : every));
+        });
+    settle();
+    HeadSet lost(heads_);
+    for (const std::uint32_t pair : asked)
+        if (!pairs_[pair].won)
+            lost.add(heads_.frame(pairs_[pair].head), heads_.values(pairs_[pair].head));
+    return lost;
+}
+
+std::vector<Forcing::Way> Forcing::possible_ways(HeadId head) const {
+    std::vector<Way> ways;
+    for (const Leaving::Exit& exit : possible_.exits(heads_.frame(head)))
+        each_value(possible_.row(exit, heads_.values(head)),
+                   [&](Values after) { ways.push_back(way_of(exit.landing, after)); });
+    std::sort(ways.begin(), ways.end());
+    return ways;
+}
+
+/// No set that is asked for is `every`: of one without ways, the empty set is none.
+Forcing::TargetId Forcing::target_of(std::vector<Way> ways) {
+    const auto [found, is_new] =
+        target_numbers_.try_emplace(ways, static_cast<TargetId>(targets_.size()));
+    if (is_new) targets_.push_back(std::move(ways));
+    return found->second;
+}
+
+std::uint32_t Forcing::pair_of(HeadId head, TargetId target) {
+    const auto [found, is_new] = pair_numbers_.try_emplace(
+        std::uint64_t{head} << 32 | target, static_cast<std::uint32_t>(pairs_.size()));
+    if (is_new) {
+        watch_.expect_heads(pairs_.size());
+        const bool won = target == every && easy_.has(heads_.frame(head), heads_.values(head));
+        pairs_.push_back({head, target, won, !won});
+        if (!won) open_.push_back(found->second);
+    }
+    return found->second;
+}
+
+bool Forcing::ask(std::uint32_t asker, HeadId head, TargetId target) {
+    const std::uint32_t pair = pair_of(head, target);
+    std::vector<std::uint32_t>& askers = pairs_[pair].askers;
+    if (!pairs_[pair].won && (askers.empty() || askers.back() != asker)) askers.push_back(asker);
+    return pairs_[pair].won;
+}
+
+/// For as many ways of a target as the head has.
+bool Forcing::ask_within(std::uint32_t asker, HeadId head, TargetId target) {
+    if (target == every) return ask(asker, head, every);
+    std::vector<Way> ways = possible_ways(head);
+    const std::size_t all = ways.size();
+    std::erase_if(ways, [&](Way way) { return !is_in(target, way); });
+    return ask(asker, head, ways.size() == all ? every : target_of(std::move(ways)));
+}
+
+bool Forcing::is_in(TargetId target, Way way) const {
+    return target == every ||
+           std::binary_search(targets_[target].begin(), targets_[target].end(), way);
+}
+
+bool Forcing::leads(std::uint32_t pair, const Rule& rule) {
+    if (rule.quits) return true;
+    const HeadId head = pairs_[pair].head;
+    const TargetId target = pairs_[pair].target;
+    const FrameId frame = heads_.frame(head);
+    const Values after = rule.after(heads_.values(head));
+    switch (rule.kind) {
+    case Branch::Kind::leaves: return is_in(target, way_of(rule.landing, after));
+    case Branch::Kind::stays: return ask_within(pair, heads_.head(rule.frame, after), target);
+    case Branch::Kind::resets: return ask(pair, heads_.head(rule.frame, after), every);
+    case Branch::Kind::refused: return false;
+    case Branch::Kind::pushes: break;
+    }
+    const HeadId pushed = heads_.head(rule.frame, after);
+    if (!ask(pair, pushed, every)) return false; // no fewer ways will do
+    std::vector<Way> good;
+    const std::vector<Way> all = possible_ways(pushed);
+    for (const Way way : all) {
+        const Landing landing{static_cast<std::uint16_t>(way & 0xFFFF)};
+        const auto values = static_cast<Values>(way >> 16);
+        const bool won = heads_.frames().lands_on(frame, landing)
+                             ? ask_within(pair, heads_.head(rule.under, values), target)
+                             : is_in(target, way);
+        if (won) good.push_back(way);
+    }
+    if (good.size() == all.size()) return true;
+    return ask(pair, pushed, target_of(std::move(good)));
+}
+
+bool Forcing::look_at(std::uint32_t pair) {
+    const FrameId frame = heads_.frame(pairs_[pair].head);
+    const Values values = heads_.values(pairs_[pair].head);
+    if (goals_.has(frame, values)) return true;
+    return is_won(frame, values, [&](const Rule& rule) { return leads(pair, rule); });
+}
+
+/// Whoever asked is looked at again when what it asked for is won.
+void Forcing::settle() {
+    for (std::size_t done = 0; !open_.empty(); ++done) {
+        watch_.step("ways out", done, done + open_.size());
+        const std::uint32_t pair = open_.back();
+        open_.pop_back();
+        pairs_[pair].waits = false;
+        if (pairs_[pair].won || !look_at(pair)) continue;
+        pairs_[pair].won = true;
+        std::vector<std::uint32_t> askers;
+        askers.swap(pairs_[pair].askers);
+        for (const std::uint32_t asker : askers) {
+            if (pairs_[asker].won || pairs_[asker].waits) continue;
+            pairs_[asker].waits = true;
+            open_.push_back(asker);
+        }
+    }
+}
+
+} // namespace rondix

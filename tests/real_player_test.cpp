@@ -1,0 +1,398 @@
+// What a real player is counted on to do, rule by rule: nothing that happens at once is chosen, no
+// answer is either, time passes, and a device can do what it can.
+#include "rondix/check.hpp"
+#include "rondix/move_text.hpp"
+#include "rondix/runner.hpp"
+#include "support.hpp"
+
+namespace rondix::test {
+namespace {
+
+const Finding* finding_of(const CheckResult& result, Slug slug) {
+    for (const Finding& finding : result.findings)
+        if (finding.slug == slug) return &finding;
+    return nullptr;
+}
+
+CheckResult checked(const std::string& text) {
+    return check(good_flow("rondix: 1\n" + text));
+}
+
+// --- what happens at once
+
+const std::string shut = R"(
+starts-with: title
+flags: { f: { set-by: game, first: yes } }
+screens:
+  title: { back: none, controls: [{ button: b, press: open shut }] }
+  shut: { closes-when: f, controls: [{ button: leave, press: quit }] }
+)";
+
+TEST(RealPlayer, PressesNothingOnAScreenThatHasClosed) {
+    Play play("rondix: 1" + shut);
+    play.move("press b");
+    EXPECT_EQ(play.stack(), "title");
+    const CheckResult result = checked(shut);
+    const Finding* trap = finding_of(result, Slug::no_way_out);
+    ASSERT_TRUE(trap);
+    EXPECT_TRUE(trap->how.empty()); // from the start on
+    EXPECT_EQ(trap->here, std::vector<std::string>{"press b (changes nothing)"});
+}
+
+TEST(RealPlayer, GoesNoWayThroughAScreenThatHasClosed) {
+    // The pit can only be come to by way of a screen that nobody ever sees.
+    const CheckResult result = checked(R"(
+starts-with: title
+flags: { f: { first: yes } }
+screens:
+  title: { controls: [{ button: b, press: open shut }, { button: leave, press: quit }] }
+  shut: { closes-when: f, controls: [{ button: down, press: open pit }] }
+  pit: { back: none }
+)");
+    EXPECT_FALSE(finding_of(result, Slug::no_way_out));
+    const Finding* unseen = finding_of(result, Slug::never_shown);
+    ASSERT_TRUE(unseen);
+    EXPECT_EQ(unseen->text, "nothing ever shows 'shut'");
+}
+
+TEST(RealPlayer, StartsWhereTheFlagsSay) {
+    const CheckResult result = checked(R"(
+starts-with: [{ when: f, with: hello }, { with: title }]
+flags: { f: {} }
+screens:
+  hello: { controls: [{ button: on, press: quit }] }
+  title: { controls: [{ button: leave, press: quit }, { button: again, press: [lower f, home] }] }
+)");
+    const Finding* unseen = finding_of(result, Slug::never_shown);
+    ASSERT_TRUE(unseen);
+    EXPECT_EQ(unseen->text, "nothing ever shows 'hello'");
+}
+
+TEST(RealPlayer, StartsWithWhatTheGameHasKept) {
+    const std::string text = R"(
+starts-with: [{ when: not met, with: hello }, { with: title }]
+settings: { met: { first: no } }
+screens:
+  hello: { controls: [{ button: leave, press: quit }] }
+  title: { back: none }
+)";
+    const CheckResult result = checked(text);
+    const Finding* trap = finding_of(result, Slug::no_way_out);
+    ASSERT_TRUE(trap);
+    EXPECT_EQ(trap->how, (std::vector<std::string>{"game sets met to yes", "start"}));
+    Play play("rondix: 1" + text); // and so it can be walked
+    play.move("game sets met to yes", "start");
+    EXPECT_EQ(play.stack(), "title");
+}
+
+TEST(RealPlayer, AnswersForOneRowOnly) {
+    const FlowFile file = good_flow(R"(rondix: 1
+starts-with: title
+scenes: { a: { file: a, root: title }, b: { file: b, root: title } }
+screens:
+  title: { controls: [{ list: ls, press: { ask: Sure?, do: "load one-of [a, b]" } }] }
+)");
+    Runner menus(*file.compiled);
+    menus.start();
+    const auto replay = [&](const char* text) {
+        std::string fault;
+        const auto move = read_move(*file.compiled, menus.situation(), text, fault);
+        return move && menus.replay(*move);
+    };
+    ASSERT_TRUE(replay("game raises ls has rows"));
+    ASSERT_TRUE(replay("press ls row 1"));
+    EXPECT_FALSE(replay("press yes row 2")); // the question is about row 1
+    ASSERT_TRUE(replay("press yes"));
+    EXPECT_EQ(menus.situation().scene(), file.compiled->scene("a"));
+}
+
+TEST(RealPlayer, KeepsWhatWasKeptAlone) {
+    // Nobody has the time to say yes, so that the gate never opens: what was not kept is undone.
+    const std::string gate = R"(
+starts-with: title
+settings: { s: { from: 0, to: 4, by: 2, keep-within: 600ms } }
+screens:
+  title:
+    back: none
+    controls:
+      - { slider: set, setting: s }
+      - { button: leave, press: quit, when: s above 3 }
+)";
+    EXPECT_TRUE(finding_of(checked(gate), Slug::no_way_out));
+    std::string longer = gate;
+    longer.replace(longer.find("600ms"), 5, "5s");
+    EXPECT_EQ(checked(longer).verdict, Verdict::proved);
+
+    Play play("rondix: 1" + gate);
+    const ControlId leave = play.flow().control(play.flow().screen("title"), "leave");
+    play.move("change set to 4", "press no");
+    EXPECT_FALSE(usable(play.flow(), play.now(), leave));
+    play.move("change set to 4", "moves on");
+    EXPECT_FALSE(usable(play.flow(), play.now(), leave));
+    play.move("change set to 4", "press yes");
+    EXPECT_TRUE(usable(play.flow(), play.now(), leave));
+}
+
+// --- answers
+
+const std::string lobby = R"(
+starts-with: lobby
+loading: { give-up: 20s }
+scenes: { room: { file: r, root: lobby } }
+requests: { note: { give-up: 5s, done: quit, failed: back } }
+screens:
+  lobby:
+    back: none
+    controls: [{ button: again, press: load room }, { button: note, press: request note }]
+)";
+
+TEST(RealPlayer, CountsOnNoAnswer) {
+    const CheckResult result = checked(lobby);
+    const Finding* trap = finding_of(result, Slug::no_way_out);
+    ASSERT_TRUE(trap);
+    EXPECT_EQ(trap->answers,
+              (std::vector<std::string>{"every load of 'room' is done", "every 'note' fails"}));
+    EXPECT_EQ(trap->among, (std::vector<std::string>{"lobby", "built-in/loading",
+                                                     "built-in/request/note"}));
+}
+
+/// The strategy that is shown keeps the player in: whoever follows it comes to nothing else.
+TEST(RealPlayer, GoesRoundAsItIsShown) {
+    const CheckResult result = checked(lobby);
+    const Finding* trap = finding_of(result, Slug::no_way_out);
+    ASSERT_TRUE(trap);
+    Play play("rondix: 1" + lobby);
+    for (int round = 0; round < 3; ++round) {
+        play.move("press again", "loaded");
+        EXPECT_EQ(play.stack(), "lobby");
+        play.move("press note", "fails note");
+        EXPECT_EQ(play.stack(), "lobby");
+    }
+    ASSERT_FALSE(trap->around.empty());
+    for (const std::string& move : trap->around) play.move(move.c_str());
+}
+
+TEST(RealPlayer, MayHaveToWaitForEver) {
+    const std::string silent = R"(
+starts-with: title
+requests: { note: { done: quit, failed: quit } }
+screens: { title: { back: none, controls: [{ button: note, press: request note }] } }
+)";
+    const CheckResult result = checked(silent);
+    EXPECT_EQ(result.verdict, Verdict::not_so);
+    ASSERT_EQ(result.findings.size(), 1u);
+    EXPECT_EQ(result.findings[0].slug, Slug::endless_wait);
+    EXPECT_EQ(result.findings[0].answers,
+              std::vector<std::string>{"every 'note' stays unanswered"});
+    std::string limited = silent;
+    limited.replace(limited.find("done:"), 5, "give-up: 5s, done:");
+    EXPECT_EQ(checked(limited).verdict, Verdict::proved);
+}
+
+TEST(RealPlayer, LeavesWhereNothingFailsForEverOnAPlatformWithoutQuit) {
+    const std::string kiosk = R"(
+starts-with: pier
+quit: no
+loading: { give-up: 20s }
+scenes: { pier: { file: p, root: title }, sea: { file: s, root: helm } }
+screens:
+  title: { controls: [{ button: sail, press: load sea }] }
+  helm: { play: yes, menu: load pier }
+)";
+    EXPECT_EQ(checked(kiosk).verdict, Verdict::proved); // a broken disk is not held against it
+    std::string round = kiosk;
+    round.replace(round.find("load sea"), 8, "load pier"); // but going round for ever is
+    EXPECT_NE(checked(round).verdict, Verdict::proved);
+}
+
+TEST(RealPlayer, IsLostBeforeTheScreenThatShowsIt) {
+    // `note` shuts the title for good, and all that is left leads back to it.
+    const CheckResult result = checked(R"(
+starts-with: title
+flags: { shut: {} }
+screens:
+  title:
+    back: none
+    controls:
+      - { button: note, press: [raise shut, open note] }
+      - { button: leave, press: quit, when: not shut }
+  note: {}
+)");
+    const Finding* trap = finding_of(result, Slug::no_way_out);
+    ASSERT_TRUE(trap);
+    EXPECT_EQ(trap->how, (std::vector<std::string>{"press note", "back"}));
+    EXPECT_EQ(trap->lost_after, 1u);
+}
+
+// --- time
+
+std::string tide(const char* hold, const char* stands) {
+    return std::string("starts-with: tide\nscreens:\n  tide:\n    back: none\n    moves-on: { "
+                       "after: ") +
+           stands + ", do: open ebb }\n    controls: [{ button: leave, press: quit, hold: " + hold +
+           " }]\n  ebb: { back: none, moves-on: { after: 1s, do: back } }\n";
+}
+
+TEST(RealPlayer, HoldsNoLongerThanTheScreenStands) {
+    EXPECT_TRUE(finding_of(checked(tide("5s", "2s")), Slug::no_way_out));
+    EXPECT_TRUE(finding_of(checked(tide("1350ms", "2s")), Slug::no_way_out)); // 0.15 + 0.5 + 1.35
+    EXPECT_EQ(checked(tide("1340ms", "2s")).verdict, Verdict::proved);
+    EXPECT_TRUE(finding_of(checked(tide("1340ms", "2s") + "reaction-time: 1s\n"),
+                           Slug::no_way_out));
+    EXPECT_TRUE(finding_of(checked(tide("0s", "100ms")), Slug::no_way_out));
+}
+
+TEST(RealPlayer, MayHaveChosenTheShortestTimeLimits) {
+    const std::string pace =
+        "settings: { pace: { from: 0.5, to: 3, by: 0.5, first: 1, stretches: time-limits } }\n";
+    EXPECT_EQ(checked(tide("1s", "2s")).verdict, Verdict::proved);
+    EXPECT_TRUE(finding_of(checked(pace + tide("1s", "2s")), Slug::no_way_out));
+    EXPECT_EQ(checked(pace + tide("300ms", "2s")).verdict, Verdict::proved);
+}
+
+TEST(RealPlayer, IsNotIdleWhileAControlIsHeld) {
+    const std::string text = R"(
+starts-with: title
+screens:
+  title:
+    idle: { after: 1s, do: open sleep }
+    controls: [{ button: leave, press: quit, hold: 5s }]
+  sleep: { keys: { any: back } }
+)";
+    EXPECT_EQ(checked(text).verdict, Verdict::proved);
+    for (const Device by : {keyboard, mouse}) {
+        const FlowFile file = good_flow("rondix: 1" + text);
+        Runner menus(*file.compiled);
+        menus.start();
+        menus.advance(0.6);
+        const Point at = menus.place_of(menus.focus()).middle();
+        if (by == mouse)
+            menus.pointer_presses(at, by);
+        else
+            menus.press(Button::accept, by);
+        for (int i = 0; i < 49; ++i) menus.advance(0.1);
+        EXPECT_EQ(menus.situation().current(), file.compiled->screen("title"));
+        menus.take_effects();
+        menus.advance(0.2);
+        bool quits = false;
+        for (const Effect& effect : menus.take_effects()) quits |= effect.kind == EffectKind::quit;
+        EXPECT_TRUE(quits);
+        menus.release(Button::accept, by);
+        menus.pointer_releases(at, by);
+        menus.advance(1.1); // and then the time runs again
+        EXPECT_EQ(menus.situation().current(), file.compiled->screen("sleep"));
+    }
+}
+
+TEST(RealPlayer, ReadsAtTheSpeedThatTheFlowSays) {
+    const std::string text = R"(
+starts-with: title
+screens:
+  title: { title: A, controls: [{ button: warn, text: Warn, press: open warning }, { button: leave, press: quit }] }
+  warning: { title: Thirty letters to be read here, moves-on: { after: 1s, do: back } }
+)";
+    const CheckResult result = checked(text);
+    const Finding* quick = finding_of(result, Slug::too_quick);
+    ASSERT_TRUE(quick);
+    EXPECT_EQ(quick->text, "'warning' stands for 1s; its 30 letters take 2s to read");
+    EXPECT_FALSE(finding_of(checked(text + "reading-speed: 30\n"), Slug::too_quick));
+}
+
+// --- devices
+
+const std::string phone = R"(
+starts-with: title
+screens:
+  title:
+    title: A
+    controls: [{ button: options, press: open options }, { button: leave, press: quit }]
+  options: { title: Options, controls: [{ button: horn, press: tell horn }] }
+)";
+
+TEST(RealPlayer, HasNoBackOnATelephone) {
+    EXPECT_EQ(checked(phone).verdict, Verdict::proved); // with keyboard and pad
+    const CheckResult result = checked("devices: [keyboard, touch]" + phone);
+    ASSERT_EQ(result.findings.size(), 1u);
+    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_EQ(result.findings[0].text, "no way out of 'options' with touch alone");
+    EXPECT_EQ(result.findings[0].with, "touch");
+    const CheckResult touch = checked("devices: [touch]" + phone); // it has all that the flow lists
+    ASSERT_TRUE(finding_of(touch, Slug::no_way_out));
+    EXPECT_EQ(finding_of(touch, Slug::no_way_out)->text, "no way out of 'options'");
+}
+
+TEST(RealPlayer, PressesWhatIsInPlayByPointingOnly) {
+    const std::string text = R"(
+starts-with: sea
+loading: { give-up: 5s }
+scenes: { sea: { file: s, root: helm } }
+screens:
+  helm: { play: yes, MENUcontrols: [{ button: halt, press: open pause }] }
+  pause: { title: Pause, controls: [{ button: on, press: back }, { button: leave, press: quit }] }
+)";
+    const auto with = [&](const std::string& menu) {
+        std::string flow = text;
+        flow.replace(flow.find("MENU"), 4, menu);
+        return flow;
+    };
+    const CheckResult keys = checked("devices: [keyboard]" + with(""));
+    EXPECT_TRUE(finding_of(keys, Slug::never_pressable));
+    EXPECT_TRUE(finding_of(keys, Slug::no_quit));
+    EXPECT_EQ(checked("devices: [touch]" + with("")).verdict, Verdict::proved);
+    // The menu button does the same as the button: nothing is out of anybody's reach.
+    const CheckResult both = checked("devices: [keyboard, touch]" + with("menu: open pause, "));
+    EXPECT_TRUE(both.findings.empty()) << both.findings[0].text;
+}
+
+TEST(RealPlayer, HasKeysOnThePadThatTheFlowSays) {
+    const std::string text = R"(
+starts-with: title
+screens:
+  title: { title: A, keys: { chart: open chart }, controls: [{ button: leave, press: quit }] }
+  chart: { title: Chart }
+)";
+    const CheckResult result = checked(text);
+    ASSERT_EQ(result.findings.size(), 1u);
+    EXPECT_EQ(result.findings[0].slug, Slug::out_of_reach);
+    EXPECT_EQ(result.findings[0].text, "'chart' is never shown with pad alone");
+    EXPECT_TRUE(checked(text + "pad-keys: [chart]\n").findings.empty());
+}
+
+TEST(RealPlayer, PressesAnyKeyBesideAllControls) {
+    const FlowFile file = good_flow(R"(rondix: 1
+starts-with: title
+devices: [touch]
+screens:
+  title: { controls: [{ button: on, press: open splash }, { button: leave, press: quit }] }
+  splash: { keys: { any: back }, controls: [{ button: horn, press: tell horn }, { button: dark, press: tell dark, when: f }] }
+flags: { f: { set-by: game } }
+)");
+    const CompiledFlow& flow = *file.compiled;
+    EXPECT_EQ(check(file).verdict, Verdict::proved);
+    Runner menus(flow);
+    menus.start();
+    const auto open_splash = [&] {
+        menus.replay(Move::press(flow.control(flow.screen("title"), "on")));
+        menus.advance(0.2);
+    };
+    const auto is_splash = [&] { return menus.situation().current() == flow.screen("splash"); };
+    const Point corner{3, 3};
+    open_splash();
+    const Point horn = menus.place_of(flow.control(flow.screen("splash"), "horn")).middle();
+    const Point dark = menus.place_of(flow.control(flow.screen("splash"), "dark")).middle();
+    EXPECT_TRUE(menus.pointer_presses(corner, finger(0)));
+    EXPECT_TRUE(is_splash()); // fingers act on coming up
+    EXPECT_TRUE(menus.pointer_releases(corner, finger(0)));
+    EXPECT_FALSE(is_splash());
+    for (const auto& [down, up] : {std::pair{corner, horn}, {horn, corner}, {dark, dark},
+                                   {corner, dark}, {dark, corner}}) {
+        open_splash();
+        menus.pointer_presses(down, finger(0));
+        menus.pointer_releases(up, finger(0));
+        EXPECT_TRUE(is_splash()); // begun or ended on a control it is none
+        menus.replay(Move::back());
+    }
+}
+
+} // namespace
+} // namespace rondix::test
