@@ -62,7 +62,8 @@ class DevicePlayer {
             menus_.release_key(move.as_key(), device());
             return taken;
         }
-        case MoveKind::other_key: return points() ? click(beside()) : menus_.press_other_key(device());
+        case MoveKind::other_key:
+            return points() ? click(beside()) : menus_.press_other_key(device());
         default: return false;
         }
     }
@@ -171,8 +172,7 @@ class DevicePlayer {
             if (!(menus_.situation() == before)) return true; // something has come of it
             if (menus_.value_of(setting) == value) return i > 0;
             if (points() && row.kind == ControlKind::slider) {
-                click(Point{place.x + place.width * static_cast<float>(i) / 100,
-                            place.middle().y});
+                click(Point{place.x + place.width * static_cast<float>(i) / 100, place.middle().y});
             } else if (points()) {
                 click(place.middle());
                 if (menus_.unfolded() != control) continue;

@@ -15,7 +15,8 @@
 namespace rondix::test {
 namespace {
 
-/// Every situation from one on that somebody with these devices comes to, and whether some are lost.
+/// Every situation from one on that somebody with these devices comes to, and whether some are
+/// lost.
 class Search {
   public:
     static constexpr std::size_t most = 20'000;

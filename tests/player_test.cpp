@@ -25,8 +25,8 @@ class Knowledge {
         , listing_(flow, most_situations, Listing::Keep::moves, set_of(kind)) {
         if (!complete()) return;
         const Backward backward(listing_);
-        distances_ = ways_out_in_silence(flow, listing_, backward,
-                                         std::vector<Distance>(listing_.size()));
+        distances_ =
+            ways_out_in_silence(flow, listing_, backward, std::vector<Distance>(listing_.size()));
         Situation situation(flow);
         for (Listing::Number n = 0; n < listing_.size(); ++n) {
             listing_.get(n, situation);
@@ -144,7 +144,7 @@ class Game {
         }
         if (!worst) return false;
         if (random_() % 4 == 0 && flow_.can_quit) { // silence: what is waited for is given up,
-            note("silence");                         // or the player has to do something
+            note("silence");                        // or the player has to do something
             if (limit) menus_.advance(90);
             return limit;
         }
@@ -166,8 +166,8 @@ class Game {
         const std::size_t count = list_moves(flow_, menus_.situation(), room_);
         const std::vector<Move> moves(room_.begin(), room_.begin() + static_cast<long>(count));
         for (const Move move : moves) {
-            const bool own = is_players(move.kind) && can_make(move) &&
-                             is_in_time(flow_, foremost, move);
+            const bool own =
+                is_players(move.kind) && can_make(move) && is_in_time(flow_, foremost, move);
             if (!own && !is_moving_on(move.kind)) continue;
             if (after(move) >= nearest) continue;
             best = move;

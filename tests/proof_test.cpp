@@ -17,7 +17,8 @@ namespace {
 constexpr std::size_t most_situations = 30'000;
 
 struct Tally {
-    std::size_t compared = 0, stuck = 0, endless = 0, captive = 0, reopenable = 0, tracked = 0, flags = 0;
+    std::size_t compared = 0, stuck = 0, endless = 0, captive = 0, reopenable = 0, tracked = 0,
+                flags = 0;
 };
 
 std::vector<FlagId> all_flags(const CompiledFlow& flow) {
@@ -156,10 +157,11 @@ Tally compare_random_flows(Shape shape, std::size_t many) {
         }
         if (testing::Test::HasFailure()) break;
     }
-    std::printf("compared %zu flows: stuck %zu, endless %zu, captive %zu; heads that could be reopened %zu; "
+    std::printf("compared %zu flows: stuck %zu, endless %zu, captive %zu; heads that could be "
+                "reopened %zu; "
                 "tracked %zu of %zu flags\n",
-                tally.compared, tally.stuck, tally.endless, tally.captive, tally.reopenable, tally.tracked,
-                tally.flags);
+                tally.compared, tally.stuck, tally.endless, tally.captive, tally.reopenable,
+                tally.tracked, tally.flags);
     return tally;
 }
 

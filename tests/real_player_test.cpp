@@ -152,8 +152,8 @@ TEST(RealPlayer, CountsOnNoAnswer) {
     ASSERT_TRUE(trap);
     EXPECT_EQ(trap->answers,
               (std::vector<std::string>{"every load of 'room' is done", "every 'note' fails"}));
-    EXPECT_EQ(trap->among, (std::vector<std::string>{"lobby", "built-in/loading",
-                                                     "built-in/request/note"}));
+    EXPECT_EQ(trap->among,
+              (std::vector<std::string>{"lobby", "built-in/loading", "built-in/request/note"}));
 }
 
 /// The strategy that is shown keeps the player in: whoever follows it comes to nothing else.
@@ -237,8 +237,8 @@ TEST(RealPlayer, HoldsNoLongerThanTheScreenStands) {
     EXPECT_TRUE(finding_of(checked(tide("5s", "2s")), Slug::no_way_out));
     EXPECT_TRUE(finding_of(checked(tide("1350ms", "2s")), Slug::no_way_out)); // 0.15 + 0.5 + 1.35
     EXPECT_EQ(checked(tide("1340ms", "2s")).verdict, Verdict::proved);
-    EXPECT_TRUE(finding_of(checked(tide("1340ms", "2s") + "reaction-time: 1s\n"),
-                           Slug::no_way_out));
+    EXPECT_TRUE(
+        finding_of(checked(tide("1340ms", "2s") + "reaction-time: 1s\n"), Slug::no_way_out));
     EXPECT_TRUE(finding_of(checked(tide("0s", "100ms")), Slug::no_way_out));
 }
 
@@ -384,8 +384,8 @@ flags: { f: { set-by: game } }
     EXPECT_TRUE(is_splash()); // fingers act on coming up
     EXPECT_TRUE(menus.pointer_releases(corner, finger(0)));
     EXPECT_FALSE(is_splash());
-    for (const auto& [down, up] : {std::pair{corner, horn}, {horn, corner}, {dark, dark},
-                                   {corner, dark}, {dark, corner}}) {
+    for (const auto& [down, up] :
+         {std::pair{corner, horn}, {horn, corner}, {dark, dark}, {corner, dark}, {dark, corner}}) {
         open_splash();
         menus.pointer_presses(down, finger(0));
         menus.pointer_releases(up, finger(0));

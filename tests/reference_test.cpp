@@ -1,8 +1,8 @@
 // The listing and what is said about it, compared with the naive reference on random flows: the
 // same situations, the same verdicts, the same shortest ways.
+#include "proof/players.hpp"
 #include "reference/naive.hpp"
 #include "reference/random_flow.hpp"
-#include "proof/players.hpp"
 #include "rondix/check.hpp"
 #include "rondix/move_text.hpp"
 #include "rondix/runner.hpp"
@@ -70,9 +70,8 @@ std::size_t shortest_how(const Findings& findings, Slug slug, const std::string&
 
 std::size_t count(const Findings& findings, Slug slug, const std::string& with = {}) {
     return static_cast<std::size_t>(
-        std::count_if(findings.begin(), findings.end(), [&](auto& finding) {
-            return finding.slug == slug && finding.with == with;
-        }));
+        std::count_if(findings.begin(), findings.end(),
+                      [&](auto& finding) { return finding.slug == slug && finding.with == with; }));
 }
 
 /// What the reference says of a flow.
@@ -98,8 +97,8 @@ struct Expected {
             const bool stuck = known.way_out == naive::never;
             some_goal = some_goal || reference.in_play(plain);
             for (const naive::Step& step : known.steps)
-                some_goal = some_goal ||
-                            (step.quits && (step.players || step.answer || step.by_itself));
+                some_goal =
+                    some_goal || (step.quits && (step.players || step.answer || step.by_itself));
             endless = endless || (!stuck && known.in_silence == naive::never);
             const bool lost = known.in_silence == naive::never;
             // A trap that is entered by a load is told at the screen that the load leads to.
@@ -242,8 +241,8 @@ void compare_devices(const FlowFile& file, const Expected& all, const CheckResul
         }
         bool unseen = false;
         for (const FlowScreen& screen : file.flow.screens)
-            unseen = unseen || (all.shown.contains(screen.id.text) &&
-                                !alone.shown.contains(screen.id.text));
+            unseen = unseen ||
+                     (all.shown.contains(screen.id.text) && !alone.shown.contains(screen.id.text));
         const bool unseen_told = std::any_of(
             result.findings.begin(), result.findings.end(), [&](const Finding& finding) {
                 return finding.slug == Slug::out_of_reach && finding.with == with &&
@@ -314,7 +313,9 @@ void compare_figures(const FlowFile& file, const naive::Reference& reference,
         EXPECT_EQ(row.paused, expected.paused);
         EXPECT_EQ(row.running, expected.running);
         if (!row.way_out) continue;
-        if (getenv("DBG") && row.way_out != expected.way_out) std::printf("DBG %s %zu %zu\n", row.screen.c_str(), *row.way_out, expected.way_out.value_or(999));
+        if (getenv("DBG") && row.way_out != expected.way_out)
+            std::printf("DBG %s %zu %zu\n", row.screen.c_str(), *row.way_out,
+                        expected.way_out.value_or(999));
         EXPECT_GE(*row.way_out, expected.way_out);
         ++tally.measured;
         if (row.way_out == expected.way_out) ++tally.measured_exactly;

@@ -114,12 +114,14 @@ TEST(Tool, GivesFiguresOfEachScreen) {
     EXPECT_EQ(table.status, 0);
     EXPECT_EQ(table.output, contents(root() / "tests/golden/demo-figures.txt"));
     const Ran csv = rondix("check --format csv " + demo);
-    EXPECT_NE(csv.output.find("\r\npause,1,1,3,2,2,2,yes,no\r\n"), std::string::npos) << csv.output;
+    EXPECT_NE(csv.output.find("\r\npause,1,1,3,2,3,2,yes,no,1,1\r\n"), std::string::npos)
+        << csv.output;
     const auto json = nlohmann::json::parse(rondix("check --figures --format json " + demo).output);
     ASSERT_EQ(json["figures"]["each-screen"].size(), 16u);
     EXPECT_EQ(json["figures"]["each-screen"][4]["screen"], "bridge");
     EXPECT_EQ(json["figures"]["each-screen"][4]["to-play"], 0);
     EXPECT_EQ(json["figures"]["each-screen"][4]["running"], true);
+    EXPECT_EQ(json["figures"]["each-screen"][4]["from-start-alone"]["mouse or touch"], 1);
 }
 
 TEST(Tool, BadCommandLinesAreExplained) {

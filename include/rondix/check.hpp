@@ -23,8 +23,8 @@ struct ScreenFigures {
     /// The fewest presses from the start with each of Figures::alone and no other device; none: it
     /// is never shown to somebody who has nothing else.
     std::vector<std::optional<std::size_t>> from_start_alone;
-    bool paused = false;                   ///< the game can be paused while it is current
-    bool running = false;                  ///< the game can run while it is current
+    bool paused = false;  ///< the game can be paused while it is current
+    bool running = false; ///< the game can run while it is current
 };
 
 /// What was looked at, in figures. Those of the behaviour are 0 when it was not looked at, because
@@ -46,8 +46,9 @@ struct Figures {
     std::size_t situations = 0;        ///< of the listing; 0: not listed
     std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
     std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
-    std::vector<std::string> alone; ///< kinds of devices that can do different things: "pad",
-                                    ///< "mouse or touch"; empty where all of the flow's can do the same
+    std::vector<std::string>
+        alone; ///< kinds of devices that can do different things: "pad",
+               ///< "mouse or touch"; empty where all of the flow's can do the same
     bool each_screen_exact = false; ///< false: what hangs on flags that the proof left out is left
                                     ///< out here as well
 };

@@ -120,10 +120,10 @@ struct Screen {
     bool urgent = false;            ///< while it is open, the answer to a load waits
     bool wraps = true;              ///< a direction in which nothing stands goes round
     ControlId first_focus = no_control;
-    bool question = false;   ///< of an `ask`: it stands over a screen, not on the stack
+    bool question = false;         ///< of an `ask`: it stands over a screen, not on the stack
     SettingId keeps = no_setting;  ///< of a question whether a change is to be kept: its last
     std::uint16_t keeps_value = 0; ///< control sets this setting, as far as conditions ask
-    bool for_opener = false; ///< other pads than the one that opened it are not heard
+    bool for_opener = false;       ///< other pads than the one that opened it are not heard
     PointerRule pointer{};
     std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
 };
@@ -227,9 +227,9 @@ struct Setting {
     /// moves on by itself. One for each of `turns`, side by side: see question_of(). Where no
     /// condition asks, one.
     ScreenId question = no_screen;
-    std::uint16_t binds = 0;       ///< of a key: the Target that it stands for
-    Range asks;                    ///< what conditions ask about it
-    Range turns;                   ///< in `turns`: values at which answers change, the first always
+    std::uint16_t binds = 0; ///< of a key: the Target that it stands for
+    Range asks;              ///< what conditions ask about it
+    Range turns;             ///< in `turns`: values at which answers change, the first always
 };
 
 /// A flag that says whether a setting lies between two values; apply() keeps it.

@@ -131,15 +131,15 @@ struct Finding {
     std::vector<std::string> how = {};      ///< the moves that lead to it
     std::vector<std::string> here = {};     ///< what the player can still do there
     std::vector<std::string> disabled = {}; ///< the buttons that cannot be used there
-    std::size_t lost_after = 0;             ///< of the moves: so many of them, and the player is lost
-                                            ///< already; 0: all, or it is not known
-    std::string with = {};                  ///< the device that the player has, and no other; or
-                                            ///< empty: it is so with all that the flow lists
-    std::vector<std::string> answers = {};  ///< what is answered from there on, each time, that
-                                            ///< keeps the player in, a sentence each
-    std::vector<std::string> among = {};    ///< the screens that the player then only goes among
-    std::vector<std::string> around = {};   ///< the moves once round
-    std::string mend = {};                  ///< what to change
+    std::size_t lost_after = 0; ///< of the moves: so many of them, and the player is lost
+                                ///< already; 0: all, or it is not known
+    std::string with = {};      ///< the device that the player has, and no other; or
+                                ///< empty: it is so with all that the flow lists
+    std::vector<std::string> answers = {}; ///< what is answered from there on, each time, that
+                                           ///< keeps the player in, a sentence each
+    std::vector<std::string> among = {};   ///< the screens that the player then only goes among
+    std::vector<std::string> around = {};  ///< the moves once round
+    std::string mend = {};                 ///< what to change
     std::vector<Edit> edits = {}; ///< the same in the files, where one mend is the likeliest
     bool safe = false;            ///< the edits change nothing that works
 

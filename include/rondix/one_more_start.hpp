@@ -11,8 +11,8 @@
 namespace rondix {
 
 /// `proved`: from `situation` on there is a way out, and the game can be left, whatever happens.
-/// The flow must have passed verify(), and the situation be one of its own; what closes at once there
-/// is closed first.
+/// The flow must have passed verify(), and the situation be one of its own; what closes at once
+/// there is closed first.
 Verdict one_more_start(const CompiledFlow& flow, const Situation& situation,
                        const CheckOptions& options = {});
 

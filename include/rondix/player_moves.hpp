@@ -1,12 +1,12 @@
 // What a real player can do: with which devices a move can be made, and whether there is time for
-// it. apply() knows neither; the Runner has them by the devices and clocks that it is given, and the
-// proof asks here.
+// it. apply() knows neither; the Runner has them by the devices and clocks that it is given, and
+// the proof asks here.
 //
 //   keyboard   the control that has the focus, back, menu, pages, every key; in play, only what the
 //              screen answers: directions and accept belong to the game there
 //   pad        the same, of the named keys those that it has a button for (`pad-keys`)
-//   mouse,     every control that is shown and can be used, in play too; a press beside all controls
-//   touch      is any key; no back, no menu, no pages, no named keys
+//   mouse,     every control that is shown and can be used, in play too; a press beside all
+//   controls touch      is any key; no back, no menu, no pages, no named keys
 //
 // Which controls the focus can reach is worked out screen by screen (FocusMap); all of them, where
 // no declared route keeps some out of reach.
@@ -21,8 +21,8 @@ namespace rondix {
 /// After a change of screen, presses are dropped for this long.
 inline constexpr std::uint32_t settling_ms = 150;
 
-/// The kinds of devices that can make a move on what is foremost, be they listed by the flow or not;
-/// none for moves that are not the player's.
+/// The kinds of devices that can make a move on what is foremost, be they listed by the flow or
+/// not; none for moves that are not the player's.
 DeviceSet devices_for(const CompiledFlow& flow, ScreenId current, ScreenId question, Move move);
 
 /// How long a screen or question stands at least before it moves on by itself, with time limits as

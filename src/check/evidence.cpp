@@ -30,10 +30,10 @@ std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const 
         const Outcome outcome = apply(flow, after, room[i]);
         if (!outcome.answered) continue;
         const bool in_time = is_in_time(flow, there.foremost(), room[i]);
-        words.push_back(move_text(flow, room[i]) +
-                        (!in_time        ? " (there may be no time for it)"
-                         : outcome.quits ? " (quits)"
-                                         : result_of(flow, there, after)));
+        words.push_back(move_text(flow, room[i]) + (!in_time ? " (there may be no time for it)"
+                                                    : outcome.quits
+                                                        ? " (quits)"
+                                                        : result_of(flow, there, after)));
     }
     return words;
 }

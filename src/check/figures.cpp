@@ -60,9 +60,9 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
         furthest = n;
     }
     const auto told = [&](Slug slug) {
-        return std::any_of(
-            result.findings.begin(), result.findings.end(),
-            [&](const Finding& one) { return one.slug == slug && one.with.empty(); });
+        return std::any_of(result.findings.begin(), result.findings.end(), [&](const Finding& one) {
+            return one.slug == slug && one.with.empty();
+        });
     };
     if (stuck != (told(Slug::no_way_out) || told(Slug::no_goal)) ||
         (!stuck && endless != told(Slug::endless_wait)))

@@ -158,7 +158,8 @@ class Search {
             if (is_answer(edge.kind) || (awaits && moves_on && (edge.to != at || edge.quits))) {
                 forced = forced && good;
                 ends = ends || moves_on;
-            } else if (is_players(edge.kind) || edge.kind == MoveKind::idle || (moves_on && !awaits)) {
+            } else if (is_players(edge.kind) || edge.kind == MoveKind::idle ||
+                       (moves_on && !awaits)) {
                 own = own || good;
             }
         }
@@ -242,10 +243,11 @@ bool may_be_silent(const CompiledFlow& flow, const Awaited& awaited) {
 
 std::string sentence(const CompiledFlow& flow, const Awaited& awaited, Answer answer) {
     const bool load = awaited.request == no_request;
-    const std::string name(
-        flow.text(load ? flow[awaited.scene].id : flow[awaited.request].id));
+    const std::string name(flow.text(load ? flow[awaited.scene].id : flow[awaited.request].id));
     std::string text = load ? "every load of '" + name + "' " : "every '" + name + "' ";
-    text += answer == Answer::bad ? "fails" : answer == Answer::good ? "is done" : "stays unanswered";
+    text += answer == Answer::bad    ? "fails"
+            : answer == Answer::good ? "is done"
+                                     : "stays unanswered";
     return text;
 }
 
@@ -259,8 +261,7 @@ std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& 
             for (const Answer answer : {Answer::bad, Answer::good, Answer::never}) {
                 const bool load = one.request == no_request;
                 if (answer == Answer::bad && load && !flow.can_quit) continue;
-                if (answer == Answer::never &&
-                    (mode == Silence::ends || !may_be_silent(flow, one)))
+                if (answer == Answer::never && (mode == Silence::ends || !may_be_silent(flow, one)))
                     continue;
                 more.push_back(policy);
                 more.back()[one] = answer;

@@ -22,7 +22,7 @@ struct Keeping {
     std::vector<std::string> answers; ///< a sentence each; empty where nothing is asked for
     std::vector<Awaited> silent;      ///< those that are never answered
     std::vector<std::string> among;   ///< the names of the screens that the player then goes among
-    std::vector<Move> around;         ///< once round: a move of each kind, until all stands as before
+    std::vector<Move> around; ///< once round: a move of each kind, until all stands as before
 };
 
 /// What keeps a player with these devices from a goal: from play and from quitting, or, where play

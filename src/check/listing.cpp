@@ -40,9 +40,8 @@ void Listing::begin() {
 }
 
 bool Listing::has_later_starts() const {
-    return std::any_of(later_starts_.begin(), later_starts_.end(), [&](const LaterStart& start) {
-        return start.before.size() > level_;
-    });
+    return std::any_of(later_starts_.begin(), later_starts_.end(),
+                       [&](const LaterStart& start) { return start.before.size() > level_; });
 }
 
 /// All situations of one distance have been followed: those of the next one are complete with the
@@ -97,9 +96,9 @@ void Listing::follow(Number number) {
         ++moves_;
         const bool changed = !std::ranges::equal(next_.words(), here_.words());
         if (keep_ == Keep::moves)
-            edges_.push_back({number, room_[i].kind, outcome.quits,
-                              !is_players(room_[i].kind) ||
-                                  is_in_time(flow_, here_.foremost(), room_[i])});
+            edges_.push_back(
+                {number, room_[i].kind, outcome.quits,
+                 !is_players(room_[i].kind) || is_in_time(flow_, here_.foremost(), room_[i])});
         if (!changed) continue;
         add_to_batch();
         next_.assign(here_);

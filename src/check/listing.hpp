@@ -77,7 +77,8 @@ class Listing {
     const Keep keep_;
     const DeviceSet devices_;
     std::vector<LaterStart> later_starts_;
-    std::size_t level_ = 0, level_end_ = 0; // how far those are that are followed, and where they end
+    std::size_t level_ = 0,
+                level_end_ = 0; // how far those are that are followed, and where they end
     std::size_t followed_ = 0, moves_ = 0;
     Rows rows_;
     std::vector<Parent> parents_;

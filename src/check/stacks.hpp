@@ -23,10 +23,10 @@ class Stacks {
     /// The most screens that are open when a head is reached; 0 where it is not.
     std::size_t depth(HeadId head) const { return depth_[head]; }
 
-    /// How many moves it is at most from a head to play or out of the game, whatever is answered and
-    /// whatever lies beneath, when the player goes the shortest way; nothing where that is not known.
-    /// Never less than the truth; more in some cases, for what is pushed is taken to stand where its
-    /// way is longest.
+    /// How many moves it is at most from a head to play or out of the game, whatever is answered
+    /// and whatever lies beneath, when the player goes the shortest way; nothing where that is not
+    /// known. Never less than the truth; more in some cases, for what is pushed is taken to stand
+    /// where its way is longest.
     std::optional<Length> longest_way_out(HeadId head) const;
     /// The same of all heads that are met.
     std::optional<Length> longest_way_out() const;
@@ -59,7 +59,7 @@ class Stacks {
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
     std::vector<std::size_t> depth_;
-    std::vector<HeadId> under_; // of each head in a deepest stack: what pushed it
+    std::vector<HeadId> under_;   // of each head in a deepest stack: what pushed it
     std::vector<Length> way_out_; // of each head
 };
 

@@ -7,6 +7,7 @@
 #include "check/keeping.hpp"
 
 #include <algorithm>
+#include <stdexcept>
 #include <string>
 
 namespace rondix {
@@ -78,9 +79,8 @@ class Traps {
     void report_cannot_leave(const Trail& trail, ScreenId screen) {
         const std::string name = question_.name_of(screen);
         const std::string from = trail.moves.empty() ? "the start" : "'" + name + "'";
-        Finding& finding =
-            add(findings_, Slug::no_quit, question_.place_of(screen),
-                "no way to quit the game from " + from + question_.with_them());
+        Finding& finding = add(findings_, Slug::no_quit, question_.place_of(screen),
+                               "no way to quit the game from " + from + question_.with_them());
         show_all(trail, false, Silence::counts, finding);
         finding.mend = "give '" + name +
                        "' a way to 'quit' that hangs on no answer, or say 'quit: no' if the "
@@ -108,9 +108,9 @@ class Traps {
         const Place declared = question_.file.flow.loading.place;
         Finding& finding =
             add(findings_, Slug::endless_wait,
-                declared.known()                             ? declared
+                declared.known()                           ? declared
                 : question_.file.flow.scenes_place.known() ? question_.file.flow.scenes_place
-                                                            : question_.place_of(screen),
+                                                           : question_.place_of(screen),
                 "a load that is never answered keeps the player waiting for ever" +
                     question_.with_them());
         show_all(trail, true, Silence::counts, finding);
@@ -128,6 +128,10 @@ class Traps {
         const Keeping keeping =
             what_keeps(flow_, trail.there, question_.devices(), play_is_a_goal, mode);
         if (keeping.answers.empty()) return;
+        std::vector<Move> all = trail.moves;
+        all.insert(all.end(), keeping.around.begin(), keeping.around.end());
+        if (!question_.trails.runner_takes(all))
+            throw std::logic_error("the Runner refuses moves that keep the player in");
         finding.answers = keeping.answers;
         finding.among = keeping.among;
         finding.around = in_words(flow_, keeping.around);

@@ -102,15 +102,14 @@ class Unreached {
     }
 
     void tell_out_of_reach(std::size_t screen, const Unreached& all) {
-        Finding& finding =
-            add(findings_, Slug::out_of_reach, file_.origins.screens[screen],
-                "'" + name(screen) + "' is never shown" + question_.with_them());
+        Finding& finding = add(findings_, Slug::out_of_reach, file_.origins.screens[screen],
+                               "'" + name(screen) + "' is never shown" + question_.with_them());
         finding.with = question_.with;
         finding.mend = "let something lead to it that can be done" + question_.with_them();
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             if (i != screen && is_hidden(i, all) && is_behind_another(i, all))
-                finding.also.push_back({file_.origins.screens[i],
-                                        "and so '" + name(i) + "' is not shown either"});
+                finding.also.push_back(
+                    {file_.origins.screens[i], "and so '" + name(i) + "' is not shown either"});
     }
 
     /// In play the game has directions and accept: a control there is for pointing, and a key does
@@ -126,8 +125,7 @@ class Unreached {
         bool some = does(Move::menu(), screen.menu) || does(Move::back(), screen.back) ||
                     does(Move::other_key(), screen.any);
         for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
-            some = some ||
-                   does(Move::key(flow_.key_answers[i].key), flow_.key_answers[i].action);
+            some = some || does(Move::key(flow_.key_answers[i].key), flow_.key_answers[i].action);
         return some;
     }
 
@@ -189,8 +187,8 @@ class Unreached {
         bool possible = false;
         for (const FrameId frame : frames_of_[index(screen)]) {
             each_value(question_.proof.reached().of(frame), [&](Values values) {
-                possible = possible || (heads.may_rest(frame, values) &&
-                                        target.is_there(heads, frame, values));
+                possible = possible ||
+                           (heads.may_rest(frame, values) && target.is_there(heads, frame, values));
             });
         }
         if (!possible || question_.proof.reach_is_exact()) return possible;

@@ -1,5 +1,5 @@
-// What is never reached: screens that nothing shows, buttons that can never be pressed; by anybody, or
-// by somebody with one kind of device alone.
+// What is never reached: screens that nothing shows, buttons that can never be pressed; by anybody,
+// or by somebody with one kind of device alone.
 #pragma once
 
 #include "check/question.hpp"

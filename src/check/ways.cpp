@@ -61,9 +61,8 @@ std::vector<Distance> distances(const Listing& listing, const Backward& backward
         at[far].push_back(n);
     };
     for (Listing::Number n = 0; n < listing.size(); ++n)
-        offer(n, n >= listing.followed() || there(n)
-                     ? 0
-                     : distance_of(listing, n, mode, distances));
+        offer(n,
+              n >= listing.followed() || there(n) ? 0 : distance_of(listing, n, mode, distances));
     for (Distance far = 0; far < at.size(); ++far)
         for (std::size_t i = 0; i < at[far].size(); ++i) {
             const Listing::Number n = at[far][i];

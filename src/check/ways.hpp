@@ -28,9 +28,9 @@ using Distance = std::uint32_t;
 inline constexpr Distance unreachable = std::numeric_limits<Distance>::max();
 
 /// For each situation the most moves of a way out that the player chooses as short as possible, and
-/// the other side as long: to play (0 where the player is in play) or to a press that quits (1 where
-/// there is one). Situations whose moves were not followed count as being there: nothing is said
-/// against what was not looked at.
+/// the other side as long: to play (0 where the player is in play) or to a press that quits (1
+/// where there is one). Situations whose moves were not followed count as being there: nothing is
+/// said against what was not looked at.
 std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
                                const Backward& backward);
 

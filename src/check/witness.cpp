@@ -53,10 +53,11 @@ void Witness::follow(FrameId frame, std::span<const Situation::Word> packed) {
     here_.unpack(packed);
     for (const Branch& branch : frames_.branches(frame)) {
         if (!can_make(branch) || !can_arrange(branch)) continue;
-        const bool uses = branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change;
-        const bool tells = uses && ((branch.usable && !usable_[branch.move.subject]) ||
-                                    (branch.kind != Branch::Kind::refused &&
-                                     !answered_[branch.move.subject]));
+        const bool uses =
+            branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change;
+        const bool tells =
+            uses && ((branch.usable && !usable_[branch.move.subject]) ||
+                     (branch.kind != Branch::Kind::refused && !answered_[branch.move.subject]));
         if (!tells && !leads_on(frame, branch)) continue;
         if (!arrange(frame, branch, packed)) continue;
         if (uses) {

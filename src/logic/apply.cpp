@@ -127,7 +127,6 @@ void Turn::put_first_flags(bool all) {
             now_.set_flag(static_cast<FlagId>(i), flow_.flags[i].first);
 }
 
-
 // --- the player's moves
 
 void Turn::press(ControlId control, std::uint16_t which) {
@@ -138,7 +137,8 @@ void Turn::press(ControlId control, std::uint16_t which) {
     const Screen& question = flow_[now_.question()];
     answer_question(action);
     outcome_.agreed = true;
-    const bool keeps = question.keeps != no_setting && index(control) + 1 == question.controls.end();
+    const bool keeps =
+        question.keeps != no_setting && index(control) + 1 == question.controls.end();
     if (keeps) set(question.keeps, question.keeps_value);
 }
 

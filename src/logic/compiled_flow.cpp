@@ -300,7 +300,8 @@ class Verifier {
     }
 
     void verify_start() {
-        const int starts = (has(flow_.first_scene) ? 1 : 0) + (is_menu(flow_.first_screen) ? 1 : 0) +
+        const int starts = (has(flow_.first_scene) ? 1 : 0) +
+                           (is_menu(flow_.first_screen) ? 1 : 0) +
                            (flow_.first_choice != unsaid ? 1 : 0);
         expect(starts == 1, "the flow starts with none or several of scene, screen and choice");
         expect(has_or_unsaid(flow_.first_choice), "an action is out of range");

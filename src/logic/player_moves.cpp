@@ -19,7 +19,8 @@ DeviceSet devices_for_key(const CompiledFlow& flow, KeyId key) {
 /// A time limit as short as the player can make it.
 std::uint32_t shortest(const CompiledFlow& flow, std::uint32_t ms) {
     if (flow.stretch == no_setting) return ms;
-    const double least = std::floor(static_cast<double>(ms) * static_cast<double>(flow[flow.stretch].from));
+    const double least =
+        std::floor(static_cast<double>(ms) * static_cast<double>(flow[flow.stretch].from));
     return static_cast<std::uint32_t>(std::min<double>(least, no_limit - 1));
 }
 

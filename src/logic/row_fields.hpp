@@ -143,10 +143,10 @@ void fields(R& row, Visit visit) {
           height, reaction, devices, rule, can_quit);
 }
 inline Rest rest_of(const CompiledFlow& flow) {
-    return {flow.game,          flow.loading,      flow.looks.design, flow.looks.safe,
-            flow.first_scene,   flow.first_screen, flow.first_choice, flow.stretch,
-            flow.design_width,  flow.design_height, flow.reaction_ms, flow.devices,
-            flow.looks.rule,    flow.can_quit};
+    return {flow.game,         flow.loading,       flow.looks.design, flow.looks.safe,
+            flow.first_scene,  flow.first_screen,  flow.first_choice, flow.stretch,
+            flow.design_width, flow.design_height, flow.reaction_ms,  flow.devices,
+            flow.looks.rule,   flow.can_quit};
 }
 inline void put_rest(const Rest& rest, CompiledFlow& flow) {
     flow.game = rest.game;

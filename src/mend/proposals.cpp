@@ -182,8 +182,8 @@ class Proposals : ProposalMaker {
             for (const FlowKey& key : screen.keys)
                 if (key.key.text != "any" && keys.find(key.key.text) == std::string::npos)
                     keys += (keys.empty() ? "" : ", ") + key.key.text;
-        const bool here = flow_.screens_place.known() &&
-                          flow_.screens_place.file == finding_.place.file;
+        const bool here =
+            flow_.screens_place.known() && flow_.screens_place.file == finding_.place.file;
         if (!keys.empty() && flow_.pad_keys.empty() && here)
             add("give the keys a button of the pad",
                 layout_.add_line(flow_.screens_place.begin, "pad-keys: [" + keys + "]"));

@@ -67,9 +67,8 @@ bool Forcing::win_easily(FrameId frame) {
     bool changed = false;
     for (Values values = 0; values < heads_.values(); ++values) {
         if (easy_.has(frame, values)) continue;
-        const bool won = is_won(frame, values, [&](const Rule& rule) {
-            return leads_easily(frame, values, rule);
-        });
+        const bool won = is_won(
+            frame, values, [&](const Rule& rule) { return leads_easily(frame, values, rule); });
         if (won) changed |= easy_.add(frame, values);
     }
     return changed;

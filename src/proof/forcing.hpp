@@ -2,20 +2,20 @@
 // loads and requests answer.
 //
 // It is a game of two. The player chooses among his own moves, and may let the screen move on where
-// nothing is waited for. Where an answer is awaited the other side chooses, each time anew: the good
-// answer, the bad one, or to let a waiting screen move on first. Where silence counts it may also
-// say nothing for ever, unless there is a time limit, which makes silence a failure, or the screen
-// moves on; then the player's own moves have to do.
+// nothing is waited for. Where an answer is awaited the other side chooses, each time anew: the
+// good answer, the bad one, or to let a waiting screen move on first. Where silence counts it may
+// also say nothing for ever, unless there is a time limit, which makes silence a failure, or the
+// screen moves on; then the player's own moves have to do.
 //
 // A head is won for a set T of ways to leave it when the player can force "the goal, or to leave it
-// in a way of T". To leave is in T or not; what stays in its place has to be won for T too; a screen
-// that is pushed has to be won for the ways whose landing is won for T. That is the least fixpoint:
-// the player gets there in finitely many moves. Every reachable situation is won exactly when every
-// reachable head is won for all of its ways (docs/what-is-proved.md).
+// in a way of T". To leave is in T or not; what stays in its place has to be won for T too; a
+// screen that is pushed has to be won for the ways whose landing is won for T. That is the least
+// fixpoint: the player gets there in finitely many moves. Every reachable situation is won exactly
+// when every reachable head is won for all of its ways (docs/what-is-proved.md).
 //
 // Nearly always a simpler question does: a push counts when what is pushed is won and *every* way
-// in which it could be left lands on what is won. That wins no head too many; for those that it does
-// not win, the sets are followed, on demand.
+// in which it could be left lands on what is won. That wins no head too many; for those that it
+// does not win, the sets are followed, on demand.
 #pragma once
 
 #include "proof/goals.hpp"
@@ -29,8 +29,7 @@ enum class Silence : std::uint8_t { ends, counts };
 class Forcing {
   public:
     /// To quit is a goal always, and `goals` are. `possible` is by the moves of a way out.
-    Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
-            Watch& watch);
+    Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode, Watch& watch);
 
     /// Of these heads those from which the player can force neither a goal nor to leave.
     HeadSet lost(const HeadSet& among);
@@ -38,14 +37,14 @@ class Forcing {
     HeadSet lost_staying(const HeadSet& among);
 
   private:
-    using Way = std::uint64_t;       // a landing and the values after it
-    using TargetId = std::uint32_t;  // a set of ways
+    using Way = std::uint64_t;      // a landing and the values after it
+    using TargetId = std::uint32_t; // a set of ways
     static constexpr TargetId every = 0;
     struct Pair {
         HeadId head = 0;
         TargetId target = every;
         bool won = false;
-        bool waits = false;                 // to be looked at
+        bool waits = false;                     // to be looked at
         std::vector<std::uint32_t> askers = {}; // pairs that have asked for it while it was not won
     };
     static Way way_of(Landing landing, Values values) {
@@ -78,7 +77,7 @@ class Forcing {
     HeadSet easy_; // won for all ways, goals among them
     std::vector<Pair> pairs_;
     std::unordered_map<std::uint64_t, std::uint32_t> pair_numbers_; // by head and target
-    std::vector<std::vector<Way>> targets_;                         // in order; the first is `every`
+    std::vector<std::vector<Way>> targets_; // in order; the first is `every`
     std::map<std::vector<Way>, TargetId> target_numbers_;
     std::vector<std::uint32_t> open_;
 };

@@ -378,8 +378,8 @@ void Frames::ask_about(FrameId id, ConditionId when, std::initializer_list<Actio
         const Range alternatives = flow_[action].alternatives;
         for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
             const Alternative& one = flow_.alternatives[i];
-            const bool home = one.steps.count > 0 &&
-                              flow_.steps[one.steps.end() - 1].kind == StepKind::home;
+            const bool home =
+                one.steps.count > 0 && flow_.steps[one.steps.end() - 1].kind == StepKind::home;
             if (home && flow_.first_choice != unsaid)
                 goes_home.emplace_back(asked_.size(), one.steps);
             asked_.push_back({one.when, Asked::known, next()});
@@ -395,7 +395,8 @@ void Frames::ask_about_start(std::size_t home, Range steps) {
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
         const Step& step = flow_.steps[i];
         const bool raises = step.kind == StepKind::raise;
-        if (raises || step.kind == StepKind::lower) changed.push_back({FlagId(step.subject), raises});
+        if (raises || step.kind == StepKind::lower)
+            changed.push_back({FlagId(step.subject), raises});
         if (step.kind != StepKind::set && step.kind != StepKind::reset) continue;
         if (flow_.settings[step.subject].question != no_screen) continue; // it is not kept yet
         const Range asks = flow_.settings[step.subject].asks;

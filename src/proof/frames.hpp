@@ -71,9 +71,9 @@ struct Branch {
         leaves,  ///< the screen closes, and what is current then is told by `landing`
         resets,  ///< every screen closes, and `frame` is the new bottom
     };
-    Move move;            ///< of a delayed answer: the event, which is to fall due right away
-    bool delayed = false; ///< two moves: the event, then its answer
-    bool at_once = false; ///< no move of its own: the screen closes, for it is not at rest
+    Move move;             ///< of a delayed answer: the event, which is to fall due right away
+    bool delayed = false;  ///< two moves: the event, then its answer
+    bool at_once = false;  ///< no move of its own: the screen closes, for it is not at rest
     DeviceSet devices = 0; ///< of a player's move: those that can make it,
     bool in_time = true;   ///< and whether there is always time for it (is_in_time())
     Kind kind{};
@@ -127,9 +127,7 @@ class Frames {
         return frames_[id].phase == Phase::loading || requested(id) != no_request;
     }
     /// The same for what an answer can take effect of here and now.
-    bool awaits_answer(FrameId id) const {
-        return awaits_load(id) || requested(id) != no_request;
-    }
+    bool awaits_answer(FrameId id) const { return awaits_load(id) || requested(id) != no_request; }
     /// Whether silence comes to an end by itself: what is waited for has a time limit.
     bool has_time_limit(FrameId id) const {
         const RequestId request = requested(id);
@@ -233,8 +231,8 @@ class Frames {
     std::optional<Overflow> overflow_;
 
     // Of the move that is being asked about.
-    std::vector<Asked> asked_;   // its conditions; the first is read first
-    std::vector<Cube> changed_;  // by steps of the same list; the first by none
+    std::vector<Asked> asked_;  // its conditions; the first is read first
+    std::vector<Cube> changed_; // by steps of the same list; the first by none
     std::vector<Cube> cubes_;
     std::vector<Situation::Word> stand_in_;
     Situation before_, after_, again_; // again_: after the run with the other flags raised

@@ -34,7 +34,7 @@ struct Rule {
     bool quits = false;
     bool at_once = false; ///< no move: the screen closes, for it is not at rest
     bool forced = false;  ///< not for the player to choose, here
-    bool exact = true; ///< the case asks for tracked flags only
+    bool exact = true;    ///< the case asks for tracked flags only
     Landing landing;
     FrameId frame = 0;
     FrameId under = 0; ///< of what is pushed: the frame that is then beneath it
@@ -88,8 +88,8 @@ class Heads {
         if (!closing_[frame].count) return true;
         return may_rest(closing_rules_, closing_[frame], values);
     }
-    /// Whether a screen that moves on by this rule stays as it is: nothing happens, or what comes up
-    /// closes at once.
+    /// Whether a screen that moves on by this rule stays as it is: nothing happens, or what comes
+    /// up closes at once.
     bool moves_on_in_vain(FrameId frame, Values values, const Rule& rule) const {
         if (rule.quits || rule.after(values) != values) return false;
         if (rule.kind == Branch::Kind::stays) return rule.frame == frame;

@@ -64,10 +64,9 @@ void Paths::explore(HeadId head) {
         if (!heads_.free(bit)) continue;
         const FlagId flag = heads_.tracked()[i];
         const Move move = (values & bit) != 0 ? Move::lower(flag) : Move::raise(flag);
-        add_edge(head, {heads_.head(frame, values ^ bit),
-                        options_.weigh(move.kind, false),
-                        {move},
-                        no_item});
+        add_edge(
+            head,
+            {heads_.head(frame, values ^ bit), options_.weigh(move.kind, false), {move}, no_item});
     }
 }
 

@@ -141,7 +141,8 @@ bool Proof::look_at_leaving() {
     if (goals.count() > 0 && captive_.count() > 0) {
         HeadSet ends = in_play();
         ends.join(goals);
-        captive_.drop(Forcing(*heads_, *leaving_, ends, Silence::counts, watch_).lost_staying(captive_));
+        captive_.drop(
+            Forcing(*heads_, *leaving_, ends, Silence::counts, watch_).lost_staying(captive_));
     }
     return !is_in_doubt(captive_);
 }

@@ -1,10 +1,10 @@
 // Proof: whether anybody can get stuck, with some devices and no others.
 //
 // From every reachable situation the player can force a way out, whatever is answered, exactly when
-// from every reachable head the player can force the goal or to leave it for a lower stack. For what
-// is left lands in a reachable situation with a lower stack, which has a way out by induction on its
-// height; at the bottom nothing can be left; and where neither can be forced, the situation is
-// stuck, whatever lies beneath. docs/what-is-proved.md has the argument in full.
+// from every reachable head the player can force the goal or to leave it for a lower stack. For
+// what is left lands in a reachable situation with a lower stack, which has a way out by induction
+// on its height; at the bottom nothing can be left; and where neither can be forced, the situation
+// is stuck, whatever lies beneath. docs/what-is-proved.md has the argument in full.
 //
 // It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
 // that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those

@@ -1,5 +1,5 @@
-// Starts: the situations in which a flow can start. One, most often. By condition: one for each way in
-// which the game can put in, before, the settings and lists that the conditions ask about.
+// Starts: the situations in which a flow can start. One, most often. By condition: one for each way
+// in which the game can put in, before, the settings and lists that the conditions ask about.
 #pragma once
 
 #include "rondix/apply.hpp"

@@ -23,7 +23,7 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
         Trail trail{map.paths.moves_to(*end), Situation(flow_)};
         std::vector<FlagId> missing;
         if (replay(map.heads, trail.moves, *end, target, trail.there, missing)) {
-            if (!needed) confirm(trail, target);
+            if (!needed) confirm(trail.moves);
             if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail.moves);
             return trail;
         }
@@ -40,23 +40,26 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     }
 }
 
-/// What the game would do: the same situation after the same moves.
-void Trails::confirm(const Trail& trail, const Target& target) const {
+bool Trails::runner_takes(const std::vector<Move>& moves) const {
     Runner runner(flow_); // a fresh one: another would have kept settings and scenes
     runner.start();
-    const auto takes = [&](Move move) {
+    Situation there(flow_);
+    start(flow_, there);
+    return std::all_of(moves.begin(), moves.end(), [&](Move move) {
         runner.take_effects();
         // A game may let scenes go that could stay: then they are waited for once more.
         for (std::size_t i = 0; i < flow_.scenes.size(); ++i) runner.set_loaded(SceneId(i), false);
-        return runner.replay(move);
-    };
-    bool well = std::all_of(trail.moves.begin(), trail.moves.end(), takes) &&
-                runner.situation() == trail.there;
-    if (well && target.last && !target.good) well = takes(*target.last);
-    if (well) return;
-    std::string moves;
-    for (const Move move : trail.moves) moves += (moves.empty() ? "" : " · ") + move_text(flow_, move);
-    throw std::logic_error("the Runner refuses moves that were found: " + moves);
+        return runner.replay(move) && apply(flow_, there, move).answered &&
+               runner.situation() == there;
+    });
+}
+
+/// What the game would do: the same situation after the same moves.
+void Trails::confirm(const std::vector<Move>& all) const {
+    if (runner_takes(all)) return;
+    std::string words;
+    for (const Move move : all) words += (words.empty() ? "" : " · ") + move_text(flow_, move);
+    throw std::logic_error("the Runner refuses moves that were found: " + words);
 }
 
 const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {

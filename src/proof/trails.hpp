@@ -32,6 +32,8 @@ class Trails {
         , watch_(watch) {}
 
     DeviceSet devices() const { return devices_; }
+    /// Whether a Runner takes all of these moves, and stands as the core does then.
+    bool runner_takes(const std::vector<Move>& moves) const;
 
     /// What is looked for: a head, and then a move that is made there, if there is one.
     struct Target {
@@ -45,9 +47,9 @@ class Trails {
         std::vector<FlagId> knows = {};
     };
     /// The shortest moves, the last one included; nothing when there are none. `heads` tells which
-    /// flags are tracked to begin with. With `needed`, which gets those that were in the end, nobody
-    /// is shown the moves; without, they are replayed through a Runner. One that refuses them is a
-    /// fault of Rondix: throws std::logic_error.
+    /// flags are tracked to begin with. With `needed`, which gets those that were in the end,
+    /// nobody is shown the moves; without, they are replayed through a Runner. One that refuses
+    /// them is a fault of Rondix: throws std::logic_error.
     std::optional<Trail> shortest(const Heads& heads, const Target& target,
                                   std::vector<FlagId>* needed = nullptr);
 
@@ -66,7 +68,7 @@ class Trails {
     const Map& map_of(const std::vector<FlagId>& tracked);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    void confirm(const Trail& trail, const Target& target) const;
+    void confirm(const std::vector<Move>& moves) const;
     void note_missing(const Heads& heads, const Situation& before, Move move,
                       std::vector<FlagId>& missing) const;
     bool replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
@@ -77,7 +79,6 @@ class Trails {
     const DeviceSet devices_;
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
-
 };
 
 } // namespace rondix

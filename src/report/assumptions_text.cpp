@@ -52,7 +52,8 @@ class Assumptions {
 
     void about_requests() {
         const auto all = names(flow_.requests, [](const Request&) { return true; });
-        if (!all.empty()) say("The game answers each request once, done or failed: " + listed(all) + ".");
+        if (!all.empty())
+            say("The game answers each request once, done or failed: " + listed(all) + ".");
         const auto limited =
             names(flow_.requests, [](const Request& row) { return row.give_up_ms > 0; });
         if (!limited.empty())
@@ -69,7 +70,8 @@ class Assumptions {
     }
 
     void about_leaving() {
-        if (flow_.can_quit) return say("A game that is asked to quit leaves, or nothing has changed.");
+        if (flow_.can_quit)
+            return say("A game that is asked to quit leaves, or nothing has changed.");
         say("The platform has a way of its own to leave the game.");
         if (!flow_.scenes.empty()) say("Loads do not fail for ever.");
     }
@@ -84,9 +86,8 @@ class Assumptions {
         if (!keys.empty() && (flow_.devices & set_of(DeviceKind::pad)) != 0)
             say("Every pad has a button for " + listed(keys) + ".");
         const DeviceSet typing = set_of(DeviceKind::pad) | set_of(DeviceKind::touch);
-        const auto texts = names(flow_.controls, [](const Control& row) {
-            return row.kind == ControlKind::entry;
-        });
+        const auto texts = names(flow_.controls,
+                                 [](const Control& row) { return row.kind == ControlKind::entry; });
         if (!texts.empty() && (flow_.devices & typing) != 0)
             say("The platform's keyboard comes up where a text is typed: " + listed(texts) + ".");
     }
@@ -112,13 +113,13 @@ class Assumptions {
             return is_counted(row.kind) && row.asks.count > 0 && row.turns.count > 2;
         });
         if (!all.empty())
-            say("Changing one of these passes no value at which a screen closes: " + listed(all) + ".");
+            say("Changing one of these passes no value at which a screen closes: " + listed(all) +
+                ".");
     }
 
     /// Said, for many look for it.
     void about_events() {
-        const auto all =
-            names(flow_.events, [](const Event& row) { return row.action != unsaid; });
+        const auto all = names(flow_.events, [](const Event& row) { return row.action != unsaid; });
         if (all.empty()) return;
         text_ += "nothing is assumed of events: each may come at any moment, twice, or never: " +
                  listed(all) + "\n";

@@ -72,16 +72,14 @@ std::string figures_text(const Figures& figures) {
 }
 
 std::string figures_csv(const Figures& figures) {
-    std::string text =
-        "screen,from-start,to-play,to-quit,way-out,ways-in,deepest,paused,running";
+    std::string text = "screen,from-start,to-play,to-quit,way-out,ways-in,deepest,paused,running";
     for (const std::string& devices : figures.alone) text += ",from-start with " + devices;
     text += "\r\n";
-    for (const ScreenFigures& row : figures.each_screen)
-    {
-        text += fmt::format("{},{},{},{},{},{},{},{},{}", row.screen,
-                            number_or(row.from_start, ""), number_or(row.to_play, ""),
-                            number_or(row.to_quit, ""), number_or(row.way_out, ""), row.ways_in,
-                            row.deepest, row.paused ? "yes" : "no", row.running ? "yes" : "no");
+    for (const ScreenFigures& row : figures.each_screen) {
+        text += fmt::format("{},{},{},{},{},{},{},{},{}", row.screen, number_or(row.from_start, ""),
+                            number_or(row.to_play, ""), number_or(row.to_quit, ""),
+                            number_or(row.way_out, ""), row.ways_in, row.deepest,
+                            row.paused ? "yes" : "no", row.running ? "yes" : "no");
         for (const auto& alone : row.from_start_alone) text += "," + number_or(alone, "");
         text += "\r\n";
     }

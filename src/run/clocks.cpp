@@ -81,8 +81,9 @@ Runner::Micros Runner::next_deadline() const {
 
 /// While a control is held, nobody is idle.
 bool Runner::holds_something() const {
-    return holding_ != no_control || std::any_of(std::begin(fingers_), std::end(fingers_),
-                                                 [](auto& finger) { return finger.on != no_control; });
+    return holding_ != no_control ||
+           std::any_of(std::begin(fingers_), std::end(fingers_),
+                       [](auto& finger) { return finger.on != no_control; });
 }
 
 void Runner::let_pass(Micros time) {

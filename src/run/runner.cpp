@@ -95,7 +95,8 @@ void Runner::make_labels() {
     }
 }
 
-/// What a move makes due, such as an answer that came while an urgent screen stood, follows at once.
+/// What a move makes due, such as an answer that came while an urgent screen stood, follows at
+/// once.
 bool Runner::perform(Move move) {
     if (!perform_one(move)) return false;
     follow();

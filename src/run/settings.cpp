@@ -50,7 +50,8 @@ void Runner::tell_setting_change(Move move) {
         return emit(EffectKind::setting, static_cast<std::uint32_t>(setting)); // it is so already
     }
     if (move.kind != MoveKind::set || !is_counted(flow_[move.setting()].kind)) return;
-    // While the player is asked whether to keep another value, this is the one that it goes back to.
+    // While the player is asked whether to keep another value, this is the one that it goes back
+    // to.
     if (move.setting() == unkept_) {
         value_before_ = move.value;
         return;

@@ -54,8 +54,7 @@ class Writer {
         if (from.back) page.back = &*from.back;
         if (from.menu) page.menu = &*from.menu;
         for (const FlowKey& key : from.keys)
-            (key.key.text == "any" ? page.any = &key.action
-                                   : (page.keys.push_back(&key), nullptr));
+            (key.key.text == "any" ? page.any = &key.action : (page.keys.push_back(&key), nullptr));
         page.controls = from.controls;
         pages_.push_back(page);
     }
@@ -216,10 +215,9 @@ class Writer {
 
     /// A move as one step: made when the guard holds; a quit in the quiet reaches the goal.
     void move(const std::string& guard, const std::string& what) {
-        text_ +=
-            "  :: d_step { " + guard + " -> q = 0; " + what +
-            "\n    if :: q == 1 && hush > 0 -> c_code { show('G'); }; hush = 6 :: else fi; "
-            "q = 0; i = 0 }\n";
+        text_ += "  :: d_step { " + guard + " -> q = 0; " + what +
+                 "\n    if :: q == 1 && hush > 0 -> c_code { show('G'); }; hush = 6 :: else fi; "
+                 "q = 0; i = 0 }\n";
     }
 
     void write_page(std::size_t number) {
@@ -236,10 +234,10 @@ class Writer {
             move(here, action(*page.any));
         else if (keys && page.closes)
             move(here + " && depth > 1", "pop();");
-        if (keys && (page.menu || page.any))
-            move(here, action(page.menu ? *page.menu : *page.any));
+        if (keys && (page.menu || page.any)) move(here, action(page.menu ? *page.menu : *page.any));
         for (const FlowKey* key : page.keys)
-            if (has_keyboard_ || (has_pad_ && is_on_pad(key->key.text))) move(here, action(key->action));
+            if (has_keyboard_ || (has_pad_ && is_on_pad(key->key.text)))
+                move(here, action(key->action));
         if (page.any) move(here, action(*page.any));
     }
 
@@ -250,10 +248,12 @@ class Writer {
 
     void write_answers() {
         for (std::size_t i = 0; i < flow_.scenes.size(); ++i)
-            move("(hush == 0 || hush == 1 || hush == 3) && phase == 2 && scene == " + std::to_string(i),
+            move("(hush == 0 || hush == 1 || hush == 3) && phase == 2 && scene == " +
+                     std::to_string(i),
                  "cut(0); phase = 1; push(" + std::to_string(number(flow_.scenes[i].root.text)) +
                      ");");
-        move("(hush == 0 || hush == 2 || hush == 4) && phase == 2", "cut(0); phase = 3; push(" + std::to_string(failed_) + ");");
+        move("(hush == 0 || hush == 2 || hush == 4) && phase == 2",
+             "cut(0); phase = 3; push(" + std::to_string(failed_) + ");");
     }
 
     void write_events() {

@@ -26,10 +26,9 @@ struct Verdict {
 
     /// From some situation no moves lead to the goal.
     bool some_lost(int mode) const {
-        return std::any_of(fell_quiet[mode].begin(), fell_quiet[mode].end(),
-                           [&](const std::string& situation) {
-                               return !reached_goal[mode].contains(situation);
-                           });
+        return std::any_of(
+            fell_quiet[mode].begin(), fell_quiet[mode].end(),
+            [&](const std::string& situation) { return !reached_goal[mode].contains(situation); });
     }
 };
 

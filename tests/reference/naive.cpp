@@ -113,10 +113,11 @@ std::map<Plain, std::size_t> Reference::starts() const {
     before[plain] = 0;
     std::set<std::string> asked;
     for (const FlowStart& one : flow_.starts)
-        if (one.when) each_part(*one.when, [&](const Condition& part) {
-            asked.insert(part.subject.text +
-                         (part.kind == Condition::Kind::has_rows ? " has rows" : ""));
-        });
+        if (one.when)
+            each_part(*one.when, [&](const Condition& part) {
+                asked.insert(part.subject.text +
+                             (part.kind == Condition::Kind::has_rows ? " has rows" : ""));
+            });
     const auto also = [&](const auto& change) {
         const std::map<Plain, std::size_t> known = before;
         for (const auto& [from, moves] : known) {
@@ -651,8 +652,7 @@ void Reference::add_answers(const Plain& plain, std::vector<Step>& all) const {
         Step& bad = begin(all, "fails " + request->id.text, plain, false);
         bad.answer = bad.bad_answer = true;
         answer(*request, false, bad);
-        if (request->give_up_ms > 0)
-        {
+        if (request->give_up_ms > 0) {
             Step& given_up = begin(all, "given up " + request->id.text, plain, false);
             given_up.limit = true;
             answer(*request, false, given_up);
@@ -759,8 +759,8 @@ void Reference::note_who(const Plain& plain, Step& step) const {
     const std::string& text = step.text;
     const bool play = in_play(plain);
     if (text.starts_with("press ") || text.starts_with("change "))
-        step.devices = play ? Devices{"mouse", "touch"}
-                            : Devices{"keyboard", "pad", "mouse", "touch"};
+        step.devices =
+            play ? Devices{"mouse", "touch"} : Devices{"keyboard", "pad", "mouse", "touch"};
     else if (text.starts_with("turn "))
         step.devices = play ? Devices{} : Devices{"keyboard", "pad"};
     else if (text == "back" || text == "menu")
@@ -940,7 +940,7 @@ bool Reference::is_blocked(const Known& known, bool silence) const {
     for (std::size_t i = 0; i < here.size(); ++i) {
         const Known* now = here[i].known;
         for (const Step& step : now->steps) {
-            const To to = step.quits || resets(step)                   ? To::anew
+            const To to = step.quits || resets(step)                    ? To::anew
                           : !begins_with(*step.to->plain, *known.plain) ? To::lower
                                                                         : To::here;
             here[i].to.push_back(to);

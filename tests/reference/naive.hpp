@@ -67,10 +67,10 @@ struct Step {
 /// How far a goal is that the player can force, at most: the player goes the shortest way, and the
 /// other side chooses what is answered.
 struct Known {
-    std::size_t distance = 0;         // moves from the start
-    std::size_t way_out = never;      // to play or out of the game; silence comes to an end
-    std::size_t in_silence = never;   // the same where silence may last; 0 where that is lost anyway
-    std::size_t leaving = never;      // out of the game; 0 where the player is lost anyway
+    std::size_t distance = 0;       // moves from the start
+    std::size_t way_out = never;    // to play or out of the game; silence comes to an end
+    std::size_t in_silence = never; // the same where silence may last; 0 where that is lost anyway
+    std::size_t leaving = never;    // out of the game; 0 where the player is lost anyway
     bool blocked = false; // stuck, whatever lies beneath: neither play, nor quit, nor a lower stack
     bool silenced = false; // the same where silence may last
     const Plain* plain = nullptr;

@@ -1,6 +1,7 @@
 // rondix check: findings, and what was proved.
 #include "check_watch.hpp"
 #include "commands.hpp"
+#include "moves_of.hpp"
 #include "onlooker.hpp"
 
 #include "rondix/check_all.hpp"
@@ -44,10 +45,11 @@ bool save_walks(const std::string& folder, const CheckResult& result) {
     }
     std::size_t number = 0;
     for (const Finding& finding : result.findings) {
-        if (finding.how.empty()) continue;
+        const std::vector<std::string> moves = moves_shown(finding);
+        if (moves.empty()) continue;
         const std::string name =
             fmt::format("{}/{:02}-{}.walk.yaml", folder, ++number, row_of(finding.slug).name);
-        if (!write_file(name, write_walkthrough(finding.text, finding.how))) return false;
+        if (!write_file(name, write_walkthrough(finding.text, moves))) return false;
     }
     return true;
 }
@@ -139,8 +141,7 @@ int run(Options& options) {
     const CheckResult result = check_whole(file, options);
     onlooker.end();
     fmt::print("{}", in_format(options, file, result));
-    if (options.assumptions && options.format == "text")
-        fmt::print("\n{}", assumptions_text(file));
+    if (options.assumptions && options.format == "text") fmt::print("\n{}", assumptions_text(file));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));

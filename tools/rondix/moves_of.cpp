@@ -10,16 +10,22 @@ namespace rondix::tool {
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number) {
     std::size_t with_moves = 0;
     for (const Finding& finding : check_all(file).findings)
-        if (!finding.how.empty() && ++with_moves == number) return finding;
+        if (!moves_shown(finding).empty() && ++with_moves == number) return finding;
     fmt::print(stderr, "error: there is no finding {} with moves; there {} {}\n", number,
                with_moves == 1 ? "is" : "are",
                with_moves == 0 ? "none" : std::to_string(with_moves));
     return std::nullopt;
 }
 
+std::vector<std::string> moves_shown(const Finding& finding) {
+    std::vector<std::string> moves = finding.how;
+    moves.insert(moves.end(), finding.around.begin(), finding.around.end());
+    return moves;
+}
+
 Walkthrough walk_into(const Finding& finding) {
     return load_walkthrough_text(std::string(row_of(finding.slug).name),
-                                 write_walkthrough(finding.text, finding.how));
+                                 write_walkthrough(finding.text, moves_shown(finding)));
 }
 
 std::vector<Move> moves_of(const CompiledFlow& flow, const Walkthrough& walk) {

@@ -14,7 +14,9 @@ namespace rondix::draw {
 namespace {
 
 constexpr float rounding = 0.5F;   // of a design unit
-constexpr float least_target = 24; // WCAG 2.5.8, in pixels of the design
+// In units of the design: WCAG 2.5.8 (AA), and for fingers 2.5.5 (AAA).
+constexpr float least_target = 24;
+constexpr float least_target_of_a_finger = 44;
 constexpr float most_stretch = 1.02F;
 
 /// Texts a third longer, with letters of their own; kept, for the Runner keeps views of them.
@@ -157,11 +159,13 @@ class PlaceCheck {
         else if (!inside(own, canvas.safe))
             note(Slug::outside_safe, i, name_of(i) + " stands outside the safe margin",
                  "change its place, or say 'bleed: yes' where it may stand there");
-        if (is_usable(i) && std::min(own.width, own.height) < least_target)
+        const bool touch = (flow_.devices & set_of(DeviceKind::touch)) != 0;
+        const float least = touch ? least_target_of_a_finger : least_target;
+        if (is_usable(i) && std::min(own.width, own.height) < least)
             note(Slug::small_target, i,
                  fmt::format("{} is only {:.0f}x{:.0f} large, which is hard to hit", name_of(i),
                              own.width, own.height),
-                 "make it at least 24x24");
+                 touch ? "make it at least 44x44, for it is touched" : "make it at least 24x24");
     }
 
     void check_text(std::uint32_t i, bool longer) {

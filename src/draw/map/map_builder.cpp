@@ -114,8 +114,10 @@ class MapBuilder {
     void add_start() {
         graph_.nodes.push_back({NodeKind::start, "", "", {}});
         const std::size_t start = graph_.nodes.size() - 1;
-        if (flow_.first_scene != no_scene) edge(start, scene_node(flow_.first_scene), EdgeKind::frame);
-        if (flow_.first_screen != no_screen) edge(start, index(flow_.first_screen), EdgeKind::frame);
+        if (flow_.first_scene != no_scene)
+            edge(start, scene_node(flow_.first_scene), EdgeKind::frame);
+        if (flow_.first_screen != no_screen)
+            edge(start, index(flow_.first_screen), EdgeKind::frame);
         if (flow_.first_choice == unsaid) return;
         const Range all = flow_[flow_.first_choice].alternatives;
         for (std::uint32_t i = all.begin; i < all.end(); ++i) {

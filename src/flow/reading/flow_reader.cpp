@@ -28,10 +28,10 @@ class FlowReader {
         if (!is_flow(root)) return false;
         const MapReader map(
             root, "a flow",
-            {"rondix",      "game",   "starts-with", "design-size", "portrait-size", "window",
-             "safe-margin", "quit",   "scenes",      "loading",     "flags",         "events",
-             "screens",     "theme",  "palette",     "styles",      "cues",          "tunes",
-             "enters",      "leaves", "settings",    "requests",    "parts",         "include",
+            {"rondix",      "game",     "starts-with",   "design-size",  "portrait-size", "window",
+             "safe-margin", "quit",     "scenes",        "loading",      "flags",         "events",
+             "screens",     "theme",    "palette",       "styles",       "cues",          "tunes",
+             "enters",      "leaves",   "settings",      "requests",     "parts",         "include",
              "devices",     "pad-keys", "reaction-time", "reading-speed"},
             findings_);
         flow_.game = map.text("game").value_or("");

@@ -103,7 +103,8 @@ std::optional<std::vector<Name>> MapReader::names(std::string_view key) const {
                           return child.kind == yaml::Kind::text && !child.text.empty();
                       });
     if (!good) {
-        add(findings_, Slug::wrong_type, node->place, quoted(key) + " wants a list of names: [a, b]");
+        add(findings_, Slug::wrong_type, node->place,
+            quoted(key) + " wants a list of names: [a, b]");
         return std::nullopt;
     }
     std::vector<Name> names;

@@ -18,8 +18,9 @@
 // answers it, else back), Page Up and Page Down, and the keys that the flow names: as SDL names
 // them in small letters (`tab`, `f2`, `c`), or as bind() says. Pads: cross and left stick, south
 // (accept), east (back), start (menu), the shoulders (pages), and for the flow's `pad-keys`, in
-// their order, west, north, back and the two sticks. The player may bind keys and pad buttons anew, all but the stick. Mouse, fingers and pads are told apart, with numbers from 0 on.
-// The events window-left, window-back, pad-lost, suspended and woken are told as they happen.
+// their order, west, north, back and the two sticks. The player may bind keys and pad buttons anew,
+// all but the stick. Mouse, fingers and pads are told apart, with numbers from 0 on. The events
+// window-left, window-back, pad-lost, suspended and woken are told as they happen.
 #pragma once
 
 #include "rondix/runner.hpp"
