@@ -133,6 +133,39 @@ screens:
     EXPECT_TRUE(usable(play.flow(), play.now(), leave));
 }
 
+TEST(RealPlayer, IsAskedAboutOneChangeAtATime) {
+    const FlowFile file = good_flow(R"(rondix: 1
+starts-with: title
+settings:
+  s: { from: 0, to: 4, by: 2, keep-within: 5s }
+  t: { from: 0, to: 4, by: 2, keep-within: 5s }
+events: { storm: { during: any, do: set t 4 } }
+screens:
+  title: { controls: [{ slider: set, setting: s }, { button: leave, press: quit, when: s above 3 }] }
+)");
+    const CompiledFlow& flow = *file.compiled;
+    const SettingId s = flow.setting("s"), t = flow.setting("t");
+    Runner menus(flow);
+    menus.start();
+    menus.advance(1);
+    menus.replay(Move::change(flow.control(flow.screen("title"), "set"), 2));
+    EXPECT_EQ(menus.value_of(s), 2);
+    EXPECT_EQ(menus.kept_value_of(s), 0);
+    menus.tell(flow.event("storm")); // its question takes the place of the other
+    EXPECT_EQ(menus.value_of(s), 0);
+    EXPECT_EQ(menus.value_of(t), 2);
+    menus.press(Button::up); // from the safe answer to the other, round the end
+    menus.advance(1);
+    menus.replay(Move::press(flow.control(menus.situation().question(), "yes")));
+    EXPECT_EQ(menus.kept_value_of(t), 2);
+    // The game settles what is being asked: this is what it goes back to.
+    menus.replay(Move::change(flow.control(flow.screen("title"), "set"), 2));
+    menus.set_setting(s, 1);
+    EXPECT_EQ(menus.value_of(s), 2);
+    menus.replay(Move::press(flow.control(menus.situation().question(), "no")));
+    EXPECT_EQ(menus.value_of(s), 1);
+}
+
 // --- answers
 
 const std::string lobby = R"(

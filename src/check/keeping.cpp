@@ -90,13 +90,14 @@ class Search {
         return names;
     }
 
-    /// From the situation back to one that was met before, as far round as the last search goes by
-    /// first moves.
+    /// From the situation on by the first moves that change something, until the same screens are
+    /// open, or all is as it was before.
     std::vector<Move> around(const Policy& policy) {
         std::vector<Move> moves;
         std::set<std::vector<Situation::Word>> seen;
         Situation now = there_;
-        while (seen.insert(words_of(now)).second && moves.size() < 12) {
+        while (seen.insert(words_of(now)).second && moves.size() < 12 &&
+               (moves.empty() || !same_screens(now, there_))) {
             std::optional<Move> next;
             Situation after = now;
             const std::size_t count = list_moves(flow_, now, room_);
@@ -164,6 +165,14 @@ class Search {
             }
         }
         return awaits ? forced && (ends || own) : own;
+    }
+
+    static bool same_screens(const Situation& a, const Situation& b) {
+        if (a.depth() != b.depth()) return false;
+        for (std::size_t i = 0; i < a.depth(); ++i)
+            if (a.screen_at(i) != b.screen_at(i) || a.question_at(i) != b.question_at(i))
+                return false;
+        return true;
     }
 
     bool is_goal(const Situation& now) const { return play_is_a_goal_ && in_play(flow_, now); }
@@ -241,14 +250,56 @@ bool may_be_silent(const CompiledFlow& flow, const Awaited& awaited) {
                                           : flow.loading.give_up_ms) == 0;
 }
 
+const char* word_of(Answer answer) {
+    switch (answer) {
+    case Answer::bad: return "fails";
+    case Answer::good: return "is done";
+    case Answer::never: break;
+    }
+    return "stays unanswered";
+}
+
 std::string sentence(const CompiledFlow& flow, const Awaited& awaited, Answer answer) {
     const bool load = awaited.request == no_request;
     const std::string name(flow.text(load ? flow[awaited.scene].id : flow[awaited.request].id));
     std::string text = load ? "every load of '" + name + "' " : "every '" + name + "' ";
-    text += answer == Answer::bad    ? "fails"
-            : answer == Answer::good ? "is done"
-                                     : "stays unanswered";
+    text += word_of(answer);
     return text;
+}
+
+/// One for each; where many loads or requests are answered alike, one for all of them.
+std::vector<std::string> sentences(const CompiledFlow& flow, const std::set<Awaited>& met,
+                                   const Policy& policy) {
+    constexpr std::size_t few = 3;
+    std::vector<std::string> all;
+    for (const bool loads : {true, false}) {
+        std::vector<Awaited> these;
+        for (const Awaited& one : met)
+            if ((one.request == no_request) == loads) these.push_back(one);
+        const bool alike = std::all_of(these.begin(), these.end(), [&](const Awaited& one) {
+            return policy.at(one) == policy.at(these[0]);
+        });
+        if (these.size() > few && alike)
+            all.push_back(std::string(loads ? "every load " : "every request ") +
+                          word_of(policy.at(these[0])));
+        else
+            for (const Awaited& one : these) all.push_back(sentence(flow, one, policy.at(one)));
+    }
+    return all;
+}
+
+/// The same answer to everything, as far as it may be given.
+std::vector<Policy> uniform_policies(const CompiledFlow& flow, const std::set<Awaited>& awaited,
+                                     Silence mode) {
+    std::vector<Policy> all(3);
+    for (const Awaited& one : awaited) {
+        const bool fails = one.request != no_request || flow.can_quit;
+        const bool silent = mode == Silence::counts && may_be_silent(flow, one);
+        all[0][one] = fails ? Answer::bad : Answer::good;
+        all[1][one] = Answer::good;
+        all[2][one] = silent ? Answer::never : Answer::bad;
+    }
+    return all;
 }
 
 /// All policies, those with the fewest good answers and the fewest silences first.
@@ -267,7 +318,7 @@ std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& 
                 more.back()[one] = answer;
             }
         all = std::move(more);
-        if (all.size() > most_policies) return {};
+        if (all.size() > most_policies) return uniform_policies(flow, awaited, mode);
     }
     const auto cost = [](const Policy& policy) {
         int sum = 0;
@@ -290,10 +341,9 @@ Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet d
         if (!search.keeps(policy)) continue;
         Keeping keeping;
         keeping.among = search.screens();
-        for (const Awaited& one : search.met()) {
-            keeping.answers.push_back(sentence(flow, one, policy[one]));
+        keeping.answers = sentences(flow, search.met(), policy);
+        for (const Awaited& one : search.met())
             if (policy[one] == Answer::never) keeping.silent.push_back(one);
-        }
         keeping.around = search.around(policy);
         return keeping;
     }

@@ -7,6 +7,7 @@
 
 #include <optional>
 #include <string>
+#include <tuple>
 #include <vector>
 
 namespace rondix {
@@ -15,7 +16,9 @@ namespace rondix {
 struct Awaited {
     SceneId scene = no_scene;
     RequestId request = no_request;
-    friend auto operator<=>(const Awaited&, const Awaited&) = default;
+    friend bool operator<(const Awaited& a, const Awaited& b) {
+        return std::tie(a.scene, a.request) < std::tie(b.scene, b.request);
+    }
 };
 
 struct Keeping {

@@ -32,9 +32,6 @@ Stacks::Stacks(const Heads& heads, Weigh weigh, Watch& watch)
     , watch_(watch)
     , weigh_(weigh)
     , paths_(heads, {Leaving::any_move, weigh}, watch)
-    , ways_(heads, reached_heads(heads, paths_), {of_a_way_out, weigh}, watch)
-    , to_goal_(ways_.lengths_to_goal(
-          [&](HeadId head) { return heads.frames().in_play(heads.frame(head)); }))
     , beneath_(heads.size())
     , beneath_frame_(heads.frame_count())
     , depth_(heads.size(), 0)
@@ -209,16 +206,19 @@ void Stacks::landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& h
 /// Dijkstra, backward from the heads that reach the goal without being left. What is left lands on
 /// what lay beneath it from the beginning: what is pushed on the way and left again is part of the
 /// ways.
-std::vector<Length> Stacks::nearest(Goal goal) const {
+std::vector<Length> Stacks::nearest(Goal goal) {
     const bool play = goal == Goal::play;
-    std::vector<Length> lengths = ways_.lengths_to_goal(
+    if (!ways_)
+        ways_.emplace(heads_, reached_heads(heads_, paths_), Paths::Options{of_a_way_out, weigh_},
+                      watch_);
+    std::vector<Length> lengths = ways_->lengths_to_goal(
         [&](HeadId head) { return play && heads_.frames().in_play(heads_.frame(head)); }, !play);
     std::vector<std::vector<Paths::Step>> back(heads_.size());
     using Reached = std::pair<Length, HeadId>;
     std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
     for (const HeadId head : reached_heads(heads_, paths_)) {
         watch_.step("figures", head, heads_.size());
-        for (const Paths::WayOut& way : ways_.ways(head)) {
+        for (const Paths::WayOut& way : ways_->ways(head)) {
             std::set<HeadId> next;
             landings(head, way, next);
             for (const HeadId to : next) back[to].push_back({head, way.length});

@@ -33,7 +33,7 @@ class Stacks {
 
     enum class Goal : std::uint8_t { play, quit };
     /// How far it is from each head to the goal, on the stack where it is nearest.
-    std::vector<Length> nearest(Goal goal) const;
+    std::vector<Length> nearest(Goal goal);
 
   private:
     void find_beneath();
@@ -54,8 +54,7 @@ class Stacks {
     Watch& watch_;
     const Weigh weigh_;
     const Paths paths_;
-    const Paths ways_; // by the player's moves and by answers
-    const std::vector<Length> to_goal_;
+    std::optional<Paths> ways_; // by the player's moves and by answers, once somebody asks
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
     std::vector<std::size_t> depth_;

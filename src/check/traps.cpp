@@ -121,9 +121,10 @@ class Traps {
 
   private:
     /// The moves, what the player can do, and what is answered so that it leads no further.
-    void show_all(const Trail& trail, bool play_is_a_goal, Silence mode, Finding& finding) const {
+    void show_all(const Trail& trail, bool play_is_a_goal, Silence mode, Finding& finding) {
         show(flow_, trail, question_.devices(), finding);
         finding.with = question_.with;
+        if (looked_into_++ >= most_looked_into) return; // who has so many mends those first
         finding.lost_after = lost_after(trail, play_is_a_goal, mode);
         const Keeping keeping =
             what_keeps(flow_, trail.there, question_.devices(), play_is_a_goal, mode);
@@ -245,8 +246,11 @@ class Traps {
         return std::nullopt;
     }
 
+    static constexpr std::size_t most_looked_into = 30;
+
     Question& question_;
     Told& told_;
+    std::size_t looked_into_ = 0;
     const CompiledFlow& flow_;
     const Heads& heads_;
     Frames& frames_;

@@ -21,6 +21,14 @@ std::string joined(const std::vector<std::string>& words, std::string_view betwe
     return fmt::format("{}", fmt::join(words, between));
 }
 
+/// The first dozen.
+std::string joined_briefly(const std::vector<std::string>& words) {
+    constexpr std::size_t most = 12;
+    if (words.size() <= most) return joined(words, ", ");
+    return joined({words.begin(), words.begin() + most}, ", ") +
+           fmt::format(" and {} more", words.size() - most);
+}
+
 bool continues(char byte) {
     return (static_cast<unsigned char>(byte) & 0xC0) == 0x80;
 }
@@ -113,7 +121,7 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
     if (!finding.around.empty())
         text += line_of("round", joined(finding.around, " · "), Ink::note, style);
     if (!finding.among.empty())
-        text += line_of("only ever on", joined(finding.among, ", "), Ink::note, style);
+        text += line_of("only ever on", joined_briefly(finding.among), Ink::note, style);
     if (!finding.mend.empty()) text += line_of("mend", finding.mend, Ink::mend, style);
     return text;
 }

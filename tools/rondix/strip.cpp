@@ -48,6 +48,8 @@ bool fill(FilmStrip& strip, const Walkthrough& walk) {
 }
 
 std::string end_of(const Finding& finding) {
+    if (!finding.answers.empty())
+        return fmt::format("and so on, while {}", fmt::join(finding.answers, " and "));
     if (finding.slug != Slug::no_way_out && finding.slug != Slug::no_quit) return finding.text;
     return finding.here.empty() ? "nothing can be done here"
                                 : fmt::format("here: {}", fmt::join(finding.here, ", "));
