@@ -167,7 +167,7 @@ struct Expected {
 
 /// How often each verdict came up: a comparison in which everything is well would prove little.
 struct Tally {
-    std::size_t alone = 0, trapped_alone = 0, unseen_alone = 0;
+    std::size_t alone = 0, trapped_alone = 0, unseen_alone = 0, walked = 0, lost_before = 0;
     std::size_t compared = 0, trapped = 0, captive = 0, reopening = 0, clean = 0, endless = 0,
                 nothing_usable = 0, restless = 0, idle = 0, idle_told = 0, measured = 0,
                 measured_exactly = 0, unasked = 0;
@@ -212,6 +212,38 @@ void compare_findings(const FlowFile& file, const Expected& expected, const Chec
     EXPECT_EQ(told(Slug::never_pressable), !all_pressed);
 }
 
+/// What is printed is walked by the reference: each move can be made by a player with these
+/// devices, the trap is one, and so it is from where the player is said to be lost.
+void walk_what_is_printed(const naive::Reference& reference,
+                          const std::map<naive::Plain, naive::Known>& all, const Findings& findings,
+                          const std::string& with, Tally& tally) {
+    for (const Finding& finding : findings) {
+        if (finding.with != with) continue;
+        std::vector<std::string> moves = finding.how;
+        moves.insert(moves.end(), finding.around.begin(), finding.around.end());
+        if (std::find(moves.begin(), moves.end(), "start") != moves.end()) continue;
+        SCOPED_TRACE(finding.text);
+        naive::Plain plain = reference.start();
+        std::vector<bool> lost{all.at(plain).way_out == naive::never};
+        for (const std::string& move : moves) {
+            const std::vector<naive::Step> steps = reference.steps(plain);
+            const auto step = std::find_if(steps.begin(), steps.end(), [&](const auto& one) {
+                return one.text == move && one.answered && reference.can_happen(one);
+            });
+            ASSERT_NE(step, steps.end()) << move;
+            plain = step->next;
+            lost.push_back(all.at(plain).way_out == naive::never);
+            ++tally.walked;
+        }
+        if (finding.slug != Slug::no_way_out) continue;
+        ASSERT_TRUE(lost[finding.how.size()]);
+        if (finding.lost_after == 0) continue;
+        for (std::size_t i = finding.lost_after; i < finding.how.size(); ++i) ASSERT_TRUE(lost[i]);
+        ASSERT_FALSE(lost[finding.lost_after - 1]);
+        ++tally.lost_before;
+    }
+}
+
 /// Each kind of devices alone, where the flow lists several that can do different things.
 void compare_devices(const FlowFile& file, const Expected& all, const CheckResult& result,
                      Tally& tally) {
@@ -226,6 +258,7 @@ void compare_devices(const FlowFile& file, const Expected& all, const CheckResul
         const auto listed = reference.list(most);
         ASSERT_TRUE(listed.has_value()); // no more than with all of them
         const Expected alone(file, reference, *listed);
+        walk_what_is_printed(reference, *listed, result.findings, with, tally);
         ++tally.alone;
         const auto told = [&](Slug slug) { return count(result.findings, slug, with) > 0; };
         // What is so with all devices is not said again.
@@ -351,6 +384,7 @@ void compare(std::uint32_t number, test::Shape shape, Tally& tally) {
         EXPECT_EQ(result.figures.longest_way_out, expected.longest_way_out);
     }
     compare_findings(file, expected, result, tally);
+    walk_what_is_printed(reference, *all, result.findings, "", tally);
     compare_devices(file, expected, result, tally);
     compare_figures(file, reference, *all, result.figures, tally);
     // The same without the listing: never less than the truth, and hardly ever more.
@@ -384,8 +418,9 @@ Tally compare_random_flows(test::Shape shape, std::size_t many) {
     // closes in any case, so that a `resume` there always seems to do something.)
     EXPECT_GE(tally.idle_told * 100, tally.idle * (shape == test::Shape::rich ? 90 : 95));
     EXPECT_GE(tally.measured_exactly * 100, tally.measured * 99);
-    std::printf("alone %zu: trapped %zu, not shown %zu\n", tally.alone, tally.trapped_alone,
-                tally.unseen_alone);
+    std::printf("alone %zu: trapped %zu, not shown %zu; walked %zu moves, lost before %zu times\n",
+                tally.alone, tally.trapped_alone, tally.unseen_alone, tally.walked,
+                tally.lost_before);
     std::printf("compared %zu: trapped %zu, captive %zu, reopening %zu, clean %zu, endless %zu, "
                 "unasked %zu, "
                 "nothing usable %zu, restless %zu, idle steps %zu of %zu, way out exact %zu of "

@@ -47,9 +47,13 @@ bool fill(FilmStrip& strip, const Walkthrough& walk) {
     return player.report().passed;
 }
 
+std::string title_of(const Finding& finding) {
+    if (finding.answers.empty()) return finding.text;
+    return fmt::format("{}, while {}", finding.text, fmt::join(finding.answers, " and "));
+}
+
 std::string end_of(const Finding& finding) {
-    if (!finding.answers.empty())
-        return fmt::format("and so on, while {}", fmt::join(finding.answers, " and "));
+    if (!finding.around.empty()) return "and round again";
     if (finding.slug != Slug::no_way_out && finding.slug != Slug::no_quit) return finding.text;
     return finding.here.empty() ? "nothing can be done here"
                                 : fmt::format("here: {}", fmt::join(finding.here, ", "));
@@ -77,7 +81,7 @@ int run(const Options& options) {
     FilmStripOptions strip_options;
     strip_options.format = ending == ".svg" ? PictureFormat::svg : PictureFormat::png;
     strip_options.columns = static_cast<int>(options.columns);
-    strip_options.title = finding                ? finding->text
+    strip_options.title = finding                ? title_of(*finding)
                           : !walk->title.empty() ? walk->title
                                                  : options.walkthrough;
     FilmStrip strip(*file.compiled, strip_options);
