@@ -13,7 +13,7 @@ namespace rondix::draw {
 
 namespace {
 
-constexpr float rounding = 0.5F;   // of a design unit
+constexpr float rounding = 0.5F; // of a design unit
 // In units of the design: WCAG 2.5.8 (AA), and for fingers 2.5.5 (AAA).
 constexpr float least_target = 24;
 constexpr float least_target_of_a_finger = 44;
