@@ -1,5 +1,6 @@
 #include "check/keeping.hpp"
 
+#include "check/ways.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 
@@ -59,22 +60,25 @@ class Search {
     const std::set<Awaited>& met() const { return met_; }
     /// Whether some goal can be forced, by the rules of the game in full.
     std::optional<bool> is_won(Silence mode) {
-        std::vector<std::vector<Edge>> edges;
-        std::map<std::vector<Situation::Word>, std::size_t> numbers;
+        std::vector<std::vector<Listing::Edge>> edges;
+        std::map<std::vector<Situation::Word>, Listing::Number> numbers;
         const bool fits = explore([](const Situation&, Move) { return true; });
         if (!fits) return std::nullopt;
-        for (std::size_t i = 0; i < found_.size(); ++i) numbers[words_of(found_[i])] = i;
-        std::vector<bool> won(found_.size());
-        for (std::size_t i = 0; i < found_.size(); ++i) {
-            won[i] = is_goal(found_[i]);
+        for (Listing::Number i = 0; i < found_.size(); ++i) numbers[words_of(found_[i])] = i;
+        std::vector<Distance> far(found_.size(), unreachable);
+        for (Listing::Number i = 0; i < found_.size(); ++i) {
+            if (is_goal(found_[i])) far[i] = 0;
             edges.push_back(edges_of(i, numbers));
         }
         for (bool changed = true; changed;) {
             changed = false;
-            for (std::size_t i = won.size(); i-- > 0;)
-                if (!won[i] && is_won(i, edges[i], won, mode)) won[i] = changed = true;
+            for (auto i = static_cast<Listing::Number>(far.size()); i-- > 0;) {
+                if (far[i] != unreachable) continue;
+                far[i] = distance_of(flow_, edges[i], i, mode, far);
+                changed = changed || far[i] != unreachable;
+            }
         }
-        return won[0];
+        return far[0] != unreachable;
     }
 
     /// The screens of the last search, in the order in which they were met.
@@ -120,15 +124,10 @@ class Search {
         return {packed.begin(), packed.end()};
     }
 
-    struct Edge {
-        std::size_t to = 0;
-        MoveKind kind{};
-        bool quits = false;
-    };
-
-    std::vector<Edge> edges_of(std::size_t from,
-                               const std::map<std::vector<Situation::Word>, std::size_t>& numbers) {
-        std::vector<Edge> edges;
+    std::vector<Listing::Edge>
+    edges_of(Listing::Number from,
+             const std::map<std::vector<Situation::Word>, Listing::Number>& numbers) {
+        std::vector<Listing::Edge> edges;
         const Situation here = found_[from];
         Situation after = here;
         const std::size_t count = list_moves(flow_, here, room_);
@@ -143,28 +142,6 @@ class Search {
                 edges.push_back({numbers.at(words_of(after)), move.kind, outcome.quits});
         }
         return edges;
-    }
-
-    bool is_won(std::size_t at, const std::vector<Edge>& edges, const std::vector<bool>& won,
-                Silence mode) const {
-        bool awaits = false, ends = mode == Silence::ends, own = false, forced = true;
-        for (const Edge& edge : edges) {
-            awaits = awaits || is_answer(edge.kind);
-            ends = ends || edge.kind == MoveKind::give_up || edge.kind == MoveKind::gives_up;
-        }
-        for (const Edge& edge : edges) {
-            const bool good = edge.quits || won[edge.to];
-            const bool moves_on = edge.kind == MoveKind::moves_on;
-            if (edge.kind == MoveKind::load_failed && !flow_.can_quit) continue;
-            if (is_answer(edge.kind) || (awaits && moves_on && (edge.to != at || edge.quits))) {
-                forced = forced && good;
-                ends = ends || moves_on;
-            } else if (is_players(edge.kind) || edge.kind == MoveKind::idle ||
-                       (moves_on && !awaits)) {
-                own = own || good;
-            }
-        }
-        return awaits ? forced && (ends || own) : own;
     }
 
     static bool same_screens(const Situation& a, const Situation& b) {
@@ -297,7 +274,7 @@ std::vector<Policy> uniform_policies(const CompiledFlow& flow, const std::set<Aw
         const bool silent = mode == Silence::counts && may_be_silent(flow, one);
         all[0][one] = fails ? Answer::bad : Answer::good;
         all[1][one] = Answer::good;
-        all[2][one] = silent ? Answer::never : Answer::bad;
+        all[2][one] = silent ? Answer::never : all[0][one];
     }
     return all;
 }

@@ -23,10 +23,10 @@ Distance by(const Listing::Edge& edge, const std::vector<Distance>& distances) {
     return distances[edge.to] == unreachable ? unreachable : distances[edge.to] + 1;
 }
 
-/// How far a situation is, from how far those are that it leads to.
-Distance distance_of(const Listing& listing, Listing::Number number, Silence mode,
-                     const std::vector<Distance>& distances) {
-    const std::span<const Listing::Edge> edges = listing.edges(number);
+} // namespace
+
+Distance distance_of(const CompiledFlow& flow, std::span<const Listing::Edge> edges,
+                     Listing::Number number, Silence mode, const std::vector<Distance>& distances) {
     Distance nearest = unreachable, furthest = 0;
     bool awaits = false, limit = false, ends = false;
     for (const Listing::Edge& edge : edges) {
@@ -36,7 +36,7 @@ Distance distance_of(const Listing& listing, Listing::Number number, Silence mod
     for (const Listing::Edge& edge : edges) {
         const bool moves_on = edge.kind == MoveKind::moves_on;
         const bool in_vain = moves_on && edge.to == number && !edge.quits;
-        if (edge.kind == MoveKind::load_failed && !listing.flow().can_quit) continue;
+        if (edge.kind == MoveKind::load_failed && !flow.can_quit) continue;
         if (is_answer(edge.kind) || (awaits && moves_on && !in_vain)) {
             furthest = std::max(furthest, by(edge, distances));
             ends = ends || moves_on;
@@ -49,28 +49,31 @@ Distance distance_of(const Listing& listing, Listing::Number number, Silence mod
     return silent ? std::max(nearest, furthest) : furthest;
 }
 
+namespace {
+
 /// By rising distance: what is known to be far is nearer than all that is not known yet.
 template <class There>
 std::vector<Distance> distances(const Listing& listing, const Backward& backward, Silence mode,
                                 There there) {
     std::vector<Distance> distances(listing.size(), unreachable);
     std::vector<std::vector<Listing::Number>> at(1); // by distance
+    const auto far_of = [&](Listing::Number n) {
+        return distance_of(listing.flow(), listing.edges(n), n, mode, distances);
+    };
     const auto offer = [&](Listing::Number n, Distance far) {
         if (far == unreachable) return;
         if (far >= at.size()) at.resize(far + 1);
         at[far].push_back(n);
     };
     for (Listing::Number n = 0; n < listing.size(); ++n)
-        offer(n,
-              n >= listing.followed() || there(n) ? 0 : distance_of(listing, n, mode, distances));
+        offer(n, n >= listing.followed() || there(n) ? 0 : far_of(n));
     for (Distance far = 0; far < at.size(); ++far)
         for (std::size_t i = 0; i < at[far].size(); ++i) {
             const Listing::Number n = at[far][i];
             if (distances[n] != unreachable) continue;
             distances[n] = far;
             for (const Listing::Number from : backward.into(n))
-                if (distances[from] == unreachable)
-                    offer(from, distance_of(listing, from, mode, distances));
+                if (distances[from] == unreachable) offer(from, far_of(from));
         }
     return distances;
 }

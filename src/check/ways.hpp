@@ -27,6 +27,11 @@ class Backward {
 using Distance = std::uint32_t;
 inline constexpr Distance unreachable = std::numeric_limits<Distance>::max();
 
+/// How far a situation is, by its moves, from how far those are that it leads to: the rules of the
+/// game of two for plainly listed situations.
+Distance distance_of(const CompiledFlow& flow, std::span<const Listing::Edge> edges,
+                     Listing::Number number, Silence mode, const std::vector<Distance>& distances);
+
 /// For each situation the most moves of a way out that the player chooses as short as possible, and
 /// the other side as long: to play (0 where the player is in play) or to a press that quits (1
 /// where there is one). Situations whose moves were not followed count as being there: nothing is
