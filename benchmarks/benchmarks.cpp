@@ -2,10 +2,10 @@
 #include "big_flow.hpp"
 #include "check/listing.hpp"
 #include "referee/promela.hpp"
-#include "rondix/check.hpp"
-#include "rondix/pack.hpp"
 #include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/pack.hpp"
 
 #include <benchmark/benchmark.h>
 #include <libfyaml.h>

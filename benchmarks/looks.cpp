@@ -2,10 +2,10 @@
 #include "draw/cairo.hpp"
 #include "draw/png.hpp"
 #include "place/arrange.hpp"
-#include "place/window.hpp"
-#include "rondix/flow.hpp"
-#include "rondix/look_check.hpp"
+#include "place/window_rule.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/tools/flow.hpp"
+#include "rondix/tools/look_check.hpp"
 
 #include <benchmark/benchmark.h>
 

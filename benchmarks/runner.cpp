@@ -1,7 +1,7 @@
 // What the Runner costs a game: a move by each device, a frame, scrolling. `apply_a_change` is the
 // bare core doing what the devices do here, for comparing.
 #include "rondix/runner.hpp"
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <benchmark/benchmark.h>
 

@@ -1,12 +1,13 @@
-# rondix_flow(TARGET FLOW file.flow.yaml [NAMESPACE name] [STRICT])
+# rondix_flow(TARGET FLOW file.flow.yaml [ROOT folder] [NAMESPACE name] [STRICT])
 #
 # Checks a flow whenever one of its files changes, and makes of it what the target includes:
 #   <file>.ids.hpp     the names as constants (rondix ids)
 #   <file>.packed.hpp  the packed flow as an array, packed_flow (rondix pack)
 # A flow with a trap fails the build, with the finding as a compiler would say it. <file> is the name
-# of the flow without `.flow.yaml`.
+# of the flow without `.flow.yaml`. ROOT: the folder that holds all files that the flow names, where
+# that is not its own.
 function(rondix_flow target)
-  cmake_parse_arguments(arg "STRICT" "FLOW;NAMESPACE" "" ${ARGN})
+  cmake_parse_arguments(arg "STRICT" "FLOW;NAMESPACE;ROOT" "" ${ARGN})
   if(NOT arg_FLOW)
     message(FATAL_ERROR "rondix_flow: say which FLOW")
   endif()
@@ -19,6 +20,10 @@ function(rondix_flow target)
   set(packed ${folder}/${name}.packed.hpp)
   if(arg_STRICT)
     set(strict --strict)
+  endif()
+  if(arg_ROOT)
+    get_filename_component(root ${arg_ROOT} ABSOLUTE)
+    set(within --root ${root})
   endif()
   if(arg_NAMESPACE)
     set(namespace --namespace ${arg_NAMESPACE})
@@ -34,9 +39,9 @@ function(rondix_flow target)
   set(run ${CMAKE_COMMAND} -E env ${RONDIX_TOOL_ENVIRONMENT} $<TARGET_FILE:${tool}>)
   add_custom_command(
     OUTPUT ${packed} ${ids}
-    COMMAND ${run} check ${flow} ${strict}
-    COMMAND ${run} ids ${flow} -o ${ids} ${namespace}
-    COMMAND ${run} pack ${flow} -o ${packed} --depends ${packed}.d
+    COMMAND ${run} check ${flow} ${strict} ${within}
+    COMMAND ${run} ids ${flow} ${within} -o ${ids} ${namespace}
+    COMMAND ${run} pack ${flow} ${within} -o ${packed} --depends ${packed}.d
     DEPENDS ${flow} ${tool}
     DEPFILE ${packed}.d
     COMMENT "Checking and packing ${name}"

@@ -40,7 +40,7 @@ Libs: -L\${prefix}/${CMAKE_INSTALL_LIBDIR}${libs}
     DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
 endfunction()
 
-rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_runtime PC rondix)
+rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_files rondix_runtime PC rondix)
 if(TARGET rondix_keep)
   rondix_install(keep TARGETS rondix_keep PC rondix-keep REQUIRES rondix tomlplusplus)
 endif()
@@ -51,8 +51,8 @@ endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
   rondix_install(flow TARGETS rondix_report rondix_mend rondix_check rondix_walk rondix_flow
-    PC rondix-flow REQUIRES rondix-live libfyaml fmt)
-  rondix_install(draw TARGETS rondix_draw
+    PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)
+  rondix_install(draw TARGETS rondix_looks rondix_draw
     PC rondix-draw REQUIRES rondix-flow cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)
 endif()
 if(TARGET rondix_tool)

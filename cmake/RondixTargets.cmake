@@ -11,6 +11,19 @@ function(rondix_warnings target)
   endif()
 endfunction()
 
+# Headers that most files of a target include, compiled once.
+function(rondix_precompiled target)
+  target_precompile_headers(${target} PRIVATE ${ARGN})
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    target_compile_options(${target} PRIVATE -fpch-preprocess) # for ccache
+    if(CMAKE_CXX_COMPILER_VERSION VERSION_LESS 13)
+      # The same false alarms: behind a precompiled header, std::string is no system's any longer.
+      target_compile_options(${target} PRIVATE -Wno-array-bounds -Wno-stringop-overflow
+        -Wno-stringop-overread)
+    endif()
+  endif()
+endfunction()
+
 # rondix_library(logic SOURCES a.cpp b.cpp LINKS rondix_x [LEAN])
 # LEAN: built without exceptions and run-time types, for what a shipped game links.
 function(rondix_library name)
@@ -26,5 +39,7 @@ function(rondix_library name)
   rondix_warnings(${target})
   if(arg_LEAN)
     target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti)
+  elseif(PROJECT_IS_TOP_LEVEL) # where many files are compiled, and often
+    rondix_precompiled(${target} ${rondix_SOURCE_DIR}/src/precompiled.hpp)
   endif()
 endfunction()

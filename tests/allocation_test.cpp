@@ -2,9 +2,9 @@
 // C++ has is counted here; the test first makes sure that the counter counts.
 #include "support.hpp"
 
-#include "rondix/pack.hpp"
 #include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/pack.hpp"
 
 #include <algorithm>
 #include <cstddef>

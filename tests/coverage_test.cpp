@@ -3,8 +3,8 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check.hpp"
-#include "rondix/coverage.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/coverage.hpp"
 
 #include <random>
 
@@ -89,7 +89,7 @@ TEST(Coverage, MadeWalksPassOnRandomFlows) {
         const FlowFile file = load_flow_text("random", random_flow(seed, Shape::rich));
         if (!file.compiled) continue;
         Coverage coverage(*file.compiled);
-        for (const MadeWalk& made : make_walks(*file.compiled, 2'000)) {
+        for (const MadeWalk& made : make_walks(*file.compiled, {}, 2'000)) {
             const Walkthrough walk = load_walkthrough_text("made", made.text);
             const WalkReport report = coverage.add(walk);
             ASSERT_TRUE(report.passed) << seed << walk_text(walk, report);

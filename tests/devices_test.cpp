@@ -162,6 +162,37 @@ TEST_F(Devices, AWordingMayMoveTheNames) {
     EXPECT_EQ(text_of("hint", ItemKind::label), "Return druecken, {what}");
 }
 
+TEST_F(Devices, ALongTranslationHasRoomAndIsCutAfterALetter) {
+    // "Press {accept}", in a language of long words: twice as long and more.
+    runner_.set_wording(
+        {nullptr, [](void*, std::string_view text) -> std::string_view {
+             return text == "Press {accept}"
+                        ? "Zum Fortfahren bitte einmal kurz die Taste {accept} betaetigen "
+                          "und dann wieder loslassen, sobald der Anker gelichtet ist und "
+                          "die Leinen los sind; wer sie haelt, wartet"
+                        : text;
+         }});
+    EXPECT_EQ(
+        text_of("hint", ItemKind::label),
+        "Zum Fortfahren bitte einmal kurz die Taste Return betaetigen und dann wieder loslassen, "
+        "sobald der Anker gelichtet ist und die Leinen los sind; wer sie haelt, wartet");
+    EXPECT_EQ(runner_.cut_texts(), 0u);
+    // What has no room at all is cut where a letter ends, and that is told.
+    static const std::string long_one = [] {
+        std::string text = "{accept}: ";
+        for (int i = 0; i < 1000; ++i) text += "\u00e4";
+        return text;
+    }();
+    runner_.set_wording({nullptr, [](void*, std::string_view text) -> std::string_view {
+                             return text == "Press {accept}" ? std::string_view(long_one) : text;
+                         }});
+    const std::string shown(text_of("hint", ItemKind::label));
+    ASSERT_GT(shown.size(), 200u);
+    EXPECT_EQ((shown.size() - std::string("Return: ").size()) % 2,
+              0u); // whole letters, of two bytes
+    EXPECT_GE(runner_.cut_texts(), 1u);
+}
+
 TEST_F(Devices, TheKeyboardsOneKeyToLeaveIsBackWhereNothingAnswersMenu) {
     tap(keyboard, chart);
     ASSERT_EQ(screen(), "chart");

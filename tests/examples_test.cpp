@@ -2,10 +2,10 @@
 // marked in it (`# finds: slug`) at that line, and nothing else.
 #include "support.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/look_check.hpp"
-#include "rondix/mend.hpp"
-#include "rondix/walkthrough.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/look_check.hpp"
+#include "rondix/tools/mend.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include <fmt/format.h>
 
@@ -38,8 +38,8 @@ std::string name_of(const testing::TestParamInfo<std::string>& info) {
     return name;
 }
 
-Findings looks_of(const FlowFile& file) {
-    return check_looks(file);
+Found looks_of(const FlowFile& file, const CheckOptions& limits) {
+    return check_looks(file, {.check = limits});
 }
 
 class Broken : public testing::TestWithParam<std::string> {};

@@ -2,8 +2,8 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/film_strip.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/film_strip.hpp"
 
 namespace rondix::test {
 namespace {

@@ -1,8 +1,8 @@
 // Flows written in C++: they come to the same tables as the file with the same words, and slips are
 // found as they are there, with their places said in words.
-#include "rondix/check.hpp"
-#include "rondix/flow_in_code.hpp"
-#include "rondix/pack.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/flow_in_code.hpp"
+#include "rondix/tools/pack.hpp"
 #include "support.hpp"
 
 namespace rondix::test {

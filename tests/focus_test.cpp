@@ -1,6 +1,6 @@
 // Focus at work: declared routes, what is worked out, going back, what declared routes strand.
-#include "rondix/focus_map.hpp"
-#include "rondix/look_check.hpp"
+#include "rondix/tools/focus_map.hpp"
+#include "rondix/tools/look_check.hpp"
 #include "support.hpp"
 
 namespace rondix::test {
@@ -38,7 +38,7 @@ class FocusTest : public testing::Test {
                                    : std::string(file_.compiled->text((*file_.compiled)[focus].id));
     }
     std::size_t stranded() const {
-        const Findings findings = check_looks(file_);
+        const Findings findings = check_looks(file_).findings;
         return static_cast<std::size_t>(
             std::count_if(findings.begin(), findings.end(),
                           [](const Finding& finding) { return finding.slug == Slug::stranded; }));

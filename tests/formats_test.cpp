@@ -2,8 +2,8 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/mend.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/mend.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -105,6 +105,24 @@ TEST(Formats, TextIsFoldedAndColouredForATerminal) {
                     << line;
         }
     }
+}
+
+TEST(Formats, CaretsStandUnderWideLetters) {
+    // A name in wide letters, and one with a mark over a letter, before what is wrong.
+    const FlowFile file =
+        load_flow_text("wide", "rondix: 1\nstarts-with: a\nscreens:\n"
+                               "  a: { title: \u6e2f\u306e\u8239 e\u0301, bak: none, "
+                               "controls: [{ button: b, press: quit }] }\n");
+    ASSERT_EQ(file.findings.size(), 1u);
+    const std::string text = finding_text(file.findings[0], file.sources);
+    const std::size_t line = text.find("| ", text.find("| ") - 6) + 2;
+    const std::string shown = text.substr(line, text.find('\n', line) - line);
+    const std::size_t below = text.find("| ", text.find('\n', line)) + 2;
+    const std::size_t caret = text.find('^', below) - below;
+    // Three letters of two columns each, and a mark of none: what stands before counted by hand.
+    EXPECT_EQ(caret, std::string("  a: { title: ").size() + 3 * 2 + std::string(" e, ").size())
+        << text;
+    EXPECT_EQ(shown.substr(shown.find("bak"), 3), "bak");
 }
 
 TEST(Formats, EveryFindingIsExplained) {

@@ -1,5 +1,5 @@
 // Where entries stand in a file as text: what is taken out and put in, and what stays.
-#include "mend/layout.hpp"
+#include "mend/yaml_layout.hpp"
 #include "support.hpp"
 
 #include <yaml-cpp/yaml.h>

@@ -2,7 +2,7 @@
 #include "support.hpp"
 
 #include "place/arrange.hpp"
-#include "place/window.hpp"
+#include "place/window_rule.hpp"
 #include "rondix/runner.hpp"
 
 #include <random>
@@ -21,8 +21,8 @@ class RandomBoxes {
         looks.fonts.push_back({0, 5});
         looks.design = {Size{1280, 720}, Size{720, 1280}};
         looks.styles.resize(standard_style_count);
-        looks.styles[6].padding = {8, 4, 8, 4};
-        looks.styles[6].least = {30, 20};
+        looks.styles.edit(6).padding = {8, 4, 8, 4};
+        looks.styles.edit(6).least = {30, 20};
         looks.boxes.push_back({});
         const unsigned count = 1 + number(30);
         for (unsigned i = 0; i < count; ++i) add();
@@ -65,8 +65,8 @@ class RandomBoxes {
         const auto own = static_cast<std::uint32_t>(boxes.size());
         box.parent = number(own);
         boxes.push_back(box);
-        std::uint32_t* link = &boxes[box.parent].first_child;
-        while (*link != 0) link = &boxes[*link].next;
+        std::uint32_t* link = &boxes.edit(box.parent).first_child;
+        while (*link != 0) link = &boxes.edit(*link).next;
         *link = own;
     }
 
@@ -155,12 +155,12 @@ TEST(Layout, ScalingEverySizeScalesEveryPlace) {
         const float k = 0.5F + static_cast<float>(boxes.number(8)) * 0.5F;
         Looks& looks = boxes.flow().looks;
         for (Size& design : looks.design) design = {design.width * k, design.height * k};
-        for (Style& style : looks.styles) {
+        for (Style& style : looks.styles.edit()) {
             style.text_size *= k;
             style.least = {style.least.width * k, style.least.height * k};
             for (float& side : style.padding) side *= k;
         }
-        for (Box& box : looks.boxes)
+        for (Box& box : looks.boxes.edit())
             for (BoxForm& form : box.forms) {
                 for (Span* span : {&form.across, &form.down}) {
                     span->size *= k;

@@ -1,8 +1,8 @@
 // check_looks(): each slip of looks is told, at its place, and what is in order is not.
 #include "support.hpp"
 
-#include "draw/checks/contrast.hpp"
-#include "rondix/look_check.hpp"
+#include "looks/contrast.hpp"
+#include "rondix/tools/look_check.hpp"
 
 #include <fmt/format.h>
 
@@ -18,7 +18,7 @@ std::string slugs(const Findings& findings) {
 
 Findings looks_of(const std::string& text) {
     const FlowFile file = good_flow("rondix: 1\nstarts-with: title\n" + text);
-    return check_looks(file);
+    return check_looks(file).findings;
 }
 
 /// A screen with these controls, besides one that is in order.
@@ -34,7 +34,7 @@ TEST(LookCheck, TheExamplesAreInOrder) {
     for (const char* flow :
          {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"}) {
         const FlowFile file = load_flow((root() / flow).string());
-        const Findings findings = check_looks(file);
+        const Findings findings = check_looks(file).findings;
         for (const Finding& finding : findings)
             ADD_FAILURE() << finding_text(finding, file.sources);
     }
@@ -109,7 +109,7 @@ TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
         good_flow("rondix: 1\nstarts-with: title\n" +
                   screen("      - { button: a, text: A, press: quit, place: { at: "
                          "left, size: 300x60, portrait: { offset: -200 0 } } }\n"));
-    const Findings findings = check_looks(file, {.sizes = {{1280, 720}, {720, 1280}}});
+    const Findings findings = check_looks(file, {.sizes = {{1280, 720}, {720, 1280}}}).findings;
     ASSERT_EQ(slugs(findings), "off-canvas");
     EXPECT_EQ(finding_text(findings[0], file.sources).substr(0, 89),
               "test.flow.yaml:7:19: error: 'a' stands over the edge of the canvas (at 720x1280) "
@@ -125,7 +125,7 @@ TEST(LookCheck, ATextOverTheGameNeedsAGroundOfItsOwn) {
             "controls: [{ "
             "label: speed, text: 12 knots, place: { at: top }, style: " +
             style + " }]\n");
-        return slugs(check_looks(file));
+        return slugs(check_looks(file).findings);
     };
     EXPECT_EQ(hud("{ ink: \"#ffffff\" }"), "low-contrast");
     EXPECT_EQ(hud("{ ink: \"#000000\" }"), "low-contrast");
@@ -153,20 +153,20 @@ screens:
 )");
     for (const PictureSize size :
          {PictureSize{960, 540}, PictureSize{2560, 1440}, PictureSize{720, 1280}})
-        EXPECT_EQ(slugs(check_looks(file, {.sizes = {size}})), "");
+        EXPECT_EQ(slugs(check_looks(file, {.sizes = {size}}).findings), "");
 }
 
 TEST(Contrast, IsAsItIsDefined) {
-    EXPECT_NEAR(draw::contrast(0x000000, 0xFFFFFF), 21, 1e-9);
-    EXPECT_NEAR(draw::contrast(0xFFFFFF, 0xFFFFFF), 1, 1e-9);
-    EXPECT_NEAR(draw::contrast(0x767676, 0xFFFFFF), 4.54, 0.005); // the known borderline
-    EXPECT_NEAR(draw::contrast(0x777777, 0xFFFFFF), 4.48, 0.005);
-    EXPECT_NEAR(draw::contrast(0xFF0000, 0xFFFFFF), 4.00, 0.005);
+    EXPECT_NEAR(looks::contrast(0x000000, 0xFFFFFF), 21, 1e-9);
+    EXPECT_NEAR(looks::contrast(0xFFFFFF, 0xFFFFFF), 1, 1e-9);
+    EXPECT_NEAR(looks::contrast(0x767676, 0xFFFFFF), 4.54, 0.005); // the known borderline
+    EXPECT_NEAR(looks::contrast(0x777777, 0xFFFFFF), 4.48, 0.005);
+    EXPECT_NEAR(looks::contrast(0xFF0000, 0xFFFFFF), 4.00, 0.005);
     std::vector<std::uint32_t> ground(100, 0xFFFFFF);
     for (std::size_t i = 0; i < 4; ++i) ground[i] = 0; // a few specks do not count
-    EXPECT_NEAR(draw::worst_contrast(0x000000, ground), 21, 1e-9);
+    EXPECT_NEAR(looks::worst_contrast(0x000000, ground), 21, 1e-9);
     for (std::size_t i = 0; i < 10; ++i) ground[i] = 0;
-    EXPECT_NEAR(draw::worst_contrast(0x000000, ground), 1, 1e-9);
+    EXPECT_NEAR(looks::worst_contrast(0x000000, ground), 1, 1e-9);
 }
 
 } // namespace

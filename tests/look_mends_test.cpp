@@ -3,15 +3,15 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/look_check.hpp"
-#include "rondix/mend.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/look_check.hpp"
+#include "rondix/tools/mend.hpp"
 
 namespace rondix::test {
 namespace {
 
-Findings looks_of(const FlowFile& file) {
-    return check_looks(file);
+Found looks_of(const FlowFile& file, const CheckOptions& limits) {
+    return check_looks(file, {.check = limits});
 }
 
 /// The flow once all is mended: one finding, of this kind, and then none.

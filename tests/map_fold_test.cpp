@@ -1,5 +1,6 @@
 // The map of a large flow: what is folded into what, the maps of what cards hold, and what stands
 // together.
+#include "draw/map/child.hpp"
 #include "draw/map/dominators.hpp"
 #include "draw/map/fold.hpp"
 #include "draw/map/map_builder.hpp"
@@ -9,13 +10,17 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/map.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/map.hpp"
 
 #include <map>
 #include <random>
 #include <regex>
 #include <set>
+
+#include <chrono>
+#include <csignal>
+#include <thread>
 
 namespace rondix::test {
 namespace {
@@ -334,6 +339,25 @@ TEST(MapFile, TheToolDrawsPartsAndSaysWhatIsWrong) {
     EXPECT_EQ(rondix(map + "/p.dot --parts").status, 2);
     EXPECT_EQ(rondix(map + "/q.dot").status, 0);
     EXPECT_NE(contents(folder / "q.dot").find("subgraph cluster_0"), std::string::npos);
+}
+
+TEST(Child, ThatDoesNotReadIsNoSignalForTheProgram) {
+    // The program's own way with such signals is not touched: it would end here.
+    struct sigaction before {
+    }, after{};
+    ASSERT_EQ(sigaction(SIGPIPE, nullptr, &before), 0);
+    ASSERT_EQ(before.sa_handler, SIG_DFL);
+    std::string fault;
+    const std::string much(4'000'000, 'x');
+    const auto said = draw::run_child({"true"}, much, 5, fault);
+    EXPECT_TRUE(said) << fault;
+    std::thread other([] { std::this_thread::sleep_for(std::chrono::milliseconds(1)); });
+    const auto echoed = draw::run_child({"cat"}, much, 10, fault);
+    other.join();
+    ASSERT_TRUE(echoed) << fault;
+    EXPECT_EQ(*echoed, much);
+    ASSERT_EQ(sigaction(SIGPIPE, nullptr, &after), 0);
+    EXPECT_EQ(after.sa_handler, SIG_DFL);
 }
 
 } // namespace

@@ -4,8 +4,8 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/map.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/map.hpp"
 
 namespace rondix::test {
 namespace {

@@ -2,10 +2,10 @@
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/look_check.hpp"
-#include "rondix/mend.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/look_check.hpp"
+#include "rondix/tools/mend.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <random>
 
@@ -97,14 +97,26 @@ TEST(Mends, OfRandomFlowsDoWhatTheySay) {
     EXPECT_GE(offered, 12u);
 }
 
-TEST(Mends, ReadBackWhatIsSuggested) {
+TEST(Mends, KnowWhatIsSuggested) {
     const std::vector<std::string_view> names = {"options", "crew", "bridge"};
     for (const char* wrong : {"optoins", "crow", "Bridge", "brigde"}) {
         const std::string text = "there is no screen '" + std::string(wrong) + "'";
-        EXPECT_EQ(suggested_in(text + suggestion(wrong, names)), nearest(wrong, names)) << wrong;
-        EXPECT_EQ(suggested_in(text), "");
+        const Said said = text + suggestion(wrong, names);
+        EXPECT_EQ(said.meant, nearest(wrong, names)) << wrong;
+        EXPECT_NE(said.text.find("'" + said.meant + "'"), std::string::npos) << said.text;
     }
-    EXPECT_EQ(suggested_in(suggestion("something else", names)), "");
+    EXPECT_EQ((std::string("?") + suggestion("something else", names)).meant, "");
+    // Every finding that suggests something has it as data, wherever it comes from.
+    std::size_t suggested = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
+        if (!entry.path().string().ends_with(".flow.yaml")) continue;
+        for (const Finding& finding : load_flow(entry.path().string()).findings) {
+            const bool says = finding.text.find("did you mean") != std::string::npos;
+            EXPECT_EQ(says, !finding.meant.empty()) << entry.path() << finding.text;
+            suggested += says ? 1 : 0;
+        }
+    }
+    EXPECT_GT(suggested, 3u);
 }
 
 /// Files of other systems keep the ends of their lines.
@@ -116,7 +128,9 @@ TEST(Mends, KeepLineEnds) {
         for (const char c : contents(entry.path())) text += c == '\n' ? "\r\n" : std::string(1, c);
         const std::string name = (entry.path().parent_path() / "crlf").string();
         const Mended mended = mend_all(load_flow_text(name, text), MendWhich::all, {},
-                                       [](const FlowFile& file) { return check_looks(file); });
+                                       [](const FlowFile& file, const CheckOptions& limits) {
+                                           return check_looks(file, {.check = limits});
+                                       });
         EXPECT_TRUE(mended.left.findings.empty()) << entry.path();
         ASSERT_EQ(mended.texts.size(), 1u) << entry.path();
         const std::string& after = mended.texts.begin()->second;

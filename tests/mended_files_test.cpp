@@ -2,9 +2,9 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/flow_in_code.hpp"
-#include "rondix/mend.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/flow_in_code.hpp"
+#include "rondix/tools/mend.hpp"
 
 #include <set>
 
@@ -75,8 +75,7 @@ TEST_F(MendedFiles, TheToolWritesThem) {
 }
 
 TEST_F(MendedFiles, AFileThatCannotBeWrittenStaysAsItWas) {
-    // Where the new file should stand beside the old one, there is a folder.
-    std::filesystem::create_directory(path("plain.theme.yaml.new"));
+    std::filesystem::permissions(path("plain.theme.yaml"), std::filesystem::perms::owner_read);
     std::ofstream(folder_ / "more.flow.yaml") << "rondix: 1\nscreens: { more: { title: More } }\n";
     const Ran ran = rondix("check --no-looks --mend " + path("game.flow.yaml"));
     EXPECT_EQ(ran.status, 2);

@@ -1,7 +1,7 @@
 // The rules of questions, requests, urgent screens, screens that move on, pages, settings and
 // lists: through apply() first, then what the Runner makes of them.
-#include "rondix/check.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/check.hpp"
 #include "support.hpp"
 
 namespace rondix::test {

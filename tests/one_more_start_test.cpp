@@ -1,11 +1,12 @@
 // One more start: situations that no moves lead to, and whether anybody gets stuck from there on,
 // against a plain search through apply().
 #include "proof/players.hpp"
+#include "proof/starts.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/check.hpp"
 #include "rondix/one_more_start.hpp"
 #include "rondix/player_moves.hpp"
+#include "rondix/tools/check.hpp"
 #include "support.hpp"
 
 #include <deque>
@@ -38,7 +39,7 @@ class Search {
                 Situation next = here;
                 const Outcome outcome = apply(flow, next, move);
                 if (outcome.answered)
-                    edges_[i].push_back({number(next), move.kind, outcome.quits,
+                    edges_[i].push_back({number(next), move.kind, outcome.quits, outcome.loads,
                                          is_in_time(flow, here.foremost(), move)});
             }
         }
@@ -57,7 +58,7 @@ class Search {
     struct Edge {
         std::size_t to;
         MoveKind kind;
-        bool quits, in_time;
+        bool quits, loads, in_time;
     };
 
     std::size_t number(const Situation& situation) {
@@ -79,7 +80,8 @@ class Search {
             const bool good = edge.quits || won[edge.to];
             const bool on = edge.kind == MoveKind::moves_on;
             if (edge.kind == MoveKind::load_failed && !flow_.can_quit) continue;
-            if (is_answer(edge.kind) || (waits && on && (edge.to != at || edge.quits))) {
+            if (is_answer(edge.kind) ||
+                (waits && on && (edge.to != at || edge.quits || edge.loads))) {
                 other = other && good;
                 moves_on = moves_on || on;
             } else if ((is_players(edge.kind) && edge.in_time) ||
@@ -159,9 +161,11 @@ Tally compare(Shape shape, std::size_t many) {
         SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
         const FlowFile file = good_flow(text);
         const CompiledFlow& flow = *file.compiled;
-        Situation home(flow);
-        start(flow, home);
-        if (some_are_lost(flow, home).value_or(true)) continue;
+        const std::vector<Start> starts = starts_of(flow); // several, where it starts by condition
+        if (std::any_of(starts.begin(), starts.end(), [&](const Start& one) {
+                return some_are_lost(flow, one.there).value_or(true);
+            }))
+            continue;
         for (int i = 0; i < 5; ++i) {
             const Situation from = anywhere(flow, random);
             const std::optional<bool> lost = some_are_lost(flow, from);

@@ -2,9 +2,9 @@
 #include "logic/image.hpp"
 #include "logic/row_fields.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/pack.hpp"
 #include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/pack.hpp"
 #include "support.hpp"
 
 #include <cstring>
@@ -125,9 +125,28 @@ TEST(Packed, TheBytesDoNotDependOnWhatWasInMemory) {
         std::memset(dirty, 0xA5, sizeof dirty);
         auto* row = new (dirty) Control;
         *row = copy.controls[i];
-        std::memcpy(static_cast<void*>(&copy.controls[i]), dirty, sizeof dirty);
+        std::memcpy(static_cast<void*>(&copy.controls.edit(i)), dirty, sizeof dirty);
     }
     EXPECT_EQ(pack(copy), pack(*file.compiled));
+}
+
+TEST(Packed, ReadingCopiesNothing) {
+    const std::string packed = pack(*demo_flow().compiled);
+    const Image image(packed);
+    CompiledFlow flow; // not const: whoever has one may read it all the same
+    ASSERT_EQ(open_packed(image.bytes(), flow), "");
+    const auto stands_there = [&](const void* row) {
+        const auto* at = static_cast<const std::byte*>(row);
+        return at >= image.bytes().data() && at < image.bytes().data() + image.size();
+    };
+    for (const Screen& screen : flow.screens) EXPECT_TRUE(stands_there(&screen));
+    EXPECT_TRUE(stands_there(&flow.controls[0]));
+    EXPECT_TRUE(stands_there(&flow.steps.back()));
+    EXPECT_TRUE(stands_there(flow.texts.begin()));
+    // Changing is said, and then it is a copy.
+    flow.screens.edit(0).pauses = false;
+    EXPECT_FALSE(stands_there(&flow.screens[0]));
+    EXPECT_TRUE(stands_there(&flow.controls[0]));
 }
 
 TEST(Packed, EveryTruncationIsRefused) {

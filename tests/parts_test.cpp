@@ -1,8 +1,8 @@
 // The parts that the proof is made of, each against something plain: components against
 // reachability, rows against a map, and what is said with few flags tracked against every
 // situation.
-#include "check/rows.hpp"
-#include "check/ways.hpp"
+#include "check/row_set.hpp"
+#include "check/ways_out.hpp"
 #include "check/witness.hpp"
 #include "proof/components.hpp"
 #include "proof/goals.hpp"
@@ -91,7 +91,7 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
             if (((number >> i) & 1) != 0) tracked.push_back(FlagId(i));
         const CheckOptions options;
         Watch watch(options);
-        Frames frames(flow);
+        Frames frames(flow, watch);
         const Heads heads(frames, flow, flow.devices, tracked, watch);
         const HeadSet reached = reachable(heads, Leaving(heads, Leaving::any_move, watch), watch);
         const Leaving leaving(heads, of_a_way_out, watch);
@@ -129,7 +129,7 @@ TEST(Witness, SeesOnlyWhatCanBe) {
         if (!listing.complete()) continue;
         const CheckOptions options;
         Watch watch(options);
-        Frames frames(flow);
+        Frames frames(flow, watch);
         const Heads heads(frames, flow, flow.devices, {}, watch);
         const Witness witness(flow, frames, flow.devices, watch);
         std::vector<bool> shown(flow.screens.size()), can(flow.controls.size());

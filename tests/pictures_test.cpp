@@ -4,9 +4,9 @@
 #include "support.hpp"
 
 #include "draw/cairo.hpp"
-#include "draw/text.hpp"
+#include "draw/text_layout.hpp"
 #include "rondix/painter.hpp"
-#include "rondix/screen_pictures.hpp"
+#include "rondix/tools/screen_pictures.hpp"
 
 #include <map>
 #include <optional>
@@ -191,6 +191,30 @@ TEST(Pictures, FontsArePinned) {
     EXPECT_EQ(draw::family_taken_for("Inter"), "Inter");
     EXPECT_EQ(draw::family_taken_for("DejaVu Serif"), "DejaVu Serif");
     EXPECT_NE(draw::family_taken_for("No Such Font"), "No Such Font");
+}
+
+TEST(Pictures, APngThatIsNoneIsCalledSo) {
+    const auto folder = std::filesystem::temp_directory_path() / "rondix-no-png";
+    std::filesystem::create_directories(folder);
+    const std::string whole = contents(root() / "docs/screenshots/title.png");
+    const std::string signature = "\x89PNG\r\n\x1A\n";
+    for (const auto& [text, why] :
+         {std::pair<std::string, std::string>{"Not a picture", "it is no PNG"},
+          {"", "it is no PNG"},
+          {signature, "it is a damaged PNG"},
+          {signature + "\0\0\0", "it is a damaged PNG"}}) {
+        std::ofstream(folder / "a.png", std::ios::binary) << text;
+        const FlowFile file = load_flow_text((folder / "a.flow.yaml").string(),
+                                             "rondix: 1\nstarts-with: a\nscreens: { a: { title: A, "
+                                             "controls: [{ picture: p, file: a.png }, "
+                                             "{ button: leave, press: quit }] } }\n");
+        ASSERT_TRUE(file.compiled);
+        const auto faults = Painter(*file.compiled).faults();
+        ASSERT_EQ(faults.size(), 1u) << text;
+        EXPECT_NE(faults[0].why.find(why), std::string::npos) << faults[0].why;
+        EXPECT_EQ(faults[0].why.find("memory"), std::string::npos) << faults[0].why;
+    }
+    std::filesystem::remove_all(folder);
 }
 
 TEST(Pictures, WhatIsMissingIsNamed) {

@@ -2,13 +2,13 @@
 // out, against a game that answers at its worst, in a Runner with real input and real times. From
 // flows that are proved they always get out. And the other way round: paths that are printed are
 // gone by real input.
-#include "check/ways.hpp"
+#include "check/ways_out.hpp"
 #include "device_player.hpp"
 #include "proof/players.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/check.hpp"
-#include "rondix/move_text.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/move_text.hpp"
 #include "support.hpp"
 
 #include <random>

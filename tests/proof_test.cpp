@@ -1,13 +1,13 @@
 // The proof's parts against the listing: the same heads are reached, by as few moves, and a head is
 // stuck exactly when the situations that have it are. And refinement: what is proved with few flags
 // tracked is what is proved with all.
-#include "check/ways.hpp"
+#include "check/ways_out.hpp"
 #include "proof/paths.hpp"
 #include "proof/players.hpp"
 #include "proof/proof.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 #include "support.hpp"
 
 #include <map>
@@ -35,7 +35,7 @@ class Comparison {
         , devices_(devices)
         , listing_(flow, most_situations, Listing::Keep::moves, devices)
         , watch_(options_)
-        , frames_(flow)
+        , frames_(flow, watch_)
         , heads_(frames_, flow, devices, all_flags(flow), watch_) {}
 
     bool fits() const { return listing_.complete(); }
@@ -185,6 +185,12 @@ TEST(Proof, AgreesWithTheListingWhereEverythingIsUsed) {
     EXPECT_GE(tally.stuck, at_least(50));
     EXPECT_GE(tally.captive, at_least(5));
     EXPECT_GE(tally.reopenable, at_least(300));
+}
+
+TEST(Proof, AgreesWithTheListingWhereScreensWaitAndMoveOn) {
+    const Tally tally = compare_random_flows(Shape::waiting, part_of(how_many(1000)));
+    EXPECT_GE(tally.stuck, at_least(200));
+    EXPECT_GE(tally.endless, at_least(100));
 }
 
 TEST(Proof, AgreesWithTheListingWhereThereAreTenFlags) {

@@ -3,9 +3,9 @@
 #include "support.hpp"
 
 #include "flow/reading/map_reader.hpp"
-#include "flow/reading/utf8.hpp"
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
+#include "words/utf8.hpp"
 
 #include <yaml-cpp/yaml.h>
 
@@ -349,34 +349,34 @@ TEST(Compiled, VerifyFindsWhatIsWrong) {
         change(flow);
         EXPECT_NE(verify(flow), "");
     };
-    broken([](CompiledFlow& flow) { flow.scenes[0].root = ScreenId(999); });
-    broken([](CompiledFlow& flow) { flow.screens[0].controls.count = 9999; });
-    broken([](CompiledFlow& flow) { flow.screens[1].title.begin = 1u << 30; });
-    broken([](CompiledFlow& flow) { flow.screens[1].back = ActionId(9999); });
-    broken([](CompiledFlow& flow) { flow.controls[0].press = ActionId(9999); });
-    broken([](CompiledFlow& flow) { flow.controls[1].when = ConditionId(77); });
-    broken([](CompiledFlow& flow) { flow.actions[0].alternatives.count = 9999; });
-    broken([](CompiledFlow& flow) { flow.alternatives[0].steps.begin = 9999; });
-    broken([](CompiledFlow& flow) { flow.steps[0].kind = StepKind(99); });
-    broken([](CompiledFlow& flow) { flow.tests[0].if_raised = ConditionId(0); });
+    broken([](CompiledFlow& flow) { flow.scenes.edit(0).root = ScreenId(999); });
+    broken([](CompiledFlow& flow) { flow.screens.edit(0).controls.count = 9999; });
+    broken([](CompiledFlow& flow) { flow.screens.edit(1).title.begin = 1u << 30; });
+    broken([](CompiledFlow& flow) { flow.screens.edit(1).back = ActionId(9999); });
+    broken([](CompiledFlow& flow) { flow.controls.edit(0).press = ActionId(9999); });
+    broken([](CompiledFlow& flow) { flow.controls.edit(1).when = ConditionId(77); });
+    broken([](CompiledFlow& flow) { flow.actions.edit(0).alternatives.count = 9999; });
+    broken([](CompiledFlow& flow) { flow.alternatives.edit(0).steps.begin = 9999; });
+    broken([](CompiledFlow& flow) { flow.steps.edit(0).kind = StepKind(99); });
+    broken([](CompiledFlow& flow) { flow.tests.edit(0).if_raised = ConditionId(0); });
     broken([](CompiledFlow& flow) { flow.loading.failed = flow.screen("bridge"); });
     broken([](CompiledFlow& flow) { flow.first_scene = no_scene; });
     broken([](CompiledFlow& flow) { flow.first_screen = ScreenId(0); });
     broken([](CompiledFlow& flow) {
-        for (Step& step : flow.steps)
+        for (Step& step : flow.steps.edit())
             if (step.kind == StepKind::open)
                 step.subject = static_cast<std::uint32_t>(flow.screen("bridge"));
     });
     broken([](CompiledFlow& flow) { flow.looks.screens.resize(flow.looks.screens.size() - 1); });
     broken([](CompiledFlow& flow) { flow.looks.styles.clear(); });
-    broken([](CompiledFlow& flow) { flow.looks.styles[3].font = FontId(99); });
-    broken([](CompiledFlow& flow) { flow.looks.styles[3].dresses[1].image = PictureId(99); });
-    broken([](CompiledFlow& flow) { flow.looks.styles[3].dresses[2].cue = CueId(99); });
-    broken([](CompiledFlow& flow) { flow.looks.boxes[4].style = StyleId(9999); });
-    broken([](CompiledFlow& flow) { flow.looks.boxes[4].parent = 5; });
-    broken([](CompiledFlow& flow) { flow.looks.boxes[3].next = 2; });
-    broken([](CompiledFlow& flow) { flow.looks.boxes[3].control = ControlId(9999); });
-    broken([](CompiledFlow& flow) { flow.looks.screens[2].boxes.count = 9999; });
+    broken([](CompiledFlow& flow) { flow.looks.styles.edit(3).font = FontId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.styles.edit(3).dresses[1].image = PictureId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.styles.edit(3).dresses[2].cue = CueId(99); });
+    broken([](CompiledFlow& flow) { flow.looks.boxes.edit(4).style = StyleId(9999); });
+    broken([](CompiledFlow& flow) { flow.looks.boxes.edit(4).parent = 5; });
+    broken([](CompiledFlow& flow) { flow.looks.boxes.edit(3).next = 2; });
+    broken([](CompiledFlow& flow) { flow.looks.boxes.edit(3).control = ControlId(9999); });
+    broken([](CompiledFlow& flow) { flow.looks.screens.edit(2).boxes.count = 9999; });
     broken([](CompiledFlow& flow) { flow.looks.design[1] = {}; });
 }
 

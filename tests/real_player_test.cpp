@@ -1,8 +1,8 @@
 // What a real player is counted on to do, rule by rule: nothing that happens at once is chosen, no
 // answer is either, time passes, and a device can do what it can.
-#include "rondix/check.hpp"
-#include "rondix/move_text.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/move_text.hpp"
 #include "support.hpp"
 
 namespace rondix::test {
@@ -166,6 +166,53 @@ screens:
     EXPECT_EQ(menus.value_of(s), 1);
 }
 
+/// A question that is asked over another waits for its answer beneath; each keeps its own change.
+TEST(RealPlayer, IsAskedAboutTheSameSettingTwice) {
+    const FlowFile file = good_flow(R"(rondix: 1
+starts-with: title
+settings: { s: { from: 0, to: 9, by: 1, keep-within: 5s } }
+events: { call: { during: any, do: open over } }
+screens:
+  title:
+    controls:
+      - { slider: set, setting: s }
+      - { button: leave, press: quit, when: s above 5 }
+  over: { controls: [{ slider: set, setting: s }, { button: leave, press: quit, when: s above 5 }] }
+)");
+    const CompiledFlow& flow = *file.compiled;
+    const SettingId s = flow.setting("s");
+    const auto answer = [&](Runner& menus, const char* word) {
+        EXPECT_TRUE(menus.replay(Move::press(flow.control(menus.situation().question(), word))));
+    };
+    const auto change = [&](Runner& menus, const char* screen, std::uint16_t to) {
+        EXPECT_TRUE(menus.replay(Move::change(flow.control(flow.screen(screen), "set"), to)));
+    };
+    for (const char* first : {"no", "yes"})
+        for (const char* second : {"no", "yes"}) {
+            SCOPED_TRACE(std::string(first) + ", " + second);
+            Runner menus(flow);
+            menus.start();
+            menus.advance(1);
+            change(menus, "title", 7);
+            menus.replay(Move::event(flow.event("call")));
+            EXPECT_EQ(menus.value_of(s), 7);
+            change(menus, "over", 4);
+            EXPECT_EQ(menus.value_of(s), 4);
+            EXPECT_EQ(menus.kept_value_of(s), 0);
+            answer(menus, first);
+            const std::uint16_t kept = std::string(first) == "yes" ? 4 : 0;
+            EXPECT_EQ(menus.kept_value_of(s), kept);
+            EXPECT_EQ(menus.value_of(s), 7); // that is still asked
+            menus.replay(Move::back());
+            answer(menus, second);
+            const std::uint16_t last = std::string(second) == "yes" ? 7 : kept;
+            EXPECT_EQ(menus.kept_value_of(s), last);
+            EXPECT_EQ(menus.value_of(s), last);
+            EXPECT_EQ(usable(flow, menus.situation(), flow.control(flow.screen("title"), "leave")),
+                      last > 5);
+        }
+}
+
 // --- answers
 
 const std::string lobby = R"(
@@ -187,6 +234,88 @@ TEST(RealPlayer, CountsOnNoAnswer) {
               (std::vector<std::string>{"every load of 'room' is done", "every 'note' fails"}));
     EXPECT_EQ(trap->among,
               (std::vector<std::string>{"lobby", "built-in/loading", "built-in/request/note"}));
+}
+
+/// A screen that loads once more each time it moves on shows nothing else to whoever has a slow
+/// disk.
+TEST(RealPlayer, MayWaitForALoadThatStartsAgain) {
+    for (const char* then : {"load port", "retry", "tell horn"}) {
+        const std::string text = R"(
+starts-with: port
+loading: { screen: wait, give-up: 20s }
+scenes: { port: { file: r, root: room } }
+screens:
+  room: { controls: [{ button: leave, press: quit }] }
+  wait: { back: none, moves-on: { after: 5s, do: )" +
+                                 std::string(then) + " } }\n";
+        const CheckResult result = checked(text);
+        const Finding* trap = finding_of(result, Slug::no_way_out);
+        const bool again = std::string(then) != "tell horn";
+        ASSERT_EQ(trap != nullptr, again) << then;
+        if (!again) continue;
+        EXPECT_EQ(trap->among, std::vector<std::string>{"wait"});
+    }
+    const FlowFile file = good_flow(R"(rondix: 1
+starts-with: port
+loading: { screen: wait, give-up: 20s }
+scenes: { port: { file: r, root: room } }
+screens:
+  room: { controls: [{ button: leave, press: quit }] }
+  wait: { back: none, moves-on: { after: 5s, do: retry } }
+)");
+    Runner menus(*file.compiled);
+    menus.start();
+    const Ticket first = menus.ticket();
+    for (int seconds = 0; seconds < 60; ++seconds) menus.advance(1);
+    EXPECT_EQ(menus.situation().phase(), Phase::loading); // its time limit starts again as well
+    EXPECT_FALSE(menus.loaded(first));
+}
+
+/// Silence ends by itself only where the screen moves on whatever the flags are.
+TEST(RealPlayer, WaitsForEverWhereTheScreenMovesOnNowAndThen) {
+    for (const char* when :
+         {"when: patient, do: back", "when: not patient, do: back", "do: back"}) {
+        const CheckResult result = checked(R"(
+starts-with: title
+flags: { patient: { set-by: flow } }
+requests: { note: { screen: wait } }
+screens:
+  title:
+    controls:
+      - { button: patient, press: raise patient }
+      - { button: note, press: request note }
+      - { button: leave, press: quit }
+  wait: { back: none, moves-on: { after: 5s, do: [{ )" +
+                                           std::string(when) + " }] } }\n");
+        const bool always = std::string(when) == "do: back";
+        EXPECT_EQ(finding_of(result, Slug::endless_wait) != nullptr, !always) << when;
+        EXPECT_EQ(result.stop, Stop::nothing);
+    }
+}
+
+/// Of more answers than can be tried in all combinations, those that are alike are tried.
+TEST(RealPlayer, IsKeptInByManyAnswersAlike) {
+    for (const bool can_quit : {true, false}) {
+        std::string text = "\nstarts-with: lobby\nloading: { give-up: 20s }\nscenes:\n  room: { "
+                           "file: r, root: lobby }\n"
+                           "  sea: { file: s, root: sea }\nrequests:\n";
+        std::string buttons;
+        for (int i = 0; i < 9; ++i) {
+            const std::string n = std::to_string(i);
+            text += "  r" + n + ": { give-up: 5s, done: " + (can_quit ? "quit" : "load sea") +
+                    ", failed: back }\n";
+            buttons += "{ button: b" + n + ", text: Ask " + n + ", press: request r" + n + " }, ";
+        }
+        text += std::string(can_quit ? "" : "quit: no\n") +
+                "screens:\n  sea: { play: yes }\n  lobby:\n    back: none\n    controls: [" +
+                buttons + "{ button: again, press: load room }]\n";
+        const CheckResult result = checked(text);
+        const Finding* trap = finding_of(result, Slug::no_way_out);
+        if (!can_quit) trap = trap ? trap : finding_of(result, Slug::no_goal);
+        ASSERT_TRUE(trap) << can_quit;
+        EXPECT_EQ(trap->answers, (std::vector<std::string>{"every load of 'room' is done",
+                                                           "every request fails"}));
+    }
 }
 
 /// The strategy that is shown keeps the player in: whoever follows it comes to nothing else.

@@ -4,9 +4,9 @@
 #include "reference/naive.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/check.hpp"
-#include "rondix/move_text.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/move_text.hpp"
 #include "support.hpp"
 
 #include <gtest/gtest.h>
@@ -347,9 +347,6 @@ void compare_figures(const FlowFile& file, const naive::Reference& reference,
         EXPECT_EQ(row.paused, expected.paused);
         EXPECT_EQ(row.running, expected.running);
         if (!row.way_out) continue;
-        if (getenv("DBG") && row.way_out != expected.way_out)
-            std::printf("DBG %s %zu %zu\n", row.screen.c_str(), *row.way_out,
-                        expected.way_out.value_or(999));
         EXPECT_GE(*row.way_out, expected.way_out);
         ++tally.measured;
         if (row.way_out == expected.way_out) ++tally.measured_exactly;
@@ -410,15 +407,20 @@ void compare(std::uint32_t number, test::Shape shape, Tally& tally) {
 
 Tally compare_random_flows(test::Shape shape, std::size_t many) {
     Tally tally;
-    for (std::uint32_t number = 0; tally.compared < many && number < 4 * many; ++number) {
+    const auto from = static_cast<std::uint32_t>(test::number_in("RONDIX_FROM", 0));
+    for (std::uint32_t number = from; tally.compared < many && number < from + 4 * many; ++number) {
         compare(number, shape, tally);
         if (testing::Test::HasFailure()) break;
     }
     EXPECT_EQ(tally.compared, many);
     // What is told about steps is so; a few that could be told are not. (After an answer its screen
     // closes in any case, so that a `resume` there always seems to do something.)
-    EXPECT_GE(tally.idle_told * 100, tally.idle * (shape == test::Shape::rich ? 90 : 95));
-    EXPECT_GE(tally.measured_exactly * 100, tally.measured * 99);
+    if (tally.idle >= 40) { // of fewer, one is much
+        EXPECT_GE(tally.idle_told * 100, tally.idle * (shape >= test::Shape::rich ? 90 : 95));
+    }
+    if (tally.measured >= 200) {
+        EXPECT_GE(tally.measured_exactly * 100, tally.measured * 99);
+    }
     std::printf("alone %zu: trapped %zu, not shown %zu; walked %zu moves, lost before %zu times\n",
                 tally.alone, tally.trapped_alone, tally.unseen_alone, tally.walked,
                 tally.lost_before);
@@ -463,6 +465,14 @@ TEST(Reference, AgreesWhereEverythingIsUsed) {
     EXPECT_GE(tally.endless, test::at_least(20));
     EXPECT_GE(tally.unasked, test::at_least(3));
     EXPECT_GE(tally.restless, test::at_least(15));
+}
+
+TEST(Reference, AgreesWhereScreensWaitAndMoveOn) {
+    const Tally tally =
+        compare_random_flows(test::Shape::waiting, test::part_of(test::how_many(2000) / 4));
+    EXPECT_GE(tally.trapped, test::at_least(100));
+    EXPECT_GE(tally.clean, test::at_least(5));
+    EXPECT_GE(tally.endless, test::at_least(50));
 }
 
 /// Long random walks: after every move, taken or not, both know the same situation.

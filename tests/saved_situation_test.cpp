@@ -3,7 +3,7 @@
 #include "reference/random_flow.hpp"
 #include "rondix/one_more_start.hpp"
 #include "rondix/saved_situation.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/situation_text.hpp"
 #include "support.hpp"
 
 #include <random>
@@ -145,6 +145,39 @@ TEST(TakeOver, AnswersToOldTicketsAreStillWelcome) {
         EXPECT_NE(effect.kind, EffectKind::request); // the game is at it already
     EXPECT_TRUE(third.runner.done(*ticket));
     EXPECT_EQ(third.stack(), "helm > pause");
+}
+
+TEST(TakeOver, KeepsTheKeysThatThePlayerChose) {
+    // A key of the flow comes first in the new version, so that all have other numbers.
+    const auto with_keys = [](const std::string& keys) {
+        return "rondix: 1\nstarts-with: a\nscreens:\n  a: { title: A, keys: { " + keys +
+               " }, controls: [{ button: leave, press: quit }] }\n  b: { like: a, title: B }\n";
+    };
+    const auto plain = [](Runner& runner) {
+        Bindings bindings(runner.flow());
+        for (std::size_t i = 0; i < bindings.targets(); ++i)
+            bindings.add(DeviceKind::keyboard, Code(100 + i), Target(i));
+        runner.set_bindings(bindings, {});
+    };
+    Menus old(with_keys("chart: open b, cargo: open b"));
+    plain(old.runner);
+    const Target chart = target_named(old.runner.flow(), "chart");
+    ASSERT_TRUE(old.runner.rebind(DeviceKind::keyboard, Code{7}, chart));
+    ASSERT_TRUE(old.runner.rebind(DeviceKind::keyboard, Code{8}, target_of(Button::accept)));
+    Menus fresh(with_keys("bell: open b, chart: open b, cargo: open b"));
+    plain(fresh.runner);
+    take_over(fresh.runner, old.runner);
+    const Bindings& now = fresh.runner.bindings();
+    const auto meaning = [&](std::uint32_t code) {
+        return name_of(fresh.runner.flow(), now.meaning(DeviceKind::keyboard, Code{code}));
+    };
+    EXPECT_EQ(meaning(7), "chart");
+    EXPECT_EQ(meaning(8), "accept");
+    // What nobody chose is as the new platform has it.
+    EXPECT_EQ(now.codes(DeviceKind::keyboard, target_named(fresh.runner.flow(), "bell")).size(),
+              1u);
+    EXPECT_EQ(meaning(100 + static_cast<std::uint32_t>(Button::up)), "up");
+    EXPECT_FALSE(now.codes(DeviceKind::keyboard, target_of(Button::back)).empty());
 }
 
 TEST(TakeOver, SaysWhatItDrops) {

@@ -3,7 +3,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/schema.hpp"
+#include "rondix/tools/schema.hpp"
 
 #include <nlohmann/json.hpp>
 #include <yaml-cpp/yaml.h>
@@ -143,9 +143,9 @@ TEST(Schema, HasTheKeysOfTheReader) {
     EXPECT_EQ(keys_of(defs["event"]), under("events: { a: { zzz: 1 } }"));
     EXPECT_EQ(keys_of(defs["request"]), under("requests: { a: { zzz: 1 } }"));
     EXPECT_EQ(keys_of(defs["setting"]), under("settings: { a: { zzz: 1 } }"));
-    EXPECT_EQ(keys_of(schema["properties"]["loading"]), under("loading: { zzz: 1 }"));
+    EXPECT_EQ(keys_of(defs["loading"]), under("loading: { zzz: 1 }"));
     EXPECT_EQ(keys_of(defs["group"]), under("screens: { a: { layout: { zzz: 1 } } }"));
-    EXPECT_EQ(keys_of(defs["group"]["properties"]["portrait"]),
+    EXPECT_EQ(keys_of(defs["tall-group"]),
               under("screens: { a: { layout: { portrait: { zzz: 1 } } } }"));
     EXPECT_EQ(keys_of(defs["alternative"]),
               under("screens: { a: { back: { zzz: 1, do: quit } } }"));
@@ -153,17 +153,24 @@ TEST(Schema, HasTheKeysOfTheReader) {
         return under("screens: { a: { controls: [{ " + words + " }] } }");
     };
     EXPECT_EQ(keys_of(defs["place"]), control("button: b, place: { zzz: 1 }"));
-    EXPECT_EQ(keys_of(defs["place"]["properties"]["portrait"]),
-              control("button: b, place: { portrait: { zzz: 1 } }"));
+    EXPECT_EQ(keys_of(defs["tall-place"]), control("button: b, place: { portrait: { zzz: 1 } }"));
     EXPECT_EQ(keys_of(defs["piece"]), control("button: b, pieces: [{ zzz: 1 }]"));
     EXPECT_EQ(keys_of(defs["routes"]), control("button: b, routes: { zzz: 1 }"));
     std::size_t kinds = 0;
-    for (const json& one : defs["control"]["anyOf"]) {
+    for (const json& entry : defs["control"]["anyOf"]) {
+        const json& one = entry.contains("$ref") ? defs["part-use"] : entry;
         const std::string kind = one["required"][0].get<std::string>();
         EXPECT_EQ(keys_of(one), control(kind + ": b, zzz: 1")) << kind;
         ++kinds;
     }
     EXPECT_EQ(kinds, 12u); // eleven kinds of controls, and parts
+}
+
+TEST(Schema, NamesTheDevicesThatThereAre) {
+    const json devices = json::parse(flow_schema())["properties"]["devices"]["items"]["enum"];
+    ASSERT_EQ(devices.size(), device_kind_count);
+    for (std::size_t i = 0; i < device_kind_count; ++i)
+        EXPECT_EQ(devices[i].get<std::string>(), name_of(DeviceKind(i)));
 }
 
 TEST(Schema, IsPrintedByTheTool) {
@@ -172,6 +179,18 @@ TEST(Schema, IsPrintedByTheTool) {
     // Every key says what it is for.
     for (const auto& [key, value] : schema["properties"].items())
         EXPECT_TRUE(value.contains("description") || value.contains("$ref")) << key;
+}
+
+TEST(Schema, TheTablesOfTheDocsAreThoseOfTheGrammar) {
+    const Ran ran = shell("RONDIX_TOOL='" + tool_path() + "' scripts/docs --check");
+    EXPECT_EQ(ran.status, 0) << ran.output;
+    // Each that the tool prints for people stands in the docs, or is one of a few small ones.
+    const std::string docs =
+        contents(root() / "docs/flow-files.md") + contents(root() / "docs/looks.md");
+    for (const char* name : {"flow", "scene", "flag", "event", "request", "loading", "setting",
+                             "screen", "kinds", "control", "steps", "place", "group", "style"})
+        EXPECT_NE(docs.find("<!-- table: " + std::string(name) + " -->"), std::string::npos)
+            << name;
 }
 
 } // namespace

@@ -1,4 +1,8 @@
 // The shortest ways to screens: what they lead to is on the screen, and stays there.
+#include "check/listing.hpp"
+#include "reference/random_flow.hpp"
+#include "rondix/apply.hpp"
+#include "rondix/runner.hpp"
 #include "support.hpp"
 
 #include "draw/screens/tour.hpp"
@@ -47,6 +51,44 @@ screens:
     const auto ways = ways_to_screens(*file.compiled);
     ASSERT_TRUE(ways[0]);
     EXPECT_FALSE(ways[1]); // nobody ever sees it
+}
+
+/// A screen is ever shown where a situation at rest has it on top: listed one by one.
+TEST(ScreenWays, AreThereExactlyWhereTheListingShowsTheScreen) {
+    std::size_t compared = 0, ways_in_all = 0;
+    for (const Shape shape :
+         {Shape::mixed, Shape::rich, Shape::circles, Shape::flags, Shape::waiting})
+        for (std::uint32_t seed = 1; seed <= how_many(400); ++seed) {
+            const FlowFile file = load_flow_text("random", random_flow(seed, shape));
+            if (!file.compiled) continue;
+            const CompiledFlow& flow = *file.compiled;
+            const Listing listing(flow, 4'000, Listing::Keep::situations, all_devices);
+            if (!listing.complete()) continue;
+            std::vector<bool> shown(flow.screens.size());
+            Situation there(flow);
+            for (Listing::Number number = 0; number < listing.size(); ++number) {
+                listing.get(number, there);
+                shown[index(there.current())] = true;
+            }
+            const auto ways = ways_to_screens(flow);
+            for (std::size_t i = 0; i < shown.size(); ++i) {
+                EXPECT_EQ(ways[i].has_value(), shown[i]) << seed << " screen " << i;
+                if (!ways[i]) continue;
+                Runner runner(flow);
+                runner.start();
+                for (const Move move : *ways[i]) {
+                    EXPECT_TRUE(runner.replay(move)) << seed << " screen " << i;
+                    runner.take_effects();
+                    for (std::size_t k = 0; k < flow.scenes.size(); ++k)
+                        runner.set_loaded(SceneId(k), false);
+                }
+                EXPECT_EQ(runner.situation().current(), ScreenId(i)) << seed;
+                ++ways_in_all;
+            }
+            ++compared;
+        }
+    EXPECT_GT(compared, how_many(400));
+    EXPECT_GT(ways_in_all, compared);
 }
 
 } // namespace

@@ -1,7 +1,7 @@
 // Settings in a file: round trips, files that are damaged, a writer that is ended at every system
 // call or finds the disk full.
+#include "files/whole_file.hpp"
 #include "keep/toml_lines.hpp"
-#include "keep/whole_file.hpp"
 #include "rondix/settings_file.hpp"
 #include "support.hpp"
 #include "traced_writer.hpp"
@@ -79,7 +79,9 @@ class Game {
         menus.set_bindings(bindings, {nullptr, word_of});
     }
 
-    void put(const std::string& text) const { EXPECT_EQ(keep::write_whole(path(), text), ""); }
+    void put(const std::string& text) const {
+        EXPECT_EQ(files::write_whole(path(), text, {.make_folders = true}), "");
+    }
 
     /// What a fresh game makes of the file, and what it was told.
     std::string load() {
@@ -316,8 +318,9 @@ std::string new_text() {
 /// afterwards, whole.
 TracedRun write_over(const Game& game, int nth, AtCall what, std::string& text) {
     game.put(old_text());
-    const TracedRun run = run_traced(
-        nth, what, [&] { return keep::write_whole(game.path(), new_text()).empty() ? 0 : 1; });
+    const TracedRun run = run_traced(nth, what, [&] {
+        return files::write_whole(game.path(), new_text(), {.make_folders = true}).empty() ? 0 : 1;
+    });
     text = contents(game.path());
     EXPECT_TRUE(text == old_text() || text == new_text()) << "at call " << nth;
     return run;
@@ -361,6 +364,60 @@ TEST(SettingsFile, AFullDiskAtAnySystemCallLeavesOneFileWhole) {
     }
     EXPECT_GT(refused, 3); // open, write, fsync, close, rename; what comes after may fail unnoticed
     EXPECT_GT(calls, refused);
+}
+
+/// A file with two names is written over in its place: where that ends halfway, what it should say
+/// stands beside it.
+TEST(SettingsFile, AWriterOfTwoNamesLosesNoTextAtAnySystemCall) {
+    namespace fs = std::filesystem;
+    for (const AtCall what : {AtCall::ends, AtCall::has_no_room}) {
+        Game game("names");
+        const std::string before = new_text(), after = old_text(); // shorter: an end is cut off
+        bool saw_neither = false;
+        for (int nth = 1;; ++nth) {
+            const fs::path folder = fs::path(game.path()).parent_path();
+            fs::remove_all(folder);
+            game.put(before);
+            fs::create_hard_link(game.path(), folder / "twin");
+            const TracedRun run = run_traced(
+                nth, what, [&] { return files::write_whole(game.path(), after).empty() ? 0 : 1; });
+            const std::string text = contents(game.path());
+            EXPECT_EQ(contents(folder / "twin"), text);
+            if (run.exit_status == 0) {
+                EXPECT_EQ(text, after) << "at call " << nth;
+            }
+            bool whole = text == before || text == after;
+            saw_neither = saw_neither || !whole;
+            for (const auto& entry : fs::directory_iterator(folder))
+                whole = whole || contents(entry.path()) == after;
+            ASSERT_TRUE(whole) << "at call " << nth;
+            if (what == AtCall::ends ? !run.ended : run.calls < nth) break;
+        }
+        EXPECT_TRUE(saw_neither); // else there is nothing to lose
+    }
+}
+
+TEST(SettingsFile, StaysAsPrivateAsItIs) {
+    Game game("private");
+    game.put("[settings]\n");
+    ASSERT_EQ(::chmod(game.path().c_str(), 0600), 0);
+    EXPECT_EQ(game.kept().save(game.menus()), "");
+    struct stat about {};
+    ASSERT_EQ(::stat(game.path().c_str(), &about), 0);
+    EXPECT_EQ(about.st_mode & 07777, 0600u);
+}
+
+TEST(SettingsFile, DoesNotWaitForAPipe) {
+    Game game("pipe");
+    game.put("");
+    std::filesystem::remove(game.path());
+    ASSERT_EQ(::mkfifo(game.path().c_str(), 0600), 0);
+    game.load();
+    EXPECT_NE(game.notes().find("it is a pipe"), std::string::npos) << game.notes();
+    EXPECT_NE(game.kept().save(game.menus()), "");
+    struct stat about {};
+    ASSERT_EQ(::stat(game.path().c_str(), &about), 0);
+    EXPECT_TRUE(S_ISFIFO(about.st_mode));
 }
 
 } // namespace

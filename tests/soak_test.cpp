@@ -2,6 +2,7 @@
 // events, answers that come well, badly, twice and late, flags, rows, settings and typed texts, on
 // the demo and on random flows. After each input the rules are looked at anew. RONDIX_SOAK says how
 // many inputs; the seed of a failure and the moves up to it are printed, as a walkthrough.
+#include "reference/part.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/runner.hpp"
 #include "support.hpp"
@@ -297,8 +298,8 @@ class Soak {
 };
 
 std::size_t inputs() {
-    const char* many = std::getenv("RONDIX_SOAK");
-    return many ? static_cast<std::size_t>(std::atoll(many)) : 10'000'000;
+    // (With fewer than two million, the demo is not seen everywhere.)
+    return number_in("RONDIX_SOAK", std::max<std::size_t>(5'000'000 / parts(), 2'000'000));
 }
 
 TEST(Soak, TheDemoKeepsTheRules) {

@@ -2,6 +2,9 @@
 #include "rondix/runner.hpp"
 #include "support.hpp"
 
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/walkthrough.hpp"
+
 namespace rondix::test {
 namespace {
 
@@ -58,6 +61,47 @@ screens:
     knowing.set_loaded(flow.scene("pier"), false); // it was let go
     knowing.start();
     EXPECT_EQ(knowing.situation().phase(), Phase::loading);
+}
+
+/// A trap that opens while a scene is loaded a second time: only where the game has let it go.
+TEST(StayingScenes, AWayThatAwaitsOneAgainSaysThatItWasLetGo) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+starts-with: title
+scenes: { sea: { file: sea.json, root: helm, stays: yes } }
+loading: { give-up: 20s, screen: under-way }
+flags: { worn: {} }
+screens:
+  title:
+    controls:
+      - { button: sail, press: load sea }
+      - { button: leave, press: quit }
+  helm: { play: yes, menu: [raise worn, load sea] }
+  under-way: { controls: [{ button: peek, press: open pit, when: worn }] }
+  pit: { back: none, urgent: yes }
+)");
+    const CheckResult result = check(file);
+    const auto trap = std::find_if(result.findings.begin(), result.findings.end(),
+                                   [](const Finding& one) { return one.slug == Slug::no_way_out; });
+    ASSERT_NE(trap, result.findings.end());
+    const std::vector<std::string> how = {"press sail", "loaded", "game lets go sea", "menu",
+                                          "press peek"};
+    EXPECT_EQ(trap->how, how);
+    std::vector<std::string> steps = how;
+    steps.push_back("expect: { stack: [under-way, pit] }");
+    EXPECT_TRUE(
+        replay(*file.compiled, load_walkthrough_text("walk", write_walkthrough("how", steps)))
+            .passed);
+    // While it is there still, nothing is waited for: the same moves lead elsewhere.
+    steps.erase(steps.begin() + 2);
+    EXPECT_FALSE(
+        replay(*file.compiled, load_walkthrough_text("walk", write_walkthrough("how", steps)))
+            .passed);
+    const Walkthrough wrong =
+        load_walkthrough_text("walk", write_walkthrough("how", {"game lets go see"}));
+    const WalkReport report = replay(*file.compiled, wrong);
+    ASSERT_EQ(report.failures.size(), 1u);
+    EXPECT_NE(report.failures[0].text.find("did you mean 'sea'?"), std::string::npos);
 }
 
 } // namespace

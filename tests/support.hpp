@@ -1,10 +1,10 @@
 // What several tests share: flows at hand, moves by name, files of the repository.
 #pragma once
 
-#include "rondix/flow.hpp"
-#include "rondix/move_text.hpp"
-#include "rondix/report.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/flow.hpp"
+#include "rondix/tools/move_text.hpp"
+#include "rondix/tools/report.hpp"
+#include "rondix/tools/situation_text.hpp"
 #include "where.hpp"
 
 #include <gtest/gtest.h>

@@ -15,10 +15,9 @@ struct Ran {
     std::string output; // standard output and standard error
 };
 
-/// Runs the tool in the top folder of the repository.
-inline Ran rondix(const std::string& words) {
-    const std::string command =
-        "cd '" + root().string() + "' && '" + tool_path() + "' " + words + " 2>&1";
+/// Runs words of a shell in the top folder of the repository.
+inline Ran shell(const std::string& words) {
+    const std::string command = "cd '" + root().string() + "' && (" + words + ") 2>&1";
     Ran ran;
     std::FILE* pipe = popen(command.c_str(), "r");
     std::array<char, 4096> buffer{};
@@ -27,6 +26,11 @@ inline Ran rondix(const std::string& words) {
     const int status = pclose(pipe);
     ran.status = WIFEXITED(status) ? WEXITSTATUS(status) : -1;
     return ran;
+}
+
+/// Runs the tool there.
+inline Ran rondix(const std::string& words) {
+    return shell("'" + tool_path() + "' " + words);
 }
 
 /// A folder of its own for each test, empty at first.

@@ -1,6 +1,6 @@
 // The built tool, as its users call it: output, exit status, files written, and what it says to bad
 // command lines.
-#include "rondix/pack.hpp"
+#include "rondix/tools/pack.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
 
@@ -57,7 +57,8 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
     EXPECT_EQ(rondix("check --most-heads 2 examples/broken/options-without-back.flow.yaml").status,
               3);
     EXPECT_EQ(
-        rondix("check --most-heads 10000 --most-seconds 60 --most-megabytes 10 " + demo).status, 0);
+        rondix("check --most-heads 10000 --most-seconds 60 --most-megabytes 500 " + demo).status,
+        0);
 }
 
 /// Screens that all open each other: more heads than anybody wants to wait for.
@@ -122,6 +123,66 @@ TEST(Tool, GivesFiguresOfEachScreen) {
     EXPECT_EQ(json["figures"]["each-screen"][4]["to-play"], 0);
     EXPECT_EQ(json["figures"]["each-screen"][4]["running"], true);
     EXPECT_EQ(json["figures"]["each-screen"][4]["from-start-alone"]["mouse or touch"], 1);
+}
+
+TEST(Tool, NewTakesOnlyNamesThatItsFlowCanSay) {
+    const auto folder = scratch();
+    const auto make = [&](const std::string& name) {
+        std::filesystem::remove_all(folder / "made");
+        const Ran ran = rondix("new '" + (folder / "made").string() + "' --name '" + name + "'");
+        if (ran.status != 0) {
+            EXPECT_FALSE(std::filesystem::exists(folder / "made")) << name;
+            return ran;
+        }
+        const FlowFile file = load_flow((folder / "made/menus/game.flow.yaml").string());
+        EXPECT_TRUE(file.compiled) << name;
+        EXPECT_EQ(file.flow.game, name);
+        return ran;
+    };
+    for (const char* good :
+         {"Tidewick Ferry", "2 Boats", "Ebb & Flow", "The Pier (again)", "- a list", "{ a map }",
+          "Ferry: Two", "# nothing", "&anchor", "~", "a #b", "yes", "\u6e2f"})
+        EXPECT_EQ(make(good).status, 0) << good;
+    for (const char* bad : {"\xff\xfe bytes", "a\xc0\xaf", "cut \xe6\xb8", "\x7f"}) {
+        const Ran ran = make(bad);
+        EXPECT_EQ(ran.status, 2) << bad << ran.output;
+        EXPECT_NE(ran.output.find("--name"), std::string::npos) << ran.output;
+    }
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, NoFileIsMeantInItsOwnPlace) {
+    // One that is there and cannot be read: it is not offered instead of itself.
+    const auto folder = scratch();
+    const std::string flow = (folder / "large.flow.yaml").string();
+    std::ofstream(flow) << "rondix: 1\n";
+    std::filesystem::resize_file(flow, 20'000'000);
+    const Ran ran = rondix("check '" + flow + "'");
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_EQ(ran.output.find("did you mean"), std::string::npos) << ran.output;
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, WhatIsKnownOfFontsIsKeptInTheUsersOwnCache) {
+    const auto folder = scratch();
+    const std::string flow = "examples/hello/hello.flow.yaml";
+    const std::string out = " -o '" + (folder / "out").string() + "'";
+    EXPECT_EQ(shell("XDG_CACHE_HOME='" + (folder / "cache").string() + "' '" + tool_path() +
+                    "' draw " + flow + out)
+                  .status,
+              0);
+    const auto fonts = folder / "cache/rondix/fonts";
+    ASSERT_TRUE(std::filesystem::is_directory(fonts));
+    EXPECT_EQ(std::filesystem::status(fonts).permissions(), std::filesystem::perms::owner_all);
+    EXPECT_FALSE(std::filesystem::is_empty(fonts));
+    // Without a place of one's own it works as well, and nothing is left where others could wait.
+    EXPECT_EQ(shell("cd / && env -u HOME -u XDG_CACHE_HOME TMPDIR='" +
+                    (folder / "shared").string() + "' '" + tool_path() + "' draw '" +
+                    (root() / flow).string() + "'" + out)
+                  .status,
+              0);
+    EXPECT_FALSE(std::filesystem::exists(folder / "shared"));
+    std::filesystem::remove_all(folder);
 }
 
 TEST(Tool, BadCommandLinesAreExplained) {

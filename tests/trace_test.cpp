@@ -1,7 +1,7 @@
 // Traces: what was written while a flow ran can be walked through again, whatever happened.
 #include "reference/random_flow.hpp"
+#include "rondix/tools/trace_file.hpp"
 #include "rondix/trace.hpp"
-#include "rondix/trace_file.hpp"
 #include "support.hpp"
 
 #include <csignal>
@@ -269,6 +269,49 @@ TEST_F(TraceTest, ALineThatWasCutOffIsLeftOut) {
               "this trace does not say where it begins");
     EXPECT_EQ(load_trace_text("x", "{\"rondix-trace\":7}\n").findings.at(0).text,
               "this is not a trace of a version that is known here");
+}
+
+TEST_F(TraceTest, AWalkthroughGoesOnFromAnyPlace) {
+    // Random moves; then a step that says where one stands, and more moves: walked from there on.
+    std::size_t walked = 0;
+    for (std::uint32_t seed = 1; seed <= how_many(200); ++seed) {
+        const FlowFile file = load_flow_text("random", random_flow(seed, Shape::rich));
+        if (!file.compiled) continue;
+        std::mt19937 random(seed);
+        Runner menus(*file.compiled);
+        menus.start();
+        std::vector<Move> room(most_moves(*file.compiled));
+        std::vector<std::string> steps;
+        const auto go = [&](int moves) {
+            for (int i = 0; i < moves; ++i) {
+                const std::size_t count = list_moves(*file.compiled, menus.situation(), room);
+                if (count == 0) return;
+                const Move move = room[random() % count];
+                const std::string text = move_text(*file.compiled, move);
+                if (move.kind == MoveKind::due || !menus.replay(move)) continue;
+                menus.take_effects();
+                menus.take_moves();
+                steps.push_back(text);
+            }
+        };
+        go(8);
+        steps = steps_from_here(menus);
+        go(4);
+        steps.push_back("expect: { stack: [" + [&] {
+            std::string all;
+            for (const std::string& one : open_screens(*file.compiled, menus.situation()))
+                all += (all.empty() ? "" : ", ") + one;
+            return all;
+        }() + "] }");
+        const Walkthrough walk = load_walkthrough_text("walk", write_walkthrough("from", steps));
+        ASSERT_TRUE(walk.readable) << write_walkthrough("from", steps);
+        const WalkReport report = replay(*file.compiled, walk);
+        EXPECT_TRUE(report.passed) << seed << "\n"
+                                   << write_walkthrough("from", steps) << "\n"
+                                   << (report.failures.empty() ? "" : report.failures[0].text);
+        walked += report.passed ? 1 : 0;
+    }
+    EXPECT_GT(walked, how_many(200) / 2);
 }
 
 } // namespace

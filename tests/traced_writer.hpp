@@ -19,7 +19,7 @@ enum class AtCall { goes_on, ends, has_no_room };
 /// Whether a full disk may be why this system call fails.
 inline bool needs_room(long call) {
     for (const long one : {SYS_open, SYS_openat, SYS_write, SYS_fsync, SYS_close, SYS_rename,
-                           SYS_renameat, SYS_mkdir, SYS_mkdirat})
+                           SYS_renameat, SYS_mkdir, SYS_mkdirat, SYS_ftruncate})
         if (one == call) return true;
     return false;
 }

@@ -4,8 +4,8 @@
 
 #include "draw/cairo.hpp"
 #include "rondix/painter.hpp"
-#include "rondix/screen_pictures.hpp"
-#include "rondix/walkthrough.hpp"
+#include "rondix/tools/screen_pictures.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include <X11/Xlib.h>
 #include <X11/Xutil.h>
@@ -399,6 +399,16 @@ TEST(Window, PlaysAScriptWithoutADisplay) {
     EXPECT_EQ(bad.wait(), 1);
     Child unreadable({RONDIX_TOOL, "play", "no-such.flow.yaml"});
     EXPECT_EQ(unreadable.wait(), 2);
+}
+
+TEST(Window, WhatCannotBeWrittenIsAFailure) {
+    unsetenv("DISPLAY");
+    for (const char* what : {"--trace", "--record", "--shot", "--settings"}) {
+        Child child({RONDIX_TOOL, "play", demo, what, demo + "/file", "--script",
+                     (root() / "examples/tidewick/walks/run-aground.walk.yaml").string(), "--pace",
+                     "0"});
+        EXPECT_EQ(child.wait(), 2) << what;
+    }
 }
 
 } // namespace

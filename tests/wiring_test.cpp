@@ -1,9 +1,9 @@
 // Slips of wiring: what is one and what is not, and what the flow says is fine.
 #include "support.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/silence.hpp"
-#include "rondix/wiring.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/silence.hpp"
+#include "rondix/tools/wiring.hpp"
 
 namespace rondix::test {
 namespace {
@@ -32,7 +32,7 @@ std::string slugs(const Findings& findings) {
 
 std::string wiring_of(const std::string& controls, const std::string& screens = "",
                       const std::string& more = "") {
-    return slugs(check_wiring(flow_with(controls, screens, more)));
+    return slugs(check_wiring(flow_with(controls, screens, more)).findings);
 }
 
 TEST(Wiring, ATextThatNamesAScreenLeadsThere) {
@@ -113,6 +113,22 @@ TEST(Wiring, ConditionsThatAreAlwaysTheSame) {
         "fixed-condition");
 }
 
+TEST(Wiring, AFlagAndAListMayHaveOneName) {
+    // What holds of one says nothing of the other.
+    const std::string more = "flags: { charts: { set-by: game } }\n";
+    const auto with = [&](const std::string& condition) {
+        return wiring_of("- { list: charts, press: open chart }\n"
+                         "- { button: b, text: B, press: open chart, when: " +
+                             condition + " }",
+                         "  chart: { title: The chart }\n", more);
+    };
+    EXPECT_EQ(with("charts and charts has rows"), "");
+    EXPECT_EQ(with("charts and not (charts has rows)"), "");
+    EXPECT_EQ(with("charts or charts has rows"), "");
+    EXPECT_EQ(with("charts and not charts"), "fixed-condition");
+    EXPECT_EQ(with("charts has rows or not (charts has rows)"), "fixed-condition");
+}
+
 TEST(Wiring, NamesThatNobodyThoughtOf) {
     for (const char* name : {"button-17", "Button1", "label_copy", "untitled", "new-button"})
         EXPECT_EQ(wiring_of(std::string("- { button: ") + name + ", press: tell horn }"),
@@ -128,7 +144,7 @@ TEST(Wiring, NamesThatNobodyThoughtOf) {
 std::string left_of(const std::string& controls, std::size_t fine, bool looks = false) {
     const FlowFile file = flow_with(controls);
     CheckResult result = check(file);
-    add_findings(result, check_wiring(file));
+    add_findings(result, check_wiring(file).findings);
     take_out_what_is_fine(file, result, looks);
     EXPECT_EQ(result.fine.size(), fine);
     for (const FineFinding& one : result.fine) EXPECT_EQ(one.reason, "it is so");

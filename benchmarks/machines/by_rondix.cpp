@@ -1,8 +1,8 @@
 // The demo's flow itself: more screens, conditions and questions than the others know.
 #include "machine.hpp"
 
-#include "rondix/flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <array>
 #include <vector>

@@ -1,9 +1,9 @@
 // The smallest program that runs a flow in a loop: it reads commands, one a line, and prints what
 // the game would do and what it would draw. Try:  printf 'accept\nmenu\n' | build/release/bin/hello
 // FLOW
-#include "rondix/flow.hpp"
-#include "rondix/report.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/flow.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <iostream>
 #include <map>

@@ -63,6 +63,9 @@ bool shows_pointer(const CompiledFlow& flow, const Situation& situation);
 /// Whether the condition holds with the flags as they are.
 bool is_true(const CompiledFlow& flow, const Situation& situation, ConditionId condition);
 
+/// Whether a move is one of this flow: what it is about is there. apply() takes no others.
+bool is_move_of(const CompiledFlow& flow, Move move);
+
 /// The page that is shown of pages on an open screen.
 std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, PagesId pages);
 
@@ -78,6 +81,10 @@ std::optional<Move> first_use(const CompiledFlow& flow, ControlId control);
 
 /// Whether an answer to a load would take effect now: no urgent screen is open.
 bool load_can_end(const CompiledFlow& flow, const Situation& situation);
+
+/// The request that an answer would end while `screen` is current and `question` (or `no_screen`)
+/// is over it: the one that the screen waits for, unless the question says that it was answered.
+RequestId awaited_request(const CompiledFlow& flow, ScreenId screen, ScreenId question);
 
 /// Whether an event would be answered now.
 bool allowed(const CompiledFlow& flow, const Situation& situation, During during);

@@ -65,6 +65,11 @@ class Bindings {
     /// takes it only from one that keeps another, or that can do without.
     bool rebind(DeviceKind kind, Code code, Target target);
 
+    /// The player's choices among other bindings, such as those for another version of the flow:
+    /// flow keys are the same by their names.
+    void take_choices(const CompiledFlow& flow, const Bindings& others,
+                      const CompiledFlow& flow_of_others);
+
     Target meaning(DeviceKind kind, Code code) const;
     std::span<const Code> codes(DeviceKind kind, Target target) const;
     bool is_default(DeviceKind kind, Target target) const;
@@ -85,6 +90,7 @@ class Bindings {
         return const_cast<Bindings*>(this)->row(kind, target);
     }
     bool put(DeviceKind kind, Code code, Target target, std::uint8_t place);
+    void take_choice(DeviceKind kind, Target target, std::span<const Code> codes);
     bool known(DeviceKind kind, Target target) const {
         return has_codes(kind) && static_cast<std::size_t>(target) < targets();
     }

@@ -1,9 +1,11 @@
 // What a check can come to, how far it may go, and who looks on meanwhile.
 #pragma once
 
+#include <chrono>
 #include <cstddef>
 #include <cstdint>
 #include <functional>
+#include <optional>
 #include <string_view>
 
 namespace rondix {
@@ -36,11 +38,20 @@ struct Progress {
 struct CheckOptions {
     /// A head is a screen with everything that decides what it does, whatever lies beneath.
     std::size_t most_heads = 50'000'000;
-    std::size_t most_megabytes = 2000; ///< of the large tables
+    std::size_t most_megabytes = 2000; ///< of the large tables, and by `memory_in_use`
     double most_seconds = 0;           ///< 0: as long as it takes
+    /// Since when the seconds count, where several calls have to share them; nothing: since each
+    /// call.
+    std::optional<std::chrono::steady_clock::time_point> since;
+    /// The memory in use by the whole process, in bytes: asked now and then, where one is given.
+    /// What it says more than at the beginning is held to `most_megabytes` as well.
+    std::function<std::size_t()> memory_in_use;
     /// Flows with at most this many situations are listed as well, which makes some of the figures
     /// exact and is a second opinion.
     std::size_t list_up_to = 2'000;
+    /// Where some moves into a finding are known and the fewest would take more work than this
+    /// (edges and ways of a graph, so that all machines agree), those are shown.
+    std::size_t most_work_for_shortest = 1'000'000;
     bool each_screen = false; ///< figures of each screen are wanted
     /// Called now and then; false: stop.
     std::function<bool(const Progress&)> progress;

@@ -299,6 +299,16 @@ struct CompiledFlow {
     bool can_quit = true;                ///< false: the platform has no quit
 
     std::string_view text(Text piece) const { return {texts.data() + piece.begin, piece.length}; }
+    /// Whether there is such a one: ids come from outside as well.
+    bool has(SceneId id) const { return index(id) < scenes.size(); }
+    bool has(ScreenId id) const { return index(id) < screens.size(); }
+    bool has(ControlId id) const { return index(id) < controls.size(); }
+    bool has(FlagId id) const { return index(id) < flags.size(); }
+    bool has(EventId id) const { return index(id) < events.size(); }
+    bool has(KeyId id) const { return index(id) < keys.size(); }
+    bool has(RequestId id) const { return index(id) < requests.size(); }
+    bool has(PagesId id) const { return index(id) < pages.size(); }
+    bool has(SettingId id) const { return index(id) < settings.size(); }
     const Scene& operator[](SceneId id) const { return scenes[index(id)]; }
     const Screen& operator[](ScreenId id) const { return screens[index(id)]; }
     const Control& operator[](ControlId id) const { return controls[index(id)]; }

@@ -24,8 +24,14 @@ struct Pixels {
 /// left out or replaced, and named by faults().
 class Painter {
   public:
+    /// Whose pictures they are. Some SVG takes minutes or all memory to draw. That of strangers is
+    /// first tried in a process of its own: where it takes more than two seconds or a gigabyte, it
+    /// is a fault. This is for tools; a game knows its own pictures.
+    enum class Pictures : std::uint8_t { own, of_strangers };
+
     /// Pictures are looked for from `folder`, which is empty or ends in '/': that of a packed flow.
-    explicit Painter(const CompiledFlow& flow, const std::string& folder = "");
+    explicit Painter(const CompiledFlow& flow, const std::string& folder = "",
+                     Pictures pictures = Pictures::own);
     ~Painter();
     Painter(const Painter&) = delete;
     Painter& operator=(const Painter&) = delete;

@@ -179,7 +179,12 @@ class Runner {
     const Canvas& canvas() const { return canvas_; }
     /// How large texts and pictures are; until it is told, guesses.
     void set_ruler(const Ruler& ruler);
+    /// Translations. A text that names keys has room for four times as many bytes as it was written
+    /// with, and for 240 more.
     void set_wording(const Wording& wording);
+    /// How many texts that name keys do not fit as they are worded now: they are cut, after a whole
+    /// letter.
+    std::size_t cut_texts() const;
     /// Right to left.
     void set_mirrored(bool mirrored);
     /// False: changes of look happen at once.
@@ -190,7 +195,9 @@ class Runner {
     const Situation& situation() const { return now_; }
     ControlId focus() const;
     /// The focus that an open screen has, or has when it is current again.
-    ControlId focus_of(ScreenId screen) const { return focus_[index(screen)]; }
+    ControlId focus_of(ScreenId screen) const {
+        return flow_.has(screen) ? focus_[index(screen)] : no_control;
+    }
     bool pointer_shown() const { return pointer_shown_; }
     /// What the player's last input came from.
     Device device() const { return last_; }
@@ -205,12 +212,17 @@ class Runner {
     Ticket ticket() const { return load_.ticket; }
     /// Of a request that is waited for, or nothing.
     std::optional<Ticket> ticket_of(RequestId request) const;
-    std::uint16_t value_of(SettingId setting) const { return values_[index(setting)]; }
+    std::uint16_t value_of(SettingId setting) const {
+        return flow_.has(setting) ? values_[index(setting)] : std::uint16_t{0};
+    }
     /// The value to keep: the one before, while the player is asked whether the new one shall be.
     std::uint16_t kept_value_of(SettingId setting) const {
-        return setting == unkept_ ? value_before_ : value_of(setting);
+        return flow_.has(setting) ? kept_values_[index(setting)] : std::uint16_t{0};
     }
-    std::string_view text_of(SettingId setting) const { return setting_texts_[index(setting)]; }
+    std::string_view text_of(SettingId setting) const {
+        return flow_.has(setting) ? std::string_view(setting_texts_[index(setting)])
+                                  : std::string_view();
+    }
     Rect place_of(ControlId control) const;
     /// Where a direction leads from a control that can be used; no_control where nowhere.
     ControlId route(ControlId from, Button direction);
@@ -272,8 +284,10 @@ class Runner {
     void change_setting(SettingId setting, std::uint16_t value);
     void tell_setting_change(Move move);
     void settle_unkept(Move move);
-    bool is_asked_about(SettingId setting) const;
-    void undo_unkept();
+    bool note_unkept(SettingId setting, std::uint16_t value);
+    void match_unkept();
+    void show_values();
+    std::uint16_t standing_value(SettingId setting) const;
     void note_input(Device by);
     bool heeds(Device by) const;
     void let_go();
@@ -433,6 +447,12 @@ class Runner {
     Wait load_;
     std::vector<Wait> requests_;
     std::vector<std::uint16_t> values_;      // of each setting
+    std::vector<std::uint16_t> kept_values_; // of each setting, whatever the player is asked
+    struct Unkept {
+        SettingId setting = no_setting;
+        std::uint16_t value = 0;
+    };
+    std::vector<Unkept> unkept_; // at each height of the stack; empty: no setting is asked about
     std::vector<std::string> setting_texts_; // of each setting that is a text
     Bindings bindings_;
     CodeNames code_names_;
@@ -452,10 +472,8 @@ class Runner {
     std::uint32_t notice_ = never;
     std::uint32_t tickets_ = 0; // given out
     float progress_ = 0;
-    SettingId unkept_ = no_setting;  // whose change the player is asked to keep
-    std::uint16_t value_before_ = 0; // the change
-    std::optional<Device> acting_;   // whose input is being answered
-    Device last_ = mouse;            // that the player used
+    std::optional<Device> acting_; // whose input is being answered
+    Device last_ = mouse;          // that the player used
     Device repeating_by_, holding_by_;
     std::optional<Button> repeating_;
     Button came_by_{};

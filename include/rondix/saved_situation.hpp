@@ -50,6 +50,10 @@ SavedSituation saved(const Runner& menus);
 std::string saved_text(const SavedSituation& saved);
 std::optional<SavedSituation> read_saved(const std::string& text, std::string& fault);
 
+/// How much a running game may spend on the proof: 50 ms and 64 MB. What is not settled by then is
+/// not taken over.
+CheckOptions while_running();
+
 struct Restored {
     bool at_home = false;             ///< the flow was started afresh
     std::vector<std::string> dropped; ///< in words: "there is no screen 'options' any longer"
@@ -58,15 +62,16 @@ struct Restored {
 /// Puts `menus` to where `saved` says, in another run of the game. The scene, where one was loaded,
 /// has to be there: load it first, by `saved.scene`, or start() instead. What was waited for is
 /// asked for anew.
-Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options = {});
+Restored restore(Runner& menus, const SavedSituation& saved,
+                 const CheckOptions& options = while_running());
 
 /// The same as it was, with the question that was asked, and whether anybody could get stuck from
 /// there on or not: for looking at what happened.
 Restored restore_unproved(Runner& menus, const SavedSituation& saved);
 
 /// Puts `fresh`, a Runner of another flow (or of another version of the same), to where `old`
-/// stands, in a game that goes on: tickets stay what they are. Rows, keys, ruler and the like are
-/// set by the game, as for any new Runner, before.
-Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options = {});
+/// stands, in a game that goes on: tickets stay what they are, and keys what the player chose.
+/// Rows, bindings, ruler and the like are set by the game, as for any new Runner, before.
+Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options = while_running());
 
 } // namespace rondix

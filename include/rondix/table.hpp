@@ -1,6 +1,7 @@
 // Table: the rows of a compiled flow. While a flow is compiled they are the table's own; of a
 // packed flow they stand in its image, and the table only knows where. Reading is the same for
-// both. Changing a table that stands elsewhere makes a copy of its own first.
+// both, and never changes or copies anything. Whoever compiles says that rows are changed: edit(),
+// push_back() and the like. Changing a table that stands elsewhere makes a copy of its own first.
 #pragma once
 
 #include <cstddef>
@@ -51,10 +52,9 @@ class Table {
     const Row& back() const { return rows_[count_ - 1]; }
 
     // Changing it.
-    Row* begin() { return make_own().data(); }
-    Row* end() { return begin() + count_; }
-    Row& operator[](std::size_t i) { return make_own()[i]; }
-    Row& back() { return make_own().back(); }
+    Row& edit(std::size_t i) { return make_own()[i]; }
+    Row& edit_back() { return make_own().back(); }
+    std::span<Row> edit() { return make_own(); }
     void push_back(const Row& row) {
         make_own().push_back(row);
         follow();

@@ -15,7 +15,7 @@ namespace rondix {
 void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
     const CompiledFlow& flow = *file.compiled;
     Watch watch(options);
-    Frames frames(flow);
+    Frames frames(flow, watch);
     const std::vector<DeviceSet> all = players(flow);
     Trails trails(flow, frames, all[0], watch);
     const Proof proof(flow, frames, trails, watch);

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "proof/watch.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 namespace rondix {
 

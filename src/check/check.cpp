@@ -1,4 +1,4 @@
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 #include "check/behaviour.hpp"
 

@@ -1,7 +1,8 @@
-#include "rondix/check_all.hpp"
+#include "rondix/tools/check_all.hpp"
 
-#include "rondix/silence.hpp"
-#include "rondix/wiring.hpp"
+#include "proof/watch.hpp"
+#include "rondix/tools/silence.hpp"
+#include "rondix/tools/wiring.hpp"
 
 #include <algorithm>
 
@@ -21,17 +22,25 @@ bool is_told(const Finding& flag, const Findings& findings) {
     });
 }
 
+/// What was stopped is not settled, unless an error is enough to know.
+void add_found(CheckResult& result, const Found& found) {
+    add_findings(result, found.findings);
+    if (found.stop == Stop::nothing) return;
+    if (result.stop == Stop::nothing) result.stop = found.stop;
+    if (result.verdict == Verdict::proved) result.verdict = Verdict::not_settled;
+}
+
 } // namespace
 
 CheckResult check_all(const FlowFile& file, const CheckOptions& options, const LookAt& looks) {
-    CheckResult result = check(file, options);
-    Findings wiring = check_wiring(file);
-    wiring.erase(std::remove_if(wiring.begin(), wiring.end(),
-                                [&](const Finding& one) { return is_told(one, result.findings); }),
-                 wiring.end());
-    add_findings(result, wiring);
+    const CheckOptions limits = begun(options);
+    CheckResult result = check(file, limits);
+    Found wiring = check_wiring(file, limits);
+    std::erase_if(wiring.findings,
+                  [&](const Finding& one) { return is_told(one, result.findings); });
+    add_found(result, wiring);
     const bool look = looks && result.stop == Stop::nothing;
-    if (look) add_findings(result, looks(file));
+    if (look) add_found(result, looks(file, limits));
     take_out_what_is_fine(file, result, look);
     return result;
 }

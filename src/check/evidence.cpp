@@ -1,7 +1,7 @@
 #include "check/evidence.hpp"
 
-#include "rondix/move_text.hpp"
 #include "rondix/player_moves.hpp"
+#include "rondix/tools/move_text.hpp"
 
 namespace rondix {
 
@@ -49,15 +49,32 @@ std::vector<std::string> disabled_buttons(const CompiledFlow& flow, const Situat
 
 } // namespace
 
-std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Move>& moves) {
+std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Move>& moves,
+                                  std::size_t from) {
     std::vector<std::string> words;
-    words.reserve(moves.size());
-    for (const Move move : moves) words.push_back(move_text(flow, move));
+    Situation there(flow);
+    start(flow, there);
+    std::vector<bool> kept(flow.scenes.size()); // as a Runner keeps those that stay
+    for (std::size_t i = 0; i < moves.size(); ++i) {
+        const bool loads = apply(flow, there, moves[i]).loads;
+        const bool waits =
+            loads && (i + 1 == moves.size() || moves[i + 1].kind != MoveKind::loaded);
+        if (waits && kept[index(there.scene())]) {
+            kept[index(there.scene())] = false;
+            if (i >= from)
+                words.push_back(std::string(lets_go) +
+                                std::string(flow.text(flow[there.scene()].id)));
+        }
+        if (moves[i].kind == MoveKind::loaded)
+            kept[index(there.scene())] = flow[there.scene()].stays;
+        if (i >= from) words.push_back(move_text(flow, moves[i]));
+    }
     return words;
 }
 
 void show(const CompiledFlow& flow, const Trail& trail, DeviceSet devices, Finding& finding) {
     finding.how = in_words(flow, trail.moves);
+    finding.is_shortest = trail.is_shortest;
     finding.here = what_the_player_can_do(flow, trail.there, devices);
     finding.disabled = disabled_buttons(flow, trail.there);
 }

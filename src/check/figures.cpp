@@ -4,7 +4,7 @@
 #include "check/listing.hpp"
 #include "check/screen_figures.hpp"
 #include "check/stacks.hpp"
-#include "check/ways.hpp"
+#include "check/ways_out.hpp"
 
 #include <algorithm>
 #include <set>
@@ -18,12 +18,24 @@ constexpr std::size_t most_measured = 8'192;        // heads, each time
 constexpr std::size_t most_measured_well = 200'000; // heads, when somebody asked for it
 
 /// The flags that some case asks for.
-std::vector<FlagId> flags_asked(Frames& frames) {
+std::set<FlagId> flags_asked(Frames& frames) {
     std::set<FlagId> flags;
     for (FrameId frame = 0; frame < frames.size(); ++frame)
         for (const Branch& branch : frames.branches(frame))
             for (const Literal& one : frames.literals(branch.asks)) flags.insert(one.flag);
-    return {flags.begin(), flags.end()};
+    return flags;
+}
+
+/// Those that a screen changes that moves on as itself: that happens once, for then it moves on in
+/// vain.
+std::set<FlagId> flags_moved_on(Frames& frames) {
+    std::set<FlagId> flags;
+    for (FrameId frame = 0; frame < frames.size(); ++frame)
+        for (const Branch& branch : frames.branches(frame))
+            if (branch.move.kind == MoveKind::moves_on && branch.kind == Branch::Kind::stays &&
+                branch.frame == frame)
+                for (const Literal& one : frames.literals(branch.writes)) flags.insert(one.flag);
+    return flags;
 }
 
 void count_moves(const Question& question, Figures& figures) {
@@ -81,11 +93,13 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
     const CompiledFlow& flow = question.flow;
     Frames& frames = question.heads().frames();
     count_moves(question, figures);
-    const std::vector<FlagId> asked = flags_asked(frames);
-    const bool can_track = asked.size() <= Heads::most_tracked;
+    std::set<FlagId> flags = flags_asked(frames);
     const auto fits = [&](std::size_t most) {
-        return can_track && frames.size() << asked.size() <= most;
+        return flags.size() <= Heads::most_tracked && frames.size() << flags.size() <= most;
     };
+    const bool is_small = fits(most_measured);
+    flags.merge(flags_moved_on(frames));
+    const std::vector<FlagId> asked(flags.begin(), flags.end());
     if (fits(most_measured)) {
         const Heads heads(frames, flow, question.devices(), asked, question.watch);
         const Stacks stacks(heads, by_moves, question.watch);
@@ -95,17 +109,17 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
             figures.longest_way_out = *longest;
             figures.way_out_known = true;
         }
-        list_as_well(question, options.list_up_to, result);
     } else {
         for (const ScreenId screen : deepest_frames(question.heads(), question.proof.reached()))
             figures.deepest.push_back(question.name_of(screen));
     }
+    if (is_small) list_as_well(question, options.list_up_to, result);
     if (!options.each_screen) return;
     figures.each_screen_exact = fits(most_measured_well);
     const std::vector<FlagId>& tracked =
         figures.each_screen_exact ? asked : question.heads().tracked();
     const Heads heads(frames, flow, question.devices(), tracked, question.watch);
-    figures.each_screen = measure_screens(question, heads);
+    figures.each_screen = measure_screens(question, heads, figures.each_screen_exact);
     const std::vector<DeviceSet> all = players(flow);
     for (std::size_t i = 1; i < all.size(); ++i) {
         figures.alone.push_back(names_of(all[i]));

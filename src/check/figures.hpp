@@ -2,7 +2,7 @@
 #pragma once
 
 #include "check/question.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 namespace rondix {
 

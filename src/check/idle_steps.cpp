@@ -83,8 +83,21 @@ class IdleSteps {
         case StepKind::back_to:
         case StepKind::resume:
         case StepKind::retry: return true;
-        default: return false;
+        case StepKind::open:
+        case StepKind::go:
+        case StepKind::load:
+        case StepKind::home:
+        case StepKind::quit:
+        case StepKind::request:
+        case StepKind::raise:
+        case StepKind::lower:
+        case StepKind::set:
+        case StepKind::reset:
+        case StepKind::turn:
+        case StepKind::tell:
+        case StepKind::todo: break;
         }
+        return false;
     }
 
     bool works(const Branch& branch, FrameId frame) {
@@ -142,7 +155,20 @@ class IdleSteps {
             text = "'retry' does nothing here: there is no scene on " + on;
             mend = "write 'load SCENE'";
             break;
-        default: {
+        case StepKind::open:
+        case StepKind::go:
+        case StepKind::back_to:
+        case StepKind::load:
+        case StepKind::home:
+        case StepKind::quit:
+        case StepKind::request:
+        case StepKind::raise:
+        case StepKind::lower:
+        case StepKind::set:
+        case StepKind::reset:
+        case StepKind::turn:
+        case StepKind::tell:
+        case StepKind::todo: {
             const std::string target =
                 question_.name_of(ScreenId{static_cast<std::uint16_t>(row.subject)});
             text = "'" + target + "' is never beneath " + on +
@@ -155,6 +181,7 @@ class IdleSteps {
         Finding& finding =
             add(findings_, Slug::idle_step, question_.file.origins.steps[step], std::move(text));
         finding.how = in_words(flow_, trail.moves);
+        finding.is_shortest = trail.is_shortest;
         finding.mend = std::move(mend);
     }
 

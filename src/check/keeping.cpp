@@ -1,6 +1,6 @@
 #include "check/keeping.hpp"
 
-#include "check/ways.hpp"
+#include "check/ways_out.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 
@@ -16,7 +16,8 @@ namespace {
 constexpr std::size_t most_situations = 2'000;
 constexpr std::size_t most_policies = 729;
 
-enum class Answer : std::uint8_t { bad, good, never };
+/// `late`: whenever it could come, the screen has moved on before.
+enum class Answer : std::uint8_t { bad, good, never, late };
 
 using Policy = std::map<Awaited, Answer>;
 
@@ -43,6 +44,15 @@ class Search {
         return fits ? std::optional(all) : std::nullopt;
     }
 
+    /// Of these, what some screen does not wait for until it comes.
+    std::set<Awaited> outlasting() {
+        std::set<Awaited> all;
+        for (const Situation& here : found_)
+            for (const Awaited& one : awaited_at(here))
+                if (moves_on_from(here)) all.insert(one);
+        return all;
+    }
+
     /// Whether these answers keep the player in.
     bool keeps(const Policy& policy) {
         met_.clear();
@@ -53,7 +63,10 @@ class Search {
             out = apply(flow_, after, move).quits || is_goal(after);
             return !out;
         });
-        return fits && !out && !is_goal(there_);
+        if (!fits || out || is_goal(there_)) return false;
+        return std::all_of(found_.begin(), found_.end(), [&](const Situation& here) {
+            return !comes_late(policy, here) || moves_on_from(here);
+        });
     }
 
     /// What was waited for in it.
@@ -139,7 +152,8 @@ class Search {
             after = here;
             const Outcome outcome = apply(flow_, after, move);
             if (outcome.answered)
-                edges.push_back({numbers.at(words_of(after)), move.kind, outcome.quits});
+                edges.push_back(
+                    {numbers.at(words_of(after)), move.kind, outcome.quits, outcome.loads});
         }
         return edges;
     }
@@ -164,12 +178,15 @@ class Search {
         if (is_answer(move.kind)) {
             const auto found = policy.find(subject_of(here, move));
             met_.insert(subject_of(here, move));
-            return found != policy.end() && found->second != Answer::never &&
+            return found != policy.end() && is_given(found->second) &&
                    (found->second == Answer::bad) == is_bad(move.kind);
         }
         if (!can_make(here, move)) return false;
+        if (comes_late(policy, here)) return move.kind == MoveKind::moves_on;
         return !is_answered(policy, here);
     }
+
+    static bool is_given(Answer answer) { return answer == Answer::bad || answer == Answer::good; }
 
     bool can_make(const Situation& here, Move move) const {
         if (is_moving_on(move.kind)) return true;
@@ -178,17 +195,35 @@ class Search {
                is_in_time(flow_, here.foremost(), move);
     }
 
-    /// Whether something that is waited for here gets its answer.
-    bool is_answered(const Policy& policy, const Situation& here) {
-        const auto is = [&](const Awaited& awaited) {
-            const auto found = policy.find(awaited);
-            return found != policy.end() && found->second != Answer::never;
-        };
-        if (load_can_end(flow_, here) && is({here.scene(), no_request})) return true;
-        const RequestId request = flow_[here.current()].request;
-        const ScreenId question = here.question();
-        const bool answered = question != no_screen && flow_[question].request == request;
-        return request != no_request && !answered && is({no_scene, request});
+    /// What could be answered here.
+    std::vector<Awaited> awaited_at(const Situation& here) const {
+        std::vector<Awaited> all;
+        if (load_can_end(flow_, here)) all.push_back({here.scene(), no_request});
+        const RequestId request = awaited_request(flow_, here.current(), here.question());
+        if (request != no_request) all.push_back({no_scene, request});
+        return all;
+    }
+
+    template <class Is>
+    bool has_answer(const Policy& policy, const Situation& here, Is is) const {
+        const std::vector<Awaited> all = awaited_at(here);
+        return std::any_of(all.begin(), all.end(), [&](const Awaited& one) {
+            const auto found = policy.find(one);
+            return found != policy.end() && is(found->second);
+        });
+    }
+    bool is_answered(const Policy& policy, const Situation& here) const {
+        return has_answer(policy, here, is_given);
+    }
+    bool comes_late(const Policy& policy, const Situation& here) const {
+        return has_answer(policy, here, [](Answer answer) { return answer == Answer::late; });
+    }
+
+    /// Whether the screen does something by itself, in the end.
+    bool moves_on_from(const Situation& here) const {
+        Situation after = here;
+        const Outcome outcome = apply(flow_, after, Move::moves_on());
+        return outcome.answered && (outcome.quits || outcome.loads || !(after == here));
     }
 
     /// Breadth first, by the moves that `follow` wants. False: there are too many situations.
@@ -231,6 +266,7 @@ const char* word_of(Answer answer) {
     switch (answer) {
     case Answer::bad: return "fails";
     case Answer::good: return "is done";
+    case Answer::late: return "takes until the screen has moved on";
     case Answer::never: break;
     }
     return "stays unanswered";
@@ -265,37 +301,45 @@ std::vector<std::string> sentences(const CompiledFlow& flow, const std::set<Awai
     return all;
 }
 
-/// The same answer to everything, as far as it may be given.
+/// The same answer to every load, and the same to every request, as far as it may be given.
 std::vector<Policy> uniform_policies(const CompiledFlow& flow, const std::set<Awaited>& awaited,
-                                     Silence mode) {
-    std::vector<Policy> all(3);
-    for (const Awaited& one : awaited) {
+                                     const std::set<Awaited>& outlasting, Silence mode) {
+    constexpr Answer all_answers[] = {Answer::bad, Answer::good, Answer::never, Answer::late};
+    const auto nearest_to = [&](Answer answer, const Awaited& one) {
         const bool fails = one.request != no_request || flow.can_quit;
         const bool silent = mode == Silence::counts && may_be_silent(flow, one);
-        all[0][one] = fails ? Answer::bad : Answer::good;
-        all[1][one] = Answer::good;
-        all[2][one] = silent ? Answer::never : all[0][one];
-    }
+        if (answer == Answer::late && outlasting.contains(one)) return Answer::late;
+        if (answer == Answer::good || !fails) return Answer::good;
+        return answer == Answer::never && silent ? Answer::never : Answer::bad;
+    };
+    std::vector<Policy> all;
+    for (const Answer to_loads : all_answers)
+        for (const Answer to_requests : all_answers) {
+            Policy& policy = all.emplace_back();
+            for (const Awaited& one : awaited)
+                policy[one] = nearest_to(one.request == no_request ? to_loads : to_requests, one);
+        }
     return all;
 }
 
 /// All policies, those with the fewest good answers and the fewest silences first.
 std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& awaited,
-                             Silence mode) {
+                             const std::set<Awaited>& outlasting, Silence mode) {
     std::vector<Policy> all(1);
     for (const Awaited& one : awaited) {
         std::vector<Policy> more;
         for (const Policy& policy : all)
-            for (const Answer answer : {Answer::bad, Answer::good, Answer::never}) {
+            for (const Answer answer : {Answer::bad, Answer::good, Answer::never, Answer::late}) {
                 const bool load = one.request == no_request;
                 if (answer == Answer::bad && load && !flow.can_quit) continue;
                 if (answer == Answer::never && (mode == Silence::ends || !may_be_silent(flow, one)))
                     continue;
+                if (answer == Answer::late && !outlasting.contains(one)) continue;
                 more.push_back(policy);
                 more.back()[one] = answer;
             }
         all = std::move(more);
-        if (all.size() > most_policies) return uniform_policies(flow, awaited, mode);
+        if (all.size() > most_policies) return uniform_policies(flow, awaited, outlasting, mode);
     }
     const auto cost = [](const Policy& policy) {
         int sum = 0;
@@ -314,7 +358,8 @@ Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet d
     Search search(flow, there, devices, play_is_a_goal);
     const std::optional<std::set<Awaited>> awaited = search.awaited();
     if (!awaited) return {};
-    for (Policy policy : policies(flow, *awaited, mode)) {
+    const std::set<Awaited> outlasting = search.outlasting();
+    for (Policy policy : policies(flow, *awaited, outlasting, mode)) {
         if (!search.keeps(policy)) continue;
         Keeping keeping;
         keeping.among = search.screens();

@@ -97,7 +97,7 @@ void Listing::follow(Number number) {
         const bool changed = !std::ranges::equal(next_.words(), here_.words());
         if (keep_ == Keep::moves)
             edges_.push_back(
-                {number, room_[i].kind, outcome.quits,
+                {number, room_[i].kind, outcome.quits, outcome.loads,
                  !is_players(room_[i].kind) || is_in_time(flow_, here_.foremost(), room_[i])});
         if (!changed) continue;
         add_to_batch();

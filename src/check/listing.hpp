@@ -8,7 +8,7 @@
 // edges.
 #pragma once
 
-#include "check/rows.hpp"
+#include "check/row_set.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 
@@ -23,7 +23,7 @@ class Listing {
     struct Edge {
         Number to = 0;
         MoveKind kind{};
-        bool quits = false;
+        bool quits = false, loads = false;
         bool in_time = true; ///< of a player's move: see is_in_time()
     };
 

@@ -4,7 +4,7 @@
 #include "proof/players.hpp"
 #include "proof/proof.hpp"
 #include "proof/trails.hpp"
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <set>
 #include <tuple>

@@ -82,6 +82,7 @@ class Reopening {
                 itself ? "'" + target + "' is opened from itself, which changes nothing"
                        : "'" + target + "' can be open already: then what is above it closes");
         finding.how = in_words(flow_, trail.moves);
+        finding.is_shortest = trail.is_shortest;
         finding.mend = itself ? "name another screen, or drop the step"
                               : "if that is meant, write 'back to " + target + "'";
     }

@@ -1,5 +1,6 @@
 #include "check/screen_figures.hpp"
 
+#include "check/nearest.hpp"
 #include "check/stacks.hpp"
 
 #include <algorithm>
@@ -8,7 +9,9 @@ namespace rondix {
 
 namespace {
 
-/// Whether the game can be paused, and can run, while a frame is current. Derived from what can lie
+constexpr std::size_t most_places = 2'000'000;
+
+/// Whether the game can be paused, and can run, while a head is current. Derived from what can lie
 /// beneath, as rule 2 has it.
 class Pausing {
   public:
@@ -20,45 +23,43 @@ class Pausing {
     Pausing(const CompiledFlow& flow, const Heads& heads, const Paths& paths)
         : flow_(flow)
         , heads_(heads)
-        , beneath_(heads.frame_count())
-        , reached_(heads.frame_count()) {
-        for (HeadId head = 0; head < heads.size(); ++head)
-            if (paths.reached(head)) reached_[heads.frame(head)] = true;
-        std::vector<FrameId> open;
-        for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
-            if (heads.frames()[frame].bottom && reached_[frame]) {
-                beneath_[frame].run = heads.frames().over_play(heads.frames()[frame]);
-                open.push_back(frame);
-            }
-        while (!open.empty()) {
-            const FrameId frame = open.back();
-            open.pop_back();
-            for (const Rule& rule : heads.may(frame)) {
-                if (rule.kind == Branch::Kind::pushes) spread(rule.frame, at(rule.under), open);
-                if (rule.kind == Branch::Kind::stays) spread(rule.frame, beneath_[frame], open);
-            }
+        , beneath_(heads.size()) {
+        for (const HeadId head : paths.reached_heads()) {
+            const Frame& frame = heads.frames()[heads.frame(head)];
+            if (!frame.bottom || !heads.frames().over_play(frame)) continue;
+            beneath_[head].run = true;
+            open_.push_back(head);
+        }
+        while (!open_.empty()) {
+            const HeadId head = open_.back();
+            open_.pop_back();
+            for (const HeadId next : paths.in_place(head)) spread(next, beneath_[head]);
+            for (const Paths::OnTop& top : paths.on_top(head))
+                spread(top.head, with(top.under, beneath_[head]));
         }
     }
 
-    Can at(FrameId frame) const {
-        const Frame& row = heads_.frames()[frame];
-        Can can = beneath_[frame];
-        if (row.question == no_screen && (row.bottom || !flow_[row.screen].pauses)) return can;
-        return {can.pause || can.run, false};
-    }
+    Can at(HeadId head) const { return with(heads_.frame(head), beneath_[head]); }
 
   private:
-    void spread(FrameId frame, Can can, std::vector<FrameId>& open) {
-        const Can more{beneath_[frame].pause || can.pause, beneath_[frame].run || can.run};
-        if (!reached_[frame] || heads_.frames()[frame].bottom || more == beneath_[frame]) return;
-        beneath_[frame] = more;
-        open.push_back(frame);
+    Can with(FrameId frame, Can beneath) const {
+        const Frame& row = heads_.frames()[frame];
+        if (row.question == no_screen && (row.bottom || !flow_[row.screen].pauses)) return beneath;
+        return {beneath.pause || beneath.run, false};
+    }
+
+    void spread(HeadId head, Can can) {
+        if (heads_.frames()[heads_.frame(head)].bottom) return; // of another scene, perhaps
+        const Can more{beneath_[head].pause || can.pause, beneath_[head].run || can.run};
+        if (more == beneath_[head]) return;
+        beneath_[head] = more;
+        open_.push_back(head);
     }
 
     const CompiledFlow& flow_;
     const Heads& heads_;
-    std::vector<Can> beneath_; // of each frame: how it is without the screen itself
-    std::vector<bool> reached_;
+    std::vector<Can> beneath_; // of each head: how it is without the screen itself
+    std::vector<HeadId> open_;
 };
 
 class Measuring {
@@ -68,16 +69,20 @@ class Measuring {
         , heads_(heads)
         , frames_(heads.frames())
         , stacks_(heads, by_presses, question.watch)
+        , nearest_(heads, stacks_.paths(), by_presses, most_places, question.watch)
         , ways_in_(question.flow.screens.size()) {}
+
+    bool exact() const { return nearest_.exact(); }
 
     std::vector<ScreenFigures> measure() {
         const CompiledFlow& flow = question_.flow;
         std::vector<ScreenFigures> rows(flow.screens.size());
         for (std::size_t i = 0; i < rows.size(); ++i)
             rows[i].screen = question_.name_of(ScreenId(i));
-        const auto to_play = stacks_.nearest(Stacks::Goal::play);
-        const auto to_quit = stacks_.nearest(Stacks::Goal::quit);
+        const auto to_play = nearest_.to(Nearest::Goal::play);
+        const auto to_quit = nearest_.to(Nearest::Goal::quit);
         const Pausing pausing(flow, heads_, stacks_.paths());
+        std::vector<bool> not_known(rows.size()); // the way out of some head of a screen
         const bool nobody_stuck = question_.nobody_is_stuck();
         for (HeadId head = 0; head < heads_.size(); ++head) {
             const FrameId frame = heads_.frame(head);
@@ -88,14 +93,19 @@ class Measuring {
             lower(row.to_play, to_play[head]);
             lower(row.to_quit, to_quit[head]);
             const std::optional<Length> far = stacks_.longest_way_out(head);
-            if (nobody_stuck && far)
+            if (far)
                 row.way_out = std::max<std::size_t>(row.way_out.value_or(0), *far);
+            else
+                not_known[index(frames_[frame].screen)] = true;
             row.deepest = std::max(row.deepest, stacks_.depth(head));
-            row.paused |= pausing.at(frame).pause;
-            row.running |= pausing.at(frame).run;
+            row.paused |= pausing.at(head).pause;
+            row.running |= pausing.at(head).run;
             count_ways_in(frame, heads_.values(head));
         }
-        for (std::size_t i = 0; i < rows.size(); ++i) rows[i].ways_in = ways_in_[i].size();
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            rows[i].ways_in = ways_in_[i].size();
+            if (!nobody_stuck || not_known[i]) rows[i].way_out.reset();
+        }
         std::erase_if(rows, [&](const ScreenFigures& row) {
             const ScreenId id = flow.screen(row.screen);
             return !question_.file.origins.screens[index(id)].known() && !row.from_start;
@@ -126,7 +136,8 @@ class Measuring {
     Question& question_;
     const Heads& heads_;
     Frames& frames_;
-    Stacks stacks_;
+    const Stacks stacks_;
+    const Nearest nearest_;
     std::vector<std::set<std::tuple<ScreenId, MoveKind, std::uint32_t>>> ways_in_;
 };
 
@@ -145,8 +156,10 @@ void measure_alone(const Question& question, const Heads& heads, std::vector<Scr
         row.from_start_alone.push_back(nearest[index(question.flow.screen(row.screen))]);
 }
 
-std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads) {
-    return Measuring(question, heads).measure();
+std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads, bool& exact) {
+    Measuring measuring(question, heads);
+    exact = exact && measuring.exact();
+    return measuring.measure();
 }
 
 } // namespace rondix

@@ -2,12 +2,13 @@
 #pragma once
 
 #include "check/question.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 namespace rondix {
 
-/// `heads` may track more flags than the proof did: then the figures are more exact.
-std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads);
+/// `heads` may track more flags than the proof did: then the figures are more exact. `exact`
+/// becomes false where there are too many stacks to tell them apart.
+std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads, bool& exact);
 
 /// Adds how far each screen is for a player with the devices of `heads` alone.
 void measure_alone(const Question& question, const Heads& heads, std::vector<ScreenFigures>& rows);

@@ -1,4 +1,4 @@
-#include "rondix/ways.hpp"
+#include "rondix/tools/ways.hpp"
 
 #include "proof/trails.hpp"
 #include "rondix/apply.hpp"
@@ -9,15 +9,12 @@ std::vector<std::optional<std::vector<Move>>> ways_to_screens(const CompiledFlow
                                                               const CheckOptions& options) {
     std::vector<std::optional<std::vector<Move>>> ways(flow.screens.size());
     Watch watch(options);
-    Frames frames(flow);
+    Frames frames(flow, watch);
     Trails trails(flow, frames, all_devices, watch);
     try {
-        const Heads heads(frames, flow, all_devices, {}, watch);
         for (std::size_t i = 0; i < ways.size(); ++i) {
-            Trails::Target target;
-            target.screen = ScreenId(i);
-            target.is_there = [](const Heads&, FrameId, Values) { return true; };
-            auto trail = trails.shortest(heads, target);
+            watch.look("ways to the screens", i, ways.size());
+            auto trail = trails.some_way(ScreenId(i));
             if (trail) ways[i] = std::move(trail->moves);
         }
     } catch (const Stopped&) {

@@ -1,6 +1,6 @@
-#include "rondix/silence.hpp"
+#include "rondix/tools/silence.hpp"
 
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <optional>
@@ -74,7 +74,7 @@ class Silences {
     void tell_unused(bool looks_were_checked, Findings& findings) const {
         for (const Silence& silence : all_) {
             if (silence.used || !silence.slug) continue;
-            if (is_about_looks(*silence.slug) && !looks_were_checked) continue;
+            if (category_of(*silence.slug) == Category::looks && !looks_were_checked) continue;
             Finding& finding =
                 add(findings, Slug::silence_unused, silence.place,
                     "nothing here is '" + std::string(row_of(*silence.slug).name) + "'");
@@ -147,9 +147,9 @@ class Silences {
                                        [&](const SlugRow& row) { return row.name == name; });
         Finding& finding =
             add(faults_, Slug::silence_unreadable, name.empty() ? silence.place : place,
-                error ? "'" + name + "' is an error, which is never fine"
+                error ? Said("'" + name + "' is an error, which is never fine")
                       : "there is no warning '" + name + "'" + suggestion(name, names));
-        if (!suggestion(name, names).empty()) return;
+        if (!finding.meant.empty()) return;
         finding.mend = "drop it, or write it as in '# fine: no-title, because ...'";
         finding.edits.push_back(silence.away);
     }

@@ -1,19 +1,10 @@
 #include "check/stacks.hpp"
 
-#include "proof/goals.hpp"
-
 #include <algorithm>
 
 namespace rondix {
 
 namespace {
-
-std::vector<HeadId> reached_heads(const Heads& heads, const Paths& paths) {
-    std::vector<HeadId> reached;
-    for (HeadId head = 0; head < heads.size(); ++head)
-        if (paths.reached(head)) reached.push_back(head);
-    return reached;
-}
 
 /// Follows `under` down from the top.
 template <class Number, class ScreenOf>
@@ -48,7 +39,7 @@ void Stacks::find_beneath() {
     const auto add = [&](HeadId head, FrameId beneath) {
         if (beneath_[head].insert(beneath).second) open.push_back(head);
     };
-    for (const HeadId head : reached_heads(heads_, paths_))
+    for (const HeadId head : paths_.reached_heads())
         for (const Paths::OnTop& top : paths_.on_top(head)) add(top.head, top.under);
     while (!open.empty()) {
         const HeadId head = open.back();
@@ -69,7 +60,7 @@ void Stacks::find_depths() {
         under_[head] = beneath;
         open.push_back(head);
     };
-    for (const HeadId head : reached_heads(heads_, paths_))
+    for (const HeadId head : paths_.reached_heads())
         if (heads_.frames()[heads_.frame(head)].bottom) raise(head, 1, head);
     while (!open.empty()) {
         const HeadId head = open.back();
@@ -95,7 +86,7 @@ std::optional<Length> Stacks::longest_way_out(HeadId head) const {
 
 std::optional<Length> Stacks::longest_way_out() const {
     Length longest = 0;
-    for (const HeadId head : reached_heads(heads_, paths_)) {
+    for (const HeadId head : paths_.reached_heads()) {
         if (way_out_[head] == no_way) return std::nullopt;
         if (heads_.may_rest(heads_.frame(head), heads_.values(head)))
             longest = std::max(longest, way_out_[head]);
@@ -115,7 +106,7 @@ void Stacks::find_ways_out() {
         if (length >= at.size()) at.resize(length + 1);
         at[length].push_back(head);
     };
-    const std::vector<HeadId> reached = reached_heads(heads_, paths_);
+    const std::vector<HeadId> reached = paths_.reached_heads();
     for (const HeadId head : reached) {
         watch_.step("longest way out", head, heads_.size());
         all[head] = choices(head);
@@ -170,20 +161,21 @@ Length Stacks::way_out_by(HeadId head, const std::vector<Choice>& choices) const
         return longest == no_way || choice.to.empty() ? no_way : longest + choice.length;
     };
     Length nearest = no_way, furthest = 0;
-    bool ends = false;
     const bool awaits = heads_.awaits_answer(frame);
+    bool ends = false, vain = awaits && heads_.may_move_nowhere(frame, heads_.values(head));
     for (const Choice& choice : choices) {
         if (choice.at_once) return length_of(choice);
         if (!awaits || !choice.forced) {
             nearest = std::min(nearest, length_of(choice));
             continue;
         }
+        vain = vain || choice.in_vain;
         if (choice.in_vain) continue;
         furthest = std::max(furthest, length_of(choice));
         ends = ends || choice.moves_on;
     }
     if (!awaits) return nearest;
-    const bool silent = !ends && !heads_.frames().has_time_limit(frame);
+    const bool silent = (!ends || vain) && !heads_.frames().has_time_limit(frame);
     return silent ? std::max(nearest, furthest) : furthest;
 }
 
@@ -201,41 +193,6 @@ void Stacks::landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& h
         for (const FrameId further : beneath_frame_[frame])
             if (seen.insert(further).second) open.push_back(further);
     }
-}
-
-/// Dijkstra, backward from the heads that reach the goal without being left. What is left lands on
-/// what lay beneath it from the beginning: what is pushed on the way and left again is part of the
-/// ways.
-std::vector<Length> Stacks::nearest(Goal goal) {
-    const bool play = goal == Goal::play;
-    if (!ways_)
-        ways_.emplace(heads_, reached_heads(heads_, paths_), Paths::Options{of_a_way_out, weigh_},
-                      watch_);
-    std::vector<Length> lengths = ways_->lengths_to_goal(
-        [&](HeadId head) { return play && heads_.frames().in_play(heads_.frame(head)); }, !play);
-    std::vector<std::vector<Paths::Step>> back(heads_.size());
-    using Reached = std::pair<Length, HeadId>;
-    std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
-    for (const HeadId head : reached_heads(heads_, paths_)) {
-        watch_.step("figures", head, heads_.size());
-        for (const Paths::WayOut& way : ways_->ways(head)) {
-            std::set<HeadId> next;
-            landings(head, way, next);
-            for (const HeadId to : next) back[to].push_back({head, way.length});
-        }
-        if (lengths[head] != no_way) queue.emplace(lengths[head], head);
-    }
-    while (!queue.empty()) {
-        const auto [length, head] = queue.top();
-        queue.pop();
-        if (length > lengths[head]) continue;
-        for (const Paths::Step& from : back[head]) {
-            if (length + from.length >= lengths[from.to]) continue;
-            lengths[from.to] = length + from.length;
-            queue.emplace(lengths[from.to], from.to);
-        }
-    }
-    return lengths;
 }
 
 std::vector<ScreenId> deepest_frames(const Heads& heads, const HeadSet& reached) {

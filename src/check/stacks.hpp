@@ -31,10 +31,6 @@ class Stacks {
     /// The same of all heads that are met.
     std::optional<Length> longest_way_out() const;
 
-    enum class Goal : std::uint8_t { play, quit };
-    /// How far it is from each head to the goal, on the stack where it is nearest.
-    std::vector<Length> nearest(Goal goal);
-
   private:
     void find_beneath();
     void find_depths();
@@ -54,7 +50,6 @@ class Stacks {
     Watch& watch_;
     const Weigh weigh_;
     const Paths paths_;
-    std::optional<Paths> ways_; // by the player's moves and by answers, once somebody asks
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
     std::vector<std::size_t> depth_;

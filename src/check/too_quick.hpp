@@ -1,7 +1,7 @@
 // Too quick: screens that move on before a player can have read them.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

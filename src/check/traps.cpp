@@ -125,7 +125,9 @@ class Traps {
         show(flow_, trail, question_.devices(), finding);
         finding.with = question_.with;
         if (looked_into_++ >= most_looked_into) return; // who has so many mends those first
-        finding.lost_after = lost_after(trail, play_is_a_goal, mode);
+        const std::size_t lost = lost_after(trail, play_is_a_goal, mode);
+        if (lost > 0)
+            finding.lost_after = finding.how.size() - in_words(flow_, trail.moves, lost).size();
         const Keeping keeping =
             what_keeps(flow_, trail.there, question_.devices(), play_is_a_goal, mode);
         if (keeping.answers.empty()) return;
@@ -135,7 +137,7 @@ class Traps {
             throw std::logic_error("the Runner refuses moves that keep the player in");
         finding.answers = keeping.answers;
         finding.among = keeping.among;
-        finding.around = in_words(flow_, keeping.around);
+        finding.around = in_words(flow_, all, trail.moves.size());
     }
 
     /// The screen where something can be mended may show only once all is lost already, since what
@@ -177,7 +179,7 @@ class Traps {
         Trails::Target target;
         target.screen = screen;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
-        if (flow_[screen].play) return question_.trails.shortest(heads_, target).has_value();
+        if (flow_[screen].play) return question_.trails.happens(heads_, target);
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
             if (frames_[frame].screen == screen)
                 for (const Branch& branch : frames_.branches(frame))
@@ -191,7 +193,7 @@ class Traps {
                 return apply(flow_, after, move).quits;
             });
         };
-        return !target.reads.empty() && question_.trails.shortest(heads_, target).has_value();
+        return !target.reads.empty() && question_.trails.happens(heads_, target);
     }
 
     std::optional<Trail> shortest(const HeadSet& set, ScreenId screen) {

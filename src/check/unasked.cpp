@@ -78,6 +78,7 @@ class Unasked {
         finding.also.push_back({question_.file.origins.flags[index(flag_)],
                                 "'" + flag + "' wants to be asked about before leaving"});
         finding.how = in_words(flow_, trail.moves);
+        finding.is_shortest = trail.is_shortest;
         finding.mend = "ask first: '{ ask: Leave without saving?, do: ... }'";
     }
 

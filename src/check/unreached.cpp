@@ -3,6 +3,7 @@
 #include "check/unreached.hpp"
 
 #include "check/witness.hpp"
+#include "proof/flags_read.hpp"
 #include "proof/links.hpp"
 
 #include <algorithm>
@@ -11,6 +12,8 @@
 namespace rondix {
 
 namespace {
+
+constexpr std::size_t enough_flags = 8; // to go by
 
 class Unreached {
   public:
@@ -192,7 +195,7 @@ class Unreached {
             });
         }
         if (!possible || question_.proof.reach_is_exact()) return possible;
-        return question_.trails.shortest(heads, target).has_value();
+        return question_.trails.happens(heads, target);
     }
 
     bool is_unreached(std::size_t screen) const {
@@ -237,18 +240,8 @@ class Unreached {
     /// The flags in the control's own condition that no step and no game changes.
     std::vector<FlagId> flags_that_never_change(std::size_t control) const {
         std::vector<FlagId> flags;
-        std::vector<ConditionId> open{flow_.controls[control].when};
-        while (!open.empty()) {
-            const ConditionId at = open.back();
-            open.pop_back();
-            if (at >= holds) continue;
-            const Test& test = flow_.tests[index(at)];
-            open.push_back(test.if_raised);
-            open.push_back(test.if_lowered);
-            const bool known = std::find(flags.begin(), flags.end(), test.flag) != flags.end();
-            if (!known && !changes(test.flag)) flags.push_back(test.flag);
-            if (flags.size() > 8) break; // enough to go by
-        }
+        for (const FlagId flag : flags_read(flow_, flow_.controls[control].when))
+            if (flags.size() < enough_flags && !changes(flag)) flags.push_back(flag);
         return flags;
     }
 

@@ -4,7 +4,7 @@
 #include "draw/png.hpp"
 #include "draw/shadows.hpp"
 #include "draw/svg.hpp"
-#include "draw/text.hpp"
+#include "draw/text_layout.hpp"
 
 #include <cairo-svg.h>
 

@@ -2,8 +2,8 @@
 // Pango. The same calls give the same picture as PNG and as SVG.
 #pragma once
 
-#include "rondix/map.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/tools/map.hpp"
 
 #include <memory>
 #include <string>

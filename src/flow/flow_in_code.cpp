@@ -1,7 +1,7 @@
 // What is said in code becomes a tree like that of a file, so that all that follows is the same.
 // The places stand in a text that nobody wrote: a line for each node, which says what it belongs
 // to.
-#include "rondix/flow_in_code.hpp"
+#include "rondix/tools/flow_in_code.hpp"
 
 #include "flow/load_tree.hpp"
 

@@ -1,7 +1,8 @@
 // The names of a flow as C++ constants.
-#include "rondix/pack.hpp"
+#include "rondix/tools/pack.hpp"
 
 #include "rondix/packed_flow.hpp"
+#include "words/printable.hpp"
 
 #include <algorithm>
 #include <cctype>
@@ -53,7 +54,7 @@ class IdsText {
 
     std::string write() {
         const std::string game(flow_.text(flow_.game));
-        text_ = "// The names of " + (game.empty() ? "a flow" : game) +
+        text_ = "// The names of " + (game.empty() ? "a flow" : printable(game)) +
                 ", made by rondix ids. A name that is misspelt, or is no longer there, does not\n"
                 "// compile.\n#pragma once\n\n#include \"rondix/ids.hpp\"\n\nnamespace " +
                 name_space_ + " {\n\n" +

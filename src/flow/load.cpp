@@ -1,5 +1,5 @@
 // The journey of a flow from a file to tables, a line a stage.
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include "flow/compiling/compile.hpp"
 #include "flow/compiling/compile_looks.hpp"
@@ -8,7 +8,7 @@
 #include "flow/near_files.hpp"
 #include "flow/reading/flow_reader.hpp"
 #include "flow/reading/further_files.hpp"
-#include "flow/reading/read_file.hpp"
+#include "flow/reading/text_file.hpp"
 #include "flow/reading/themes.hpp"
 #include "flow/reading/yaml_tree.hpp"
 
@@ -44,16 +44,18 @@ void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts =
 
 } // namespace
 
-FlowFile load_flow(const std::string& path) {
-    return load_flow_texts(path, {});
+FlowFile load_flow(const std::string& path, const std::string& root) {
+    return load_flow_texts(path, {}, root);
 }
 
 FlowFile load_flow_text(std::string name, std::string text) {
-    return load_flow_texts(name, {{name, std::move(text)}});
+    return load_flow_texts(name, {{name, std::move(text)}}, "/");
 }
 
-FlowFile load_flow_texts(const std::string& path, const FileTexts& texts) {
+FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const std::string& root) {
     FlowFile file;
+    file.flow.root = root.empty() ? "./" + folder_of(path) : root;
+    if (root.empty() && path.starts_with('/')) file.flow.root = folder_of(path);
     std::string text;
     const auto own = texts.find(path);
     const std::string fault = own == texts.end() ? read_file(path, text) : "";
@@ -73,6 +75,7 @@ FlowFile load_tree(Source source, const yaml::Node& tree, Findings findings) {
     FlowFile file;
     file.sources.push_back(std::move(source));
     file.findings = std::move(findings);
+    file.flow.root = "/"; // a flow in code is the game's own
     run_stages(file, tree);
     return file;
 }

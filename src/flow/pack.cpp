@@ -1,4 +1,4 @@
-#include "rondix/pack.hpp"
+#include "rondix/tools/pack.hpp"
 
 #include "logic/image.hpp"
 #include "logic/row_fields.hpp"
@@ -25,13 +25,13 @@ class Texts {
         rows::each_value(rest, *this);
         rows::put_rest(rest, flow);
         for (auto* files : {&flow.looks.pictures, &flow.looks.fonts})
-            for (Text& file : *files) shorten(file);
+            for (Text& file : files->edit()) shorten(file);
         for (auto* sounds : {&flow.looks.cues, &flow.looks.tunes})
-            for (Sound& sound : *sounds) shorten(sound.file);
+            for (Sound& sound : sounds->edit()) shorten(sound.file);
         rows::each_table(flow, [this](auto& table) {
             using Row = typename std::remove_reference_t<decltype(table)>::value_type;
             if constexpr (!std::is_same_v<Row, char>)
-                for (Row& row : table) rows::each_value(row, *this);
+                for (Row& row : table.edit()) rows::each_value(row, *this);
         });
         flow.texts = {};
         flow.texts.append(all_);

@@ -1,6 +1,6 @@
 // The one table of findings: their names, severities and meanings, why they hurt players, and which
 // of the flows in examples/broken/ has one.
-#include "rondix/finding.hpp"
+#include "rondix/tools/finding.hpp"
 
 #include <algorithm>
 #include <tuple>
@@ -177,6 +177,19 @@ const SlugRow& row_of(Slug slug) {
 
 Finding& add(Findings& findings, Slug slug, Place place, std::string text) {
     return findings.emplace_back(Finding{.slug = slug, .place = place, .text = std::move(text)});
+}
+
+Finding& add(Findings& findings, Slug slug, Place place, Said said) {
+    Finding& finding = add(findings, slug, place, std::move(said.text));
+    finding.meant = std::move(said.meant);
+    return finding;
+}
+
+std::string_view name_of(Category category) {
+    constexpr std::string_view names[] = {"input", "flow", "wiring", "behaviour",
+                                          "looks", "fine", "walk"};
+    static_assert(std::size(names) == static_cast<std::size_t>(Category::walk) + 1);
+    return names[static_cast<std::size_t>(category)];
 }
 
 void put_in_order(Findings& findings) {

@@ -1,6 +1,8 @@
 // What is said in code, word by word: values, steps, controls, screens, settings. Each becomes what
 // a flow file would have in its place.
-#include "rondix/flow_in_code.hpp"
+#include "rondix/tools/flow_in_code.hpp"
+
+#include "flow/grammar.hpp"
 
 #include <cstdio>
 
@@ -14,8 +16,14 @@ std::string shortest(double number) {
     return text;
 }
 
-Value words_of(std::string_view first, const std::string& second) {
-    return Value(std::string(first) + " " + second);
+/// A step as a flow file writes it.
+Does step(StepKind kind, const std::string& words = "") {
+    const std::string name(grammar::row_of(kind).name);
+    return Does(Value(words.empty() ? name : name + " " + words));
+}
+
+Control control(ControlKind kind, const std::string& id) {
+    return {std::string(grammar::row_of(kind).name), id};
 }
 
 Value names(const std::vector<std::string>& texts) {
@@ -56,64 +64,64 @@ Does::Does(std::initializer_list<Does> steps)
 }
 
 Does open(const std::string& screen) {
-    return Does(words_of("open", screen));
+    return step(StepKind::open, screen);
 }
 Does go(const std::string& screen) {
-    return Does(words_of("go", screen));
+    return step(StepKind::go, screen);
 }
 Does back() {
-    return Does("back");
+    return step(StepKind::back);
 }
 Does back_to(const std::string& screen) {
-    return Does(words_of("back to", screen));
+    return step(StepKind::back_to, screen);
 }
 Does resume() {
-    return Does("resume");
+    return step(StepKind::resume);
 }
 Does load(const std::string& scene) {
-    return Does(words_of("load", scene));
+    return step(StepKind::load, scene);
 }
 Does retry() {
-    return Does("retry");
+    return step(StepKind::retry);
 }
 Does home() {
-    return Does("home");
+    return step(StepKind::home);
 }
 Does quit() {
-    return Does("quit");
+    return step(StepKind::quit);
 }
 Does request(const std::string& request) {
-    return Does(words_of("request", request));
+    return step(StepKind::request, request);
 }
 Does raise(const std::string& flag) {
-    return Does(words_of("raise", flag));
+    return step(StepKind::raise, flag);
 }
 Does lower(const std::string& flag) {
-    return Does(words_of("lower", flag));
+    return step(StepKind::lower, flag);
 }
 Does set(const std::string& setting, const std::string& value) {
-    return Does(words_of("set", setting + " " + value));
+    return step(StepKind::set, setting + " " + value);
 }
 Does reset(const std::string& setting) {
-    return Does(words_of("reset", setting));
+    return step(StepKind::reset, setting);
 }
 Does turn(const std::string& pages, const std::string& to) {
-    return Does(words_of("turn", pages + " " + to));
+    return step(StepKind::turn, pages + " " + to);
 }
 Does tell(const std::string& word) {
-    return Does(words_of("tell", word));
+    return step(StepKind::tell, word);
 }
 Does todo(const std::string& text) {
-    return Does(words_of("todo", text));
+    return step(StepKind::todo, text);
 }
 Does nothing() {
     return Does("none");
 }
 
 Does load_one_of(const std::vector<std::string>& scenes) {
-    std::string text = "load one-of [";
+    std::string text = "one-of [";
     for (const std::string& scene : scenes) text += (text.back() == '[' ? "" : ", ") + scene;
-    return Does(Value(text + "]"));
+    return step(StepKind::load, text + "]");
 }
 
 Does when(const std::string& condition, const Does& does) {
@@ -131,37 +139,37 @@ Does ask(const std::string& text, const Does& does) {
 // --- what a flow is made of
 
 Control button(const std::string& id) {
-    return {"button", id};
+    return control(ControlKind::button, id);
 }
 Control toggle(const std::string& id, const std::string& setting) {
-    return Control("toggle", id).setting(setting);
+    return control(ControlKind::toggle, id).setting(setting);
 }
 Control slider(const std::string& id, const std::string& setting) {
-    return Control("slider", id).setting(setting);
+    return control(ControlKind::slider, id).setting(setting);
 }
 Control choice(const std::string& id, const std::string& setting) {
-    return Control("choice", id).setting(setting);
+    return control(ControlKind::choice, id).setting(setting);
 }
 Control entry(const std::string& id, const std::string& setting) {
-    return Control("entry", id).setting(setting);
+    return control(ControlKind::entry, id).setting(setting);
 }
 Control binding(const std::string& id, const std::string& setting) {
-    return Control("binding", id).setting(setting);
+    return control(ControlKind::binding, id).setting(setting);
 }
 Control rows(const std::string& id) {
-    return {"list", id};
+    return control(ControlKind::list, id);
 }
 Control pages(const std::string& id, const std::vector<std::string>& groups) {
-    return Control("pages", id).also("show", names(groups));
+    return control(ControlKind::pages, id).also("show", names(groups));
 }
 Control label(const std::string& id) {
-    return {"label", id};
+    return control(ControlKind::label, id);
 }
 Control picture(const std::string& id, const std::string& file) {
-    return Control("picture", id).also("file", file);
+    return control(ControlKind::picture, id).also("file", file);
 }
 Control panel(const std::string& id) {
-    return {"panel", id};
+    return control(ControlKind::panel, id);
 }
 
 Screen screen(std::string id) {

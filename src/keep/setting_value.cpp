@@ -64,8 +64,10 @@ std::string written(const Runner& menus, SettingId id) {
     case SettingKind::text: return toml_quoted(menus.text_of(id));
     case SettingKind::yes_no: return menus.kept_value_of(id) == 1 ? "true" : "false";
     case SettingKind::number: return std::string(word_of(flow, setting, menus.kept_value_of(id)));
-    default: return toml_quoted(word_of(flow, setting, menus.kept_value_of(id)));
+    case SettingKind::choice:
+    case SettingKind::key: break;
     }
+    return toml_quoted(word_of(flow, setting, menus.kept_value_of(id)));
 }
 
 std::string give(Runner& menus, SettingId id, const TomlValue& value) {

@@ -1,9 +1,10 @@
 #include "rondix/settings_file.hpp"
 
+#include "files/read_file.hpp"
+#include "files/whole_file.hpp"
 #include "keep/bindings_table.hpp"
 #include "keep/setting_value.hpp"
 #include "keep/toml_lines.hpp"
-#include "keep/whole_file.hpp"
 
 #include <cctype>
 #include <cstdlib>
@@ -36,11 +37,11 @@ std::string keep_aside(const std::string& path, const std::string& text) {
     std::string name;
     for (int i = 1; i <= most_aside; ++i) {
         name = path + ".damaged" + (i == 1 ? "" : "-" + std::to_string(i));
-        std::string there, fault;
-        if (!keep::read_whole(name, most_bytes, there, fault) && fault.empty()) break;
-        if (fault.empty() && there == text) return {};
+        const files::Text there = files::read_file(name, most_bytes);
+        if (there.missing) break;
+        if (there.fault.empty() && there.text == text) return {};
     }
-    return keep::write_whole(name, text);
+    return files::write_whole(name, text);
 }
 
 /// A file that cannot be read at all makes room, so that the next one does not take its place.
@@ -62,20 +63,24 @@ class Loader {
         , keys_(menus, words) {}
 
     std::vector<SettingsNote> load() {
-        std::string text, fault;
-        if (!keep::read_whole(path_, most_bytes, text, fault)) {
-            if (fault.empty()) return {};
-            note(0, fault);
-            fault = move_aside(path_);
+        const files::Text read = files::read_file(path_, most_bytes);
+        if (read.missing) return {};
+        if (!read.fault.empty() || read.text.size() > most_bytes) {
+            note(0, read.fault.empty() ? "'" + path_ + "' is larger than any settings are"
+                                       : "cannot read '" + path_ + "': " + read.fault);
+            const std::string other = files::what_else_is(path_);
+            if (!other.empty() && other != "a folder") return std::move(notes_); // nobody's to move
+            const std::string fault = move_aside(path_);
             if (!fault.empty()) note(0, fault);
             return std::move(notes_);
         }
+        const std::string& text = read.text;
         const keep::TomlFile file = keep::read_toml(text);
         for (const keep::TomlFault& wrong : file.faults) note(wrong.line, wrong.text);
         for (const keep::TomlEntry& entry : file.entries) take(entry);
         keys_.finish([this](std::uint32_t line, std::string what) { note(line, std::move(what)); });
         if (notes_.empty()) return {};
-        fault = keep_aside(path_, text);
+        const std::string fault = keep_aside(path_, text);
         if (!fault.empty()) note(0, fault);
         return std::move(notes_);
     }
@@ -143,7 +148,7 @@ std::string SettingsFile::save(const Runner& menus) {
             text += std::string(flow.text(flow.settings[i].id)) + " = " +
                     keep::written(menus, SettingId(i)) + "\n";
     text += keep::written_bindings(menus, words_);
-    return keep::write_whole(path_, text);
+    return files::write_whole(path_, text, {.make_folders = true});
 }
 
 bool SettingsFile::obey(const Effect& effect) {

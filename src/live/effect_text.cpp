@@ -77,8 +77,15 @@ std::string subject_text(const Runner& menus, const Effect& effect) {
     case EffectKind::pad: return std::to_string(effect.value);
     case EffectKind::told:
     case EffectKind::todo: return std::string(flow.text(flow.words[effect.subject]));
-    default: return {};
+    case EffectKind::pause:
+    case EffectKind::unpause:
+    case EffectKind::show_pointer:
+    case EffectKind::hide_pointer:
+    case EffectKind::begin_text:
+    case EffectKind::end_text:
+    case EffectKind::quit: break;
     }
+    return {};
 }
 
 } // namespace

@@ -237,6 +237,13 @@ class Restoring {
 
 } // namespace
 
+CheckOptions while_running() {
+    CheckOptions options;
+    options.most_seconds = 0.05;
+    options.most_megabytes = 64;
+    return options;
+}
+
 Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options) {
     return Restoring(menus, saved, nullptr).run(&options);
 }
@@ -246,7 +253,11 @@ Restored restore_unproved(Runner& menus, const SavedSituation& saved) {
 }
 
 Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options) {
-    return Restoring(fresh, saved(old), &old).run(&options);
+    Restored restored = Restoring(fresh, saved(old), &old).run(&options);
+    Bindings bindings = fresh.bindings();
+    bindings.take_choices(fresh.flow(), old.bindings(), old.flow());
+    fresh.choose_bindings(bindings);
+    return restored;
 }
 
 } // namespace rondix

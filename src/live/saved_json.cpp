@@ -144,6 +144,8 @@ std::optional<SavedSituation> read_saved(const std::string& text, std::string& f
         return live::from_json(Json::parse(text), fault);
     } catch (const Json::parse_error& error) {
         return fault = spot(text, error.byte) + ": this is not JSON", std::nullopt;
+    } catch (const Json::exception&) { // such as a number that no computer holds
+        return fault = "a number in it is too large", std::nullopt;
     }
 }
 

@@ -1,9 +1,10 @@
 #include "rondix/trace.hpp"
 
+#include "files/read_file.hpp"
 #include "live/saved_json.hpp"
 #include "rondix/effect_text.hpp"
-#include "rondix/move_text.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/move_text.hpp"
+#include "rondix/tools/situation_text.hpp"
 
 #include <cerrno>
 #include <cmath>
@@ -109,7 +110,8 @@ void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Eff
 void Trace::make_room(Runner& menus) {
     file_.reset();
     std::error_code fault;
-    std::filesystem::rename(path_, path_ + ".old", fault);
+    if (files::what_else_is(path_).empty()) // a device, or a pipe, stays where it is
+        std::filesystem::rename(path_, path_ + ".old", fault);
     if (open()) write_beginning(menus);
 }
 

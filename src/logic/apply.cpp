@@ -213,8 +213,7 @@ void Turn::load_has_failed() {
 /// Rule 3: an answer takes effect while the screen that waits for it is current. That screen closes
 /// in any case: where the steps open another, this one takes its place.
 void Turn::answer(RequestId id, ActionId action) {
-    if (now_.current() != flow_[id].screen) return;
-    if (asks() && flow_[now_.question()].request == id) return; // it was answered already
+    if (awaited_request(flow_, now_.current(), now_.question()) != id) return;
     now_.ask(no_screen);
     finish(id, action);
     outcome_.answered = true;

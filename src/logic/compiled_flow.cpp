@@ -168,7 +168,11 @@ class Verifier {
         case ControlKind::entry: return wants(SettingKind::text);
         case ControlKind::binding: return wants(SettingKind::key);
         case ControlKind::list: return expect(row.has_rows != no_flag, "a list has no flag");
-        default: return;
+        case ControlKind::label:
+        case ControlKind::picture:
+        case ControlKind::panel:
+        case ControlKind::pages:
+        case ControlKind::button: return;
         }
     }
 
@@ -259,6 +263,7 @@ class Verifier {
     }
 
     void verify_step(const Step& step) {
+        expect(step.kind <= StepKind::todo, "a step is unknown");
         switch (step.kind) {
         case StepKind::open:
         case StepKind::go:
@@ -295,7 +300,11 @@ class Verifier {
         case StepKind::todo:
             expect(step.subject < flow_.words.size(), "a word is out of range");
             break;
-        default: expect(step.kind <= StepKind::quit, "a step is unknown");
+        case StepKind::back:
+        case StepKind::resume:
+        case StepKind::retry:
+        case StepKind::home:
+        case StepKind::quit: break;
         }
     }
 

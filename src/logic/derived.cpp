@@ -63,13 +63,6 @@ void list_players_moves(const CompiledFlow& flow, const Situation& situation, Mo
     if (screen.any != unsaid) moves.add(Move::other_key());
 }
 
-/// Its screen is current, and no question says that it was answered.
-bool is_waited_for(const CompiledFlow& flow, const Situation& situation, RequestId request) {
-    if (request == no_request) return false;
-    const ScreenId question = situation.question();
-    return question == no_screen || flow[question].request != request;
-}
-
 /// Answers, and what the current screen does by itself.
 void list_screens_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
     if (load_can_end(flow, situation)) {
@@ -78,10 +71,11 @@ void list_screens_moves(const CompiledFlow& flow, const Situation& situation, Mo
         if (flow.loading.give_up_ms > 0) moves.add(Move::give_up());
     }
     const Screen& screen = flow[situation.current()];
-    if (is_waited_for(flow, situation, screen.request)) {
-        moves.add(Move::done(screen.request));
-        moves.add(Move::failed(screen.request));
-        if (flow[screen.request].give_up_ms > 0) moves.add(Move::gives_up(screen.request));
+    const RequestId request = awaited_request(flow, situation.current(), situation.question());
+    if (request != no_request) {
+        moves.add(Move::done(request));
+        moves.add(Move::failed(request));
+        if (flow[request].give_up_ms > 0) moves.add(Move::gives_up(request));
     }
     if (flow[situation.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
     if (situation.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
@@ -138,7 +132,40 @@ bool is_true(const CompiledFlow& flow, const Situation& situation, ConditionId c
     return condition == holds;
 }
 
+bool is_move_of(const CompiledFlow& flow, Move move) {
+    // What a move says is wider than most ids: it must not become another one.
+    const auto has = [&](auto id) { return flow.has(id) && index(id) == move.subject; };
+    switch (move.kind) {
+    case MoveKind::press:
+    case MoveKind::change: return has(move.control());
+    case MoveKind::turn: {
+        const bool named = move.value == next_page || move.value == previous_page;
+        return has(move.pages()) && (named || move.value < flow[move.pages()].names.count);
+    }
+    case MoveKind::key: return has(move.as_key());
+    case MoveKind::done:
+    case MoveKind::failed:
+    case MoveKind::gives_up: return has(move.request());
+    case MoveKind::due:
+    case MoveKind::event: return has(move.as_event());
+    case MoveKind::raise:
+    case MoveKind::lower: return has(move.flag());
+    case MoveKind::set: return has(move.setting());
+    case MoveKind::back:
+    case MoveKind::menu:
+    case MoveKind::other_key:
+    case MoveKind::loaded:
+    case MoveKind::load_failed:
+    case MoveKind::moves_on:
+    case MoveKind::idle:
+    case MoveKind::give_up:
+    case MoveKind::start: return true;
+    }
+    return false; // what is no kind of move, in a number from elsewhere
+}
+
 std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, PagesId pages) {
+    if (!flow.has(pages)) return 0;
     const Pages& row = flow[pages];
     const std::size_t height = situation.height_of(row.screen);
     if (height == situation.depth()) return 0;
@@ -146,6 +173,7 @@ std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, Page
 }
 
 bool shown(const CompiledFlow& flow, const Situation& situation, ControlId control) {
+    if (!flow.has(control)) return false;
     const Control& row = flow[control];
     if (row.hides && !is_true(flow, situation, row.when)) return false;
     return row.pages == no_pages || row.kind == ControlKind::pages ||
@@ -153,12 +181,14 @@ bool shown(const CompiledFlow& flow, const Situation& situation, ControlId contr
 }
 
 bool usable(const CompiledFlow& flow, const Situation& situation, ControlId control) {
+    if (!flow.has(control) || situation.depth() == 0) return false;
     const Control& row = flow[control];
     if (!is_usable_kind(row.kind) || row.screen != situation.foremost()) return false;
     return shown(flow, situation, control) && is_true(flow, situation, row.when);
 }
 
 std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
+    if (!flow.has(control)) return std::nullopt;
     const Control& row = flow[control];
     if (!is_usable_kind(row.kind)) return std::nullopt;
     if (row.setting == no_setting) return Move::press(control);
@@ -170,6 +200,12 @@ bool load_can_end(const CompiledFlow& flow, const Situation& situation) {
     for (std::size_t i = 1; i < situation.depth(); ++i)
         if (flow[situation.screen_at(i)].urgent) return false;
     return true;
+}
+
+RequestId awaited_request(const CompiledFlow& flow, ScreenId screen, ScreenId question) {
+    const RequestId request = flow[screen].request;
+    const bool answered = question != no_screen && flow[question].request == request;
+    return answered ? no_request : request;
 }
 
 bool allowed(const CompiledFlow& flow, const Situation& situation, During during) {

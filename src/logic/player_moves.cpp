@@ -47,8 +47,22 @@ DeviceSet devices_for(const CompiledFlow& flow, ScreenId current, ScreenId quest
     case MoveKind::menu: return with_focus;
     case MoveKind::key: return devices_for_key(flow, move.as_key());
     case MoveKind::other_key: return all_devices;
-    default: return 0;
+    case MoveKind::loaded:
+    case MoveKind::load_failed:
+    case MoveKind::done:
+    case MoveKind::failed:
+    case MoveKind::moves_on:
+    case MoveKind::idle:
+    case MoveKind::give_up:
+    case MoveKind::gives_up:
+    case MoveKind::due:
+    case MoveKind::event:
+    case MoveKind::raise:
+    case MoveKind::lower:
+    case MoveKind::set:
+    case MoveKind::start: break;
     }
+    return 0;
 }
 
 std::uint32_t stands_for_ms(const CompiledFlow& flow, ScreenId foremost) {

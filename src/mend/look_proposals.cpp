@@ -1,6 +1,8 @@
 // What is changed where something looks wrong: places, sizes, styles, routes.
 #include "mend/look_proposals.hpp"
 
+#include "flow/reading/style_words.hpp"
+
 #include "mend/maker.hpp"
 
 #include <fmt/format.h>
@@ -70,8 +72,14 @@ class LookProposals : ProposalMaker {
         case ControlKind::picture: return "picture";
         case ControlKind::panel: return "panel";
         case ControlKind::list: return "list";
-        default: return "setting";
+        case ControlKind::pages:
+        case ControlKind::toggle:
+        case ControlKind::slider:
+        case ControlKind::choice:
+        case ControlKind::entry:
+        case ControlKind::binding: break;
         }
+        return "setting";
     }
 
     // --- maps
@@ -232,12 +240,10 @@ class LookProposals : ProposalMaker {
     }
 
     void change_ink() {
-        static constexpr std::array states = {", at rest", ", focused", ", pressed", ", on",
-                                              ", disabled"};
         for (const char* ink : {"\"#ffffff\"", "\"#000000\""}) {
             if (const FlowStyle* own = style())
-                for (std::size_t i = 1; i < states.size(); ++i)
-                    if (finding_.text.find(states[i]) != std::string::npos)
+                for (std::size_t i = 1; i < std::size(state_names); ++i)
+                    if (finding_.state == state_names[i])
                         if (const auto map = state_map(*own, i)) set(*map, "ink", ink);
             set_in_style("ink", ink);
         }

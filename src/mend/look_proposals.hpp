@@ -1,7 +1,7 @@
 // Proposals for what check_looks() finds.
 #pragma once
 
-#include "rondix/mend.hpp"
+#include "rondix/tools/mend.hpp"
 
 namespace rondix {
 

@@ -2,8 +2,8 @@
 // that text is noted.
 #pragma once
 
-#include "mend/layout.hpp"
-#include "rondix/mend.hpp"
+#include "mend/yaml_layout.hpp"
+#include "rondix/tools/mend.hpp"
 
 #include <optional>
 #include <string>

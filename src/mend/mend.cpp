@@ -1,6 +1,7 @@
-#include "rondix/mend.hpp"
+#include "rondix/tools/mend.hpp"
 
 #include "mend/proposals.hpp"
+#include "proof/watch.hpp"
 
 #include <algorithm>
 #include <map>
@@ -47,7 +48,7 @@ std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& wa
     for (const auto& [what, count] : counted(is.findings)) {
         const auto found = known.find(what);
         if (found != known.end() && count <= found->second) continue;
-        const bool later = what.first >= Slug::says_otherwise;
+        const bool later = category_of(what.first) >= Category::wiring;
         if (before.compiled || !later || what.first == finding.slug) return std::nullopt;
         ++more;
     }
@@ -57,7 +58,7 @@ std::optional<std::size_t> came_up(const FlowFile& before, const CheckResult& wa
 /// Found by looking at it. A theme or another part of the flow that is not there is found before:
 /// then there are no tables.
 bool comes_from_looks(const FlowFile& file, Slug slug) {
-    return is_about_looks(slug) || (slug == Slug::missing_file && file.compiled);
+    return category_of(slug) == Category::looks || (slug == Slug::missing_file && file.compiled);
 }
 
 FileTexts texts_of(const FlowFile& file) {
@@ -108,9 +109,13 @@ FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits) {
     return texts;
 }
 
+namespace {
+
+/// The first of the changes that are tried after which least has come up. What a limit cuts off
+/// is not known to mend anything.
 std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
                               const Finding& finding, const CheckOptions& options,
-                              const LookAt& looks) {
+                              const LookAt& looks, Watch& watch) {
     const bool from_looks = comes_from_looks(file, finding.slug);
     if (from_looks && !looks) return std::nullopt;
     std::optional<Mend> best;
@@ -118,11 +123,15 @@ std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
     std::vector<Mend> proposals = proposals_for(file, finding);
     if (proposals.size() > most_tries) proposals.resize(most_tries);
     for (Mend& mend : proposals) {
+        watch.look("trying what mends it", static_cast<std::size_t>(&mend - proposals.data()),
+                   proposals.size());
         FileTexts texts = texts_of(file);
         for (auto& [name, text] : with_edits(file, mend.edits)) texts[name] = text;
-        const FlowFile after = load_flow_texts(file.sources[0].name(), texts);
-        const auto comes_up = [&](const LookAt& look) {
-            return came_up(file, result, finding, after, check_all(after, options, look));
+        const FlowFile after = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
+        const auto comes_up = [&](const LookAt& look) -> std::optional<std::size_t> {
+            const CheckResult is = check_all(after, options, look);
+            if (is.stop != Stop::nothing && result.stop == Stop::nothing) return std::nullopt;
+            return came_up(file, result, finding, after, is);
         };
         // Looking takes long: what does not help anyway is not looked at.
         auto more = from_looks ? std::optional<std::size_t>(0) : comes_up({});
@@ -135,34 +144,85 @@ std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
     return best;
 }
 
-Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options,
-                const LookAt& looks) {
-    Mended mended;
-    FileTexts texts = texts_of(file);
-    for (const Finding& finding : file.findings)
-        if (finding.slug == Slug::unreadable) texts.clear(); // there is no text
-    FlowFile now = load_flow_texts(file.sources[0].name(), texts);
-    mended.left = check_all(now, options, looks);
-    std::size_t next = 0; // those before it are left as they are
-    while (next < mended.left.findings.size() && mended.all.size() < most_mends) {
+class MendAll {
+  public:
+    MendAll(const FlowFile& file, MendWhich which, const CheckOptions& options, const LookAt& looks)
+        : file_(file)
+        , which_(which)
+        , limits_(begun(options))
+        , looks_(looks)
+        , watch_(limits_)
+        , texts_(texts_of(file)) {
+        for (const Finding& finding : file.findings)
+            if (finding.slug == Slug::unreadable) texts_.clear(); // there is no text
+        read();
+    }
+
+    Mended mend() {
+        try {
+            std::size_t next = 0; // those before it are left as they are
+            while (next < mended_.left.findings.size() && mended_.all.size() < most_mends)
+                if (!mend_one(next)) ++next;
+        } catch (const Stopped& stopped) {
+            mended_.stop = stopped.why;
+        }
+        if (mended_.stop == Stop::nothing) mended_.stop = mended_.left.stop;
+        return std::move(mended_);
+    }
+
+  private:
+    void read() {
+        now_ = load_flow_texts(file_.sources[0].name(), texts_, file_.flow.root);
+        mended_.left = check_all(now_, limits_, looks_);
+    }
+
+    /// Whether something was changed.
+    bool mend_one(std::size_t which) {
         Mended::One one;
-        one.finding = mended.left.findings[next];
-        one.sources = now.sources;
-        one.mend = find_mend(now, mended.left, one.finding, options, looks);
+        one.finding = mended_.left.findings[which];
+        one.sources = now_.sources;
+        one.mend = find_mend(now_, mended_.left, one.finding, limits_, looks_, watch_);
         if (one.mend) {
-            const FileTexts changed = with_edits(now, one.mend->edits);
-            one.difference = difference_of(now, changed);
-            one.applied = which == MendWhich::all || one.mend->safe;
+            const FileTexts changed = with_edits(now_, one.mend->edits);
+            one.difference = difference_of(now_, changed);
+            one.applied = which_ == MendWhich::all || one.mend->safe;
             if (one.applied) {
-                for (const auto& [name, text] : changed) texts[name] = mended.texts[name] = text;
-                now = load_flow_texts(file.sources[0].name(), texts);
-                mended.left = check_all(now, options, looks);
+                for (const auto& [name, text] : changed) texts_[name] = mended_.texts[name] = text;
+                read();
             }
         }
-        if (!one.applied) ++next;
-        mended.all.push_back(std::move(one));
+        const bool applied = one.applied;
+        mended_.all.push_back(std::move(one));
+        return applied;
     }
-    return mended;
+
+    const FlowFile& file_;
+    const MendWhich which_;
+    const CheckOptions limits_;
+    const LookAt& looks_;
+    Watch watch_;
+    FileTexts texts_;
+    FlowFile now_;
+    Mended mended_;
+};
+
+} // namespace
+
+std::optional<Mend> find_mend(const FlowFile& file, const CheckResult& result,
+                              const Finding& finding, const CheckOptions& options,
+                              const LookAt& looks) {
+    const CheckOptions limits = begun(options);
+    Watch watch(limits);
+    try {
+        return find_mend(file, result, finding, limits, looks, watch);
+    } catch (const Stopped&) {
+        return std::nullopt;
+    }
+}
+
+Mended mend_all(const FlowFile& file, MendWhich which, const CheckOptions& options,
+                const LookAt& looks) {
+    return MendAll(file, which, options, looks).mend();
 }
 
 } // namespace rondix

@@ -3,7 +3,7 @@
 #include "mend/look_proposals.hpp"
 #include "mend/maker.hpp"
 #include "mend/text_proposals.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <cctype>
@@ -95,7 +95,7 @@ class Proposals : ProposalMaker {
     }
 
     void use_the_near_name() {
-        const std::string name(suggested_in(finding_.text));
+        const std::string& name = finding_.meant;
         if (!name.empty()) all_.push_back({"write '" + name + "'", {{finding_.place, name}}, true});
     }
 
@@ -433,7 +433,7 @@ class Proposals : ProposalMaker {
 std::vector<Mend> proposals_for(const FlowFile& file, const Finding& finding) {
     if (!finding.place.known() || finding.place.file >= file.sources.size()) return {};
     if (file.sources[finding.place.file].is_in_code()) return {};
-    if (is_about_looks(finding.slug)) return look_proposals_for(file, finding);
+    if (category_of(finding.slug) == Category::looks) return look_proposals_for(file, finding);
     if (finding.slug == Slug::not_yaml || finding.slug == Slug::not_a_flow)
         return text_proposals_for(file, finding);
     return Proposals(file, finding).make();

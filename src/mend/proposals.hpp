@@ -2,7 +2,7 @@
 // of them helps is tried by find_mend().
 #pragma once
 
-#include "rondix/mend.hpp"
+#include "rondix/tools/mend.hpp"
 
 namespace rondix {
 

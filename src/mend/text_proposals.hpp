@@ -1,7 +1,7 @@
 // Proposals for a file that is not YAML, or not of this kind: its lines are all that there is.
 #pragma once
 
-#include "rondix/mend.hpp"
+#include "rondix/tools/mend.hpp"
 
 namespace rondix {
 

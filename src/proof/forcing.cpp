@@ -22,6 +22,8 @@ template <class Leads>
 bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
     const std::span<const Rule> rules = heads_.sure(frame);
     const bool awaits = heads_.awaits_answer(frame);
+    // Where it moves on in vain, it stays; whether it does may hang on flags that are not known.
+    bool vain = awaits && heads_.may_move_nowhere(frame, values);
     bool forced = false, ends = false;
     for (const Rule& rule : rules) {
         if (!rule.holds(values)) continue;
@@ -32,14 +34,17 @@ bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
         }
         if (!rule.forced) continue;
         const bool moves_on = rule.move == MoveKind::moves_on && !rule.at_once;
-        // Once it has moved on in vain, it stays.
-        if (moves_on && heads_.moves_on_in_vain(frame, values, rule)) continue;
+        if (moves_on && heads_.moves_on_in_vain(frame, values, rule)) {
+            vain = true;
+            continue;
+        }
         if (!leads(rule)) return false;
         forced = forced || is_answer(rule.move);
         ends = ends || moves_on;
     }
     if (!awaits || !forced) return false;
-    if (silence_ == Silence::ends || ends || heads_.frames().has_time_limit(frame)) return true;
+    ends = (ends && !vain) || heads_.frames().has_time_limit(frame);
+    if (silence_ == Silence::ends || ends) return true;
     return std::any_of(rules.begin(), rules.end(), [&](const Rule& rule) {
         return !rule.forced && rule.holds(values) && leads(rule);
     });

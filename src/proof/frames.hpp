@@ -23,7 +23,9 @@
 // at the place where it falls due reaches everything, and no later than any other order of the two.
 #pragma once
 
+#include "proof/cases.hpp"
 #include "proof/circles.hpp"
+#include "proof/watch.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 
@@ -56,12 +58,6 @@ struct Landing {
     friend bool operator==(Landing, Landing) = default;
 };
 
-/// A flag and the value that is asked for, or given.
-struct Literal {
-    FlagId flag{};
-    bool raised = false;
-};
-
 /// What one move does in one case.
 struct Branch {
     enum class Kind : std::uint8_t {
@@ -79,6 +75,7 @@ struct Branch {
     Kind kind{};
     bool usable = true; ///< of a press: the control can be used
     bool quits = false;
+    bool loads = false;
     bool reopens = false;
     bool leaves_unasked = false; ///< play, or the game over it, is left without a question
     Landing landing;
@@ -101,7 +98,7 @@ class Frames {
   public:
     /// With `also`, a situation that may be one that no moves lead to is looked at as well: its
     /// screens count as if each opened the next.
-    explicit Frames(const CompiledFlow& flow, const Situation* also = nullptr);
+    Frames(const CompiledFlow& flow, Watch& watch, const Situation* also = nullptr);
 
     std::size_t size() const { return frames_.size(); }
     const Frame& operator[](FrameId id) const { return frames_[id]; }
@@ -143,10 +140,7 @@ class Frames {
     }
     /// The request that is waited for, if one is.
     RequestId requested(FrameId id) const {
-        const RequestId request = flow_[frames_[id].screen].request;
-        const ScreenId question = frames_[id].question;
-        const bool answered = question != no_screen && flow_[question].request == request;
-        return answered ? no_request : request;
+        return awaited_request(flow_, frames_[id].screen, frames_[id].question);
     }
     /// A play screen is at the bottom.
     bool over_play(const Frame& frame) const {
@@ -166,9 +160,8 @@ class Frames {
     }
 
   private:
-    using Cube = std::vector<Literal>;
-
-    Frames(const CompiledFlow& flow, const std::vector<Link>& links);
+    Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links);
+    std::size_t bytes() const;
     void find_sought(const std::vector<Link>& links);
     FrameId number_of(const Frame& frame);
     std::uint32_t set_number(std::vector<ScreenId> screens);
@@ -182,13 +175,6 @@ class Frames {
         return frames_[id].phase == Phase::loading && !holds_load(frames_[id]);
     }
 
-    struct Asked {
-        ConditionId at = holds;
-        std::uint32_t if_holds = 0, if_fails = 0; // what is read next; or one of:
-        static constexpr std::uint32_t known = 0xFFFFFFFF, never = 0xFFFFFFFE;
-        std::uint32_t after = 0; // which of changed_: what steps before have made of flags
-    };
-
     void explore(FrameId id);
     void explore_closing(FrameId id);
     void explore_controls(FrameId id, Range controls);
@@ -197,10 +183,6 @@ class Frames {
     void explore_game(FrameId id);
     void stand_in(const Frame& frame);
     void try_move(FrameId id, Move move, ConditionId when, std::initializer_list<ActionId> actions);
-    void ask_about(FrameId id, ConditionId when, std::initializer_list<ActionId> actions);
-    void ask_about_start(std::size_t home, Range steps);
-    void split();
-    void split(ConditionId at, std::uint32_t asked, Cube& cube);
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
     void compare(FrameId id, Branch& branch);
@@ -209,6 +191,7 @@ class Frames {
     Range keep(const Cube& cube);
 
     const CompiledFlow& flow_;
+    Watch& watch_;
     const Circles circles_;
     CompiledFlow lab_; // the flow with the stand-ins' screens
     ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, holder_{}, beneath_{};
@@ -223,17 +206,17 @@ class Frames {
     };
     std::unordered_map<Frame, FrameId, HashOfFrame> numbers_;
     std::vector<std::vector<ScreenId>> sets_; // of reopenable screens, in order; the first is empty
+    std::size_t set_entries_ = 0;             // in all of them
     std::map<std::vector<ScreenId>, std::uint32_t> set_numbers_;
 
-    std::vector<Range> explored_; // branches of each frame; `not_yet`: not yet
+    static constexpr std::uint32_t not_yet = 0xFFFFFFFF;
+    std::vector<Range> explored_; // branches of each frame; or not yet
     std::vector<Branch> branches_;
     std::vector<Literal> literals_;
     std::optional<Overflow> overflow_;
 
     // Of the move that is being asked about.
-    std::vector<Asked> asked_;  // its conditions; the first is read first
-    std::vector<Cube> changed_; // by steps of the same list; the first by none
-    std::vector<Cube> cubes_;
+    Cases cases_;
     std::vector<Situation::Word> stand_in_;
     Situation before_, after_, again_; // again_: after the run with the other flags raised
 };

@@ -58,6 +58,7 @@ void Heads::make_rules(FrameId frame) {
     const std::span<const Branch> branches = frames_.branches(frame);
     const auto may_begin = static_cast<std::uint32_t>(may_.rules.size());
     const auto sure_begin = static_cast<std::uint32_t>(sure_.rules.size());
+    const auto nowhere_begin = static_cast<std::uint32_t>(nowhere_.rules.size());
     std::vector<Rule> cases; // of one move
     for (std::uint32_t i = 0; i < branches.size(); ++i) {
         const Branch& branch = branches[i];
@@ -66,7 +67,10 @@ void Heads::make_rules(FrameId frame) {
         if (frames_.awaits_answer(frame))
             cases.back().forced = is_answer(branch.move.kind) || branch.at_once ||
                                   branch.move.kind == MoveKind::moves_on;
-        if (branch.kind != Branch::Kind::refused) may_.rules.push_back(cases.back());
+        if (branch.kind != Branch::Kind::refused)
+            may_.rules.push_back(cases.back());
+        else if (branch.move.kind == MoveKind::moves_on)
+            nowhere_.rules.push_back(cases.back());
         if (i + 1 < branches.size() && branches[i + 1].move == branch.move &&
             branches[i + 1].at_once == branch.at_once)
             continue;
@@ -74,8 +78,12 @@ void Heads::make_rules(FrameId frame) {
         cases.clear();
     }
     note_closing(frame);
-    may_.of.push_back({may_begin, static_cast<std::uint32_t>(may_.rules.size()) - may_begin});
-    sure_.of.push_back({sure_begin, static_cast<std::uint32_t>(sure_.rules.size()) - sure_begin});
+    const auto close = [](Rules& rules, std::uint32_t begin) {
+        rules.of.push_back({begin, static_cast<std::uint32_t>(rules.rules.size()) - begin});
+    };
+    close(may_, may_begin);
+    close(sure_, sure_begin);
+    close(nowhere_, nowhere_begin);
 }
 
 /// The cases of one move that the player can count on: the player's moves and the screen's moving
@@ -117,6 +125,7 @@ Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) cons
     rule.move = branch.move.kind;
     rule.kind = branch.kind;
     rule.quits = branch.quits;
+    rule.loads = branch.loads;
     rule.at_once = branch.at_once;
     rule.landing = branch.landing;
     rule.frame = branch.frame;

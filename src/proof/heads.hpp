@@ -31,7 +31,7 @@ struct Rule {
     std::uint32_t branch = 0;    ///< which of the frame's branches
     MoveKind move{};
     Branch::Kind kind{};
-    bool quits = false;
+    bool quits = false, loads = false;
     bool at_once = false; ///< no move: the screen closes, for it is not at rest
     bool forced = false;  ///< not for the player to choose, here
     bool exact = true;    ///< the case asks for tracked flags only
@@ -89,12 +89,18 @@ class Heads {
         return may_rest(closing_rules_, closing_[frame], values);
     }
     /// Whether a screen that moves on by this rule stays as it is: nothing happens, or what comes
-    /// up closes at once.
+    /// up closes at once. One that loads its scene again does so as often as it moves on.
     bool moves_on_in_vain(FrameId frame, Values values, const Rule& rule) const {
-        if (rule.quits || rule.after(values) != values) return false;
+        if (rule.quits || rule.loads || rule.after(values) != values) return false;
         if (rule.kind == Branch::Kind::stays) return rule.frame == frame;
         return rule.kind == Branch::Kind::pushes && rule.under == frame &&
                !may_rest(rule.frame, values);
+    }
+    /// Whether it may be that a screen moves on to nothing, by none of the rules.
+    bool may_move_nowhere(FrameId frame, Values values) const {
+        const auto of_frame = rules(nowhere_, frame);
+        return std::any_of(of_frame.begin(), of_frame.end(),
+                           [&](const Rule& rule) { return rule.holds(values); });
     }
     /// Some screen closes by itself, now and then.
     bool some_close() const { return !closing_rules_.empty(); }
@@ -142,6 +148,7 @@ class Heads {
     std::vector<FrameId> also_;
     Values also_values_ = 0;
     Rules may_, sure_;
+    Rules nowhere_;                   // the cases in which each frame moves on and nothing is done
     std::vector<Rule> closing_rules_; // when each frame closes at once
     std::vector<Range> closing_;
     std::vector<FrameId> order_;

@@ -68,7 +68,8 @@ bool Leaving::grow(FrameId frame, Values values) {
         }
         case Branch::Kind::stays: changed |= join(frame, values, rule.frame, after); break;
         case Branch::Kind::pushes: changed |= pass_back(frame, values, rule); break;
-        default: break; // a new bottom is no lower stack of this one
+        case Branch::Kind::refused:
+        case Branch::Kind::resets: break; // a new bottom is no lower stack of this one
         }
     }
     if (counts_ == any_move && heads_.may_rest(frame, values))

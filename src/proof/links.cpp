@@ -86,7 +86,13 @@ class Linker {
             break;
         case StepKind::quit: link.kind = LinkKind::quit; break;
         case StepKind::request: link.to = flow_.requests[step.subject].screen; break;
-        default: return;
+        case StepKind::raise:
+        case StepKind::lower:
+        case StepKind::set:
+        case StepKind::reset:
+        case StepKind::turn:
+        case StepKind::tell:
+        case StepKind::todo: return;
         }
         links_.push_back(link);
     }

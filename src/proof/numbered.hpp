@@ -4,6 +4,7 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <vector>
 
 namespace rondix {
@@ -25,6 +26,12 @@ class Numbered {
             ++count_;
         }
         return {slot.number, slot.note, is_new};
+    }
+
+    std::optional<std::uint32_t> find(std::uint64_t key) const {
+        if (slots_.empty()) return std::nullopt;
+        const Slot& slot = slots_[place_of(key)];
+        return slot.number == free ? std::nullopt : std::optional(slot.number);
     }
 
   private:

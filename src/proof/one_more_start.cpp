@@ -11,7 +11,7 @@ Verdict one_more_start(const CompiledFlow& flow, const Situation& situation,
     come_to_rest(flow, at_rest);
     try {
         Watch watch(options);
-        Frames frames(flow, &at_rest);
+        Frames frames(flow, watch, &at_rest);
         for (const DeviceSet devices : players(flow)) {
             Trails trails(flow, frames, devices, watch);
             const Proof proof(flow, frames, trails, watch, &at_rest);
@@ -19,6 +19,8 @@ Verdict one_more_start(const CompiledFlow& flow, const Situation& situation,
         }
         return Verdict::proved;
     } catch (const Stopped&) {
+        return Verdict::not_settled;
+    } catch (const std::exception&) { // such as no memory: a game goes on all the same
         return Verdict::not_settled;
     }
 }

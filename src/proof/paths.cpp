@@ -30,6 +30,7 @@ void Paths::run() {
     for (const auto& [head, begin] : first_) enter(head);
     while (!to_explore_.empty() || !queue_.empty()) {
         watch_.step("shortest moves", items_.size(), items_.size() + queue_.size());
+        if (options_.most_work > 0 && work_ > options_.most_work) throw TooDear{};
         // A new head's own ways may be shorter than what is settled already. Nothing settled can
         // rest on them: whatever leads to the new head is no shorter than the way that brought it
         // up.
@@ -74,6 +75,7 @@ void Paths::explore(HeadId head) {
 /// about: nearly all are.
 template <class Came>
 void Paths::offer(HeadId head, Landing landing, Values values, Length length, Came origin) {
+    ++work_;
     const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
     const auto [number, shortest, is_new] =
         item_numbers_.look_up(key, static_cast<Item>(items_.size()), no_way);
@@ -88,7 +90,7 @@ void Paths::offer(HeadId head, Landing landing, Values values, Length length, Ca
 
 void Paths::take(HeadId head, const Rule& rule) {
     const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
-    const Turn turn{branch.move, branch.delayed, branch.at_once};
+    const Turn turn{branch.move, branch.delayed, branch.at_once, rule.branch};
     const Length length = weigh(turn);
     const Values after = rule.after(heads_.values(head));
     Node& node = nodes_[head];
@@ -143,6 +145,7 @@ void Paths::pass_back(const Opener& opener, Item item) {
 void Paths::add_edge(HeadId from, Edge edge) {
     if (edge.to == from) return;
     enter(edge.to);
+    work_ += 1 + nodes_[from].edges.size() / 16; // which are looked through
     for (const Edge& known : nodes_[from].edges)
         if (known.to == edge.to && known.length <= edge.length) return;
     const auto number = static_cast<std::uint32_t>(nodes_[from].edges.size());
@@ -188,25 +191,32 @@ void Paths::measure() {
 }
 
 std::vector<Move> Paths::moves_to(HeadId head) const {
+    std::vector<Move> moves;
+    for (const Turn& turn : turns_to(head)) append(turn, moves);
+    return moves;
+}
+
+std::vector<Turn> Paths::turns_to(HeadId head) const {
     std::vector<const Edge*> edges;
     for (; reached_by_[head].first != nowhere; head = reached_by_[head].first)
         edges.push_back(&reached_by_[head].second);
     std::reverse(edges.begin(), edges.end());
-    std::vector<Move> moves = first_.at(head).moves;
+    std::vector<Turn> turns;
+    for (const Move move : first_.at(head).moves) turns.push_back({move});
     for (const Edge* edge : edges) {
-        append(edge->turn, moves);
-        if (edge->way_back != no_item) expand(edge->way_back, moves);
+        turns.push_back(edge->turn);
+        if (edge->way_back != no_item) expand(edge->way_back, turns);
     }
-    return moves;
+    return turns;
 }
 
 /// The moves of a way, in order: its own, then those of the ways that it is made of.
-void Paths::expand(Item item, std::vector<Move>& moves) const {
+void Paths::expand(Item item, std::vector<Turn>& turns) const {
     std::vector<Item> open{item};
     while (!open.empty()) {
         const Origin& origin = items_[open.back()].origin;
         open.pop_back();
-        append(origin.turn, moves);
+        turns.push_back(origin.turn);
         if (origin.second != no_item) open.push_back(origin.second);
         if (origin.first != no_item) open.push_back(origin.first);
     }
@@ -216,6 +226,13 @@ void append(Turn turn, std::vector<Move>& moves) {
     if (turn.at_once) return;
     moves.push_back(turn.move);
     if (turn.delayed) moves.push_back(Move::due(turn.move.as_event()));
+}
+
+std::vector<HeadId> Paths::reached_heads() const {
+    std::vector<HeadId> heads;
+    for (HeadId head = 0; head < nodes_.size(); ++head)
+        if (reached(head)) heads.push_back(head);
+    return heads;
 }
 
 std::vector<HeadId> Paths::in_place(HeadId head) const {

@@ -38,6 +38,8 @@ struct Turn {
     Move move;
     bool delayed = false;
     bool at_once = false;
+    std::uint32_t branch = no_branch; ///< which of its frame's branches
+    static constexpr std::uint32_t no_branch = 0xFFFFFFFF;
 };
 void append(Turn turn, std::vector<Move>& moves);
 
@@ -46,17 +48,23 @@ class Paths {
     struct Options {
         Leaving::Counts counts = Leaving::any_move; ///< as there
         Weigh weigh = by_moves;
+        /// So many edges and ways may come up; 0: any number. More of them: throws TooDear.
+        std::size_t most_work = 0;
     };
+    struct TooDear {};
 
     /// Explores everything that the moves allow, from where the flow starts; or from `first`.
     Paths(const Heads& heads, Options options, Watch& watch);
     Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch);
 
     bool reached(HeadId head) const { return nodes_[head].entered; }
+    std::vector<HeadId> reached_heads() const;
 
     /// The fewest moves from the first ones, and the moves of such a path.
     Length distance(HeadId head) const { return distances_[head]; }
     std::vector<Move> moves_to(HeadId head) const;
+    /// The same with what happens at once, and with the case of each move.
+    std::vector<Turn> turns_to(HeadId head) const;
 
     /// Where a head leads by one move, or by a screen that is pushed and left again, and how far
     /// that is.
@@ -146,7 +154,7 @@ class Paths {
     void pass_back(const Opener& opener, Item item);
     void add_edge(HeadId from, Edge edge);
     void follow_edge(HeadId from, const Edge& edge, Item item);
-    void expand(Item item, std::vector<Move>& moves) const;
+    void expand(Item item, std::vector<Turn>& turns) const;
     void measure();
 
     const Heads& heads_;
@@ -154,6 +162,7 @@ class Paths {
     Watch& watch_;
     std::map<HeadId, Begin> first_;
     std::vector<Node> nodes_;
+    std::size_t work_ = 0;
     std::vector<HeadId> to_explore_;
     std::vector<WayItem> items_;
     Numbered item_numbers_; // by head, values and landing; each with its shortest length so far

@@ -1,6 +1,6 @@
 #include "proof/proof.hpp"
 
-#include "rondix/move_text.hpp"
+#include "rondix/tools/move_text.hpp"
 
 #include <algorithm>
 #include <set>

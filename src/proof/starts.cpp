@@ -1,24 +1,12 @@
 #include "proof/starts.hpp"
 
+#include "proof/flags_read.hpp"
+
 namespace rondix {
 
 namespace {
 
 constexpr std::size_t most_starts = 4096;
-
-/// The flags that a condition may read.
-void note_flags(const CompiledFlow& flow, ConditionId condition, std::vector<bool>& read) {
-    std::vector<ConditionId> open{condition};
-    while (!open.empty()) { // tests lead forward only
-        const ConditionId at = open.back();
-        open.pop_back();
-        if (at >= holds) continue;
-        const Test& test = flow.tests[index(at)];
-        read[index(test.flag)] = true;
-        open.push_back(test.if_raised);
-        open.push_back(test.if_lowered);
-    }
-}
 
 /// For each setting and list with such a flag the moves by which the game can put it in.
 std::vector<std::vector<Move>> moves_before_start(const CompiledFlow& flow,
@@ -49,7 +37,8 @@ std::vector<Start> starts_of(const CompiledFlow& flow) {
     if (flow.first_choice != unsaid) {
         const Range choice = flow[flow.first_choice].alternatives;
         for (std::uint32_t i = choice.begin; i < choice.end(); ++i)
-            note_flags(flow, flow.alternatives[i].when, read);
+            for (const FlagId flag : flags_read(flow, flow.alternatives[i].when))
+                read[index(flag)] = true;
     }
     // Each setting and list in turn: as it is, and as each move of the game leaves it.
     for (const std::vector<Move>& moves : moves_before_start(flow, read)) {

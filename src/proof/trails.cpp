@@ -1,7 +1,7 @@
 #include "proof/trails.hpp"
 
-#include "rondix/move_text.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/move_text.hpp"
 
 #include <algorithm>
 #include <stdexcept>
@@ -16,7 +16,9 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     for (const FlagId flag : target.knows)
         if (!heads.is_tracked(flag)) tracked.push_back(flag);
     std::vector<HeadId> rejected;
+    std::optional<Trail> known; // and not the shortest
     for (;;) {
+        if (known && (tracked.size() > Heads::most_tracked || !cheap_map_of(tracked))) return known;
         const Map& map = map_of(tracked);
         const std::optional<HeadId> end = nearest(map, target, rejected);
         if (!end) return std::nullopt;
@@ -31,13 +33,121 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
             rejected.push_back(*end);
             continue;
         }
+        if (!needed && !known) known = turned(map, *end, target);
         rejected.clear();
         tracked.insert(tracked.end(), missing.begin(), missing.end());
         // In order, so that questions about the same flags share a map.
         std::sort(tracked.begin() + static_cast<std::ptrdiff_t>(heads.tracked().size()),
                   tracked.end());
-        if (tracked.size() > Heads::most_tracked) throw Stopped{Stop::flags};
+        if (tracked.size() > Heads::most_tracked && !known) throw Stopped{Stop::flags};
     }
+}
+
+bool Trails::happens(const Heads& heads, const Target& target) {
+    const Map& map = map_of(heads.tracked());
+    const std::optional<HeadId> end = nearest(map, target, {});
+    if (!end) return false;
+    return turned(map, *end, target) || shortest(heads, target);
+}
+
+std::optional<Trail> Trails::some_way(ScreenId screen) {
+    Target target;
+    target.screen = screen;
+    target.is_there = [](const Heads&, FrameId, Values) { return true; };
+    std::vector<FlagId> tracked;
+    while (tracked.size() <= Heads::most_tracked) {
+        const Map& map = map_of(tracked);
+        const std::optional<HeadId> end = nearest(map, target, {});
+        if (!end) return std::nullopt;
+        std::vector<FlagId> missing;
+        if (auto trail = turned(map, *end, missing)) return trail;
+        if (missing.empty()) break; // what is in the way is no flag of the flow's own
+        tracked.insert(tracked.end(), missing.begin(), missing.end());
+        std::sort(tracked.begin(), tracked.end());
+    }
+    const Heads heads(frames_, flow_, devices_, {}, watch_);
+    return shortest(heads, target);
+}
+
+/// The path to a head, with the flags of the game as each move wants them. Nothing where it leads
+/// elsewhere; `missing` are the flags of the flow's own that would have to be otherwise.
+std::optional<Trail> Trails::turned(const Map& map, HeadId end, std::vector<FlagId>& missing) {
+    Trail trail{{}, Situation(flow_)};
+    start(flow_, trail.there);
+    const auto make = [&](Move move) {
+        trail.moves.push_back(move);
+        return apply(flow_, trail.there, move).answered;
+    };
+    for (const Turn& turn : map.paths.turns_to(end)) {
+        if (turn.at_once) continue;
+        const FrameId frame = frames_.frame_of(trail.there);
+        if (turn.branch != Turn::no_branch) {
+            const std::span<const Branch> branches = frames_.branches(frame);
+            const bool known =
+                turn.branch < branches.size() && branches[turn.branch].move == turn.move;
+            if (!known || !turn_flags(frame, Branch(branches[turn.branch]), trail, missing))
+                return std::nullopt;
+        }
+        if (!make(turn.move)) return std::nullopt;
+        if (turn.delayed && !make(Move::due(turn.move.as_event()))) return std::nullopt;
+    }
+    if (map.heads.head_of(trail.there) != end) return std::nullopt;
+    return trail;
+}
+
+/// The same, where the last move does what is looked for; the moves are what anybody may be shown.
+std::optional<Trail> Trails::turned(const Map& map, HeadId end, const Target& target) {
+    std::vector<FlagId> missing;
+    std::optional<Trail> trail = turned(map, end, missing);
+    if (!trail) return std::nullopt;
+    bool good = is_good(target, trail->there);
+    if (!good && target.last) {
+        // In another case of it, for which flags of the game are turned.
+        const FrameId frame = frames_.frame_of(trail->there);
+        const std::span<const Branch> found = frames_.branches(frame);
+        for (const Branch& branch : std::vector<Branch>(found.begin(), found.end())) {
+            if (branch.move != *target.last || branch.at_once) continue;
+            Trail other = *trail;
+            if (!turn_flags(frame, branch, other, missing)) continue;
+            good = is_good(target, other.there);
+            if (!good) continue;
+            trail = std::move(other);
+            break;
+        }
+    }
+    if (!good || !runner_takes(trail->moves)) return std::nullopt;
+    if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail->moves);
+    trail->is_shortest = false;
+    return trail;
+}
+
+/// Whether the situation, and what the last move does there, is what is looked for.
+bool Trails::is_good(const Target& target, const Situation& there) const {
+    Outcome outcome;
+    if (target.last) {
+        Situation after = there;
+        outcome = apply(flow_, after, *target.last);
+        if (outcome.answered && is_delayed(flow_, *target.last))
+            outcome = apply(flow_, after, Move::due(target.last->as_event()));
+    }
+    return target.good ? target.good(there, outcome) : !target.last || outcome.answered;
+}
+
+bool Trails::turn_flags(FrameId frame, const Branch& branch, Trail& trail,
+                        std::vector<FlagId>& missing) {
+    for (const Literal& asked : frames_.literals(branch.asks)) {
+        if (trail.there.flag(asked.flag) == asked.raised) continue;
+        if (!flow_[asked.flag].set_by_game) {
+            missing.push_back(asked.flag);
+            continue;
+        }
+        const Move move = asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag);
+        trail.moves.push_back(move);
+        // Something may close at once by it.
+        if (!apply(flow_, trail.there, move).answered || frames_.frame_of(trail.there) != frame)
+            return false;
+    }
+    return missing.empty();
 }
 
 bool Trails::runner_takes(const std::vector<Move>& moves) const {
@@ -64,8 +174,23 @@ void Trails::confirm(const std::vector<Move>& all) const {
 
 const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {
     std::unique_ptr<Map>& map = maps_[tracked];
-    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, watch_);
+    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, 0, watch_);
     return *map;
+}
+
+/// The same where it does not cost much; else null.
+const Trails::Map* Trails::cheap_map_of(const std::vector<FlagId>& tracked) {
+    if (const auto found = maps_.find(tracked); found != maps_.end() && found->second)
+        return found->second.get();
+    if (too_dear_.contains(tracked)) return nullptr;
+    try {
+        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked,
+                                         watch_.most_work_for_shortest(), watch_);
+        return (maps_[tracked] = std::move(map)).get();
+    } catch (const Paths::TooDear&) {
+        too_dear_.insert(tracked);
+        return nullptr;
+    }
 }
 
 std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
@@ -128,16 +253,9 @@ bool Trails::replay(const Heads& heads, const std::vector<Move>& moves, HeadId e
     if (!well && missing.empty())
         throw std::logic_error("moves that were found cannot be replayed");
     if (!well) return false;
-    Outcome outcome;
-    if (target.last) {
-        remember(*target.last);
-        Situation after = there;
-        outcome = apply(flow_, after, *target.last);
-        if (outcome.answered && is_delayed(flow_, *target.last))
-            outcome = apply(flow_, after, Move::due(target.last->as_event()));
-    }
+    if (target.last) remember(*target.last);
     for (const Move move : target.reads) remember(move);
-    return target.good ? target.good(there, outcome) : !target.last || outcome.answered;
+    return is_good(target, there);
 }
 
 } // namespace rondix

@@ -14,12 +14,14 @@
 #include <map>
 #include <memory>
 #include <optional>
+#include <set>
 
 namespace rondix {
 
 struct Trail {
     std::vector<Move> moves;
-    Situation there; ///< where they end
+    Situation there;         ///< where they end
+    bool is_shortest = true; ///< else there may be fewer: to know that would have cost too much
 };
 
 class Trails {
@@ -46,12 +48,21 @@ class Trails {
         std::vector<Move> reads = {};
         std::vector<FlagId> knows = {};
     };
-    /// The shortest moves, the last one included; nothing when there are none. `heads` tells which
-    /// flags are tracked to begin with. With `needed`, which gets those that were in the end,
-    /// nobody is shown the moves; without, they are replayed through a Runner. One that refuses
-    /// them is a fault of Rondix: throws std::logic_error.
+    /// The shortest moves, the last one included; nothing when there are none. Where to find them
+    /// takes more than CheckOptions::most_work_for_shortest and some are known, those. `heads`
+    /// tells which flags are tracked to begin with. With `needed`, which gets those that were in
+    /// the end, nobody is shown the moves; without, they are replayed through a Runner. One that
+    /// refuses them is a fault of Rondix: throws std::logic_error.
     std::optional<Trail> shortest(const Heads& heads, const Target& target,
                                   std::vector<FlagId>* needed = nullptr);
+
+    /// Whether there are any.
+    bool happens(const Heads& heads, const Target& target);
+
+    /// Moves that lead to a screen, if there are any, and few where that costs nothing: flags of
+    /// the game are turned right before a move that asks for them, and need not be tracked.
+    /// Replayed through the core.
+    std::optional<Trail> some_way(ScreenId screen);
 
     /// The paths to all heads with the same flags tracked.
     const Paths& paths(const Heads& heads) { return map_of(heads.tracked()).paths; }
@@ -59,15 +70,21 @@ class Trails {
   private:
     struct Map {
         Map(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
-            const std::vector<FlagId>& tracked, Watch& watch)
+            const std::vector<FlagId>& tracked, std::size_t most_work, Watch& watch)
             : heads(frames, flow, devices, tracked, watch)
-            , paths(heads, {}, watch) {}
+            , paths(heads, {.most_work = most_work}, watch) {}
         Heads heads;
         Paths paths;
     };
     const Map& map_of(const std::vector<FlagId>& tracked);
+    const Map* cheap_map_of(const std::vector<FlagId>& tracked);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
+    std::optional<Trail> turned(const Map& map, HeadId end, std::vector<FlagId>& missing);
+    std::optional<Trail> turned(const Map& map, HeadId end, const Target& target);
+    bool turn_flags(FrameId frame, const Branch& branch, Trail& trail,
+                    std::vector<FlagId>& missing);
+    bool is_good(const Target& target, const Situation& there) const;
     void confirm(const std::vector<Move>& moves) const;
     void note_missing(const Heads& heads, const Situation& before, Move move,
                       std::vector<FlagId>& missing) const;
@@ -79,6 +96,7 @@ class Trails {
     const DeviceSet devices_;
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
+    std::set<std::vector<FlagId>> too_dear_; // whose map is not worth it
 };
 
 } // namespace rondix

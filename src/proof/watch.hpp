@@ -15,18 +15,21 @@ struct Stopped {
     std::string where = {}; ///< the move that is to blame, if one is
 };
 
+/// The same options, with the seconds counted from now on if they are not yet: for calls that share
+/// them.
+CheckOptions begun(const CheckOptions& options);
+
 class Watch {
   public:
-    explicit Watch(const CheckOptions& options)
-        : options_(options)
-        , began_(Clock::now()) {}
+    explicit Watch(const CheckOptions& options);
 
     /// To be called once for each small piece of work: `done` of `all` are done.
     void step(std::string_view stage, std::size_t done, std::size_t all) {
         if (++steps_ % 256 == 0) look(stage, done, all);
     }
-    /// Looks at the time and asks the onlooker.
-    void look(std::string_view stage, std::size_t done, std::size_t all) const;
+    /// Looks at the clock, and every few milliseconds asks the onlooker and for the memory in use.
+    void look(std::string_view stage, std::size_t done, std::size_t all);
+    std::size_t most_work_for_shortest() const { return options_.most_work_for_shortest; }
     void expect_heads(std::size_t heads) const {
         if (heads > options_.most_heads) throw Stopped{Stop::heads};
     }
@@ -38,7 +41,9 @@ class Watch {
   private:
     using Clock = std::chrono::steady_clock;
     const CheckOptions& options_;
-    Clock::time_point began_;
+    const Clock::time_point began_;
+    Clock::time_point asked_; // when the onlooker was, last
+    std::size_t in_use_ = 0;  // bytes, at the beginning
     std::size_t steps_ = 0;
 };
 

@@ -1,7 +1,7 @@
 // What the proof of a flow takes for granted: each line is one that a game developer can make true,
 // and none stands there that does not concern the flow.
 #include "rondix/player_moves.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 

@@ -1,4 +1,5 @@
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -26,10 +27,12 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
     const SlugRow& row = row_of(finding.slug);
     Json json = {{"slug", row.name},
                  {"severity", row.severity == Severity::error ? "error" : "warning"},
+                 {"category", name_of(category_of(finding.slug))},
                  {"text", finding.text},
                  {"place", place_json(finding.place, sources)},
                  {"also", Json::array()},
                  {"how", finding.how},
+                 {"how-is-shortest", finding.is_shortest},
                  {"lost-after", finding.lost_after == 0 ? finding.how.size() : finding.lost_after},
                  {"here", finding.here},
                  {"disabled", finding.disabled},
@@ -37,7 +40,8 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
                  {"answers", finding.answers},
                  {"around", finding.around},
                  {"among", finding.among},
-                 {"mend", finding.mend}};
+                 {"mend", finding.mend},
+                 {"meant", finding.meant.empty() ? Json(nullptr) : Json(finding.meant)}};
     for (const Finding::Also& also : finding.also)
         json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});
     return json;
@@ -125,7 +129,7 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
     for (const FineFinding& fine : result.fine)
         json["fine"].push_back(
             {{"finding", finding_json(fine.finding, file.sources)}, {"reason", fine.reason}});
-    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+    return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";
 }
 
 } // namespace rondix

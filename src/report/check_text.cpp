@@ -1,4 +1,5 @@
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include "report/styled.hpp"
 
@@ -80,7 +81,8 @@ std::string stop_text(const CheckResult& result) {
 
 std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const Figures& figures = result.figures;
-    const std::string name = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
+    const std::string name =
+        printable(file.flow.game.empty() ? file.sources[0].name() : file.flow.game);
     if (result.verdict == Verdict::proved)
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
                proved_text(figures, file.flow.devices);

@@ -1,4 +1,4 @@
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 

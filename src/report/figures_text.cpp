@@ -1,5 +1,5 @@
 // The figures of each screen: a table for people, and one for spreadsheets.
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 

@@ -1,6 +1,7 @@
-#include "report/printable.hpp"
 #include "report/styled.hpp"
-#include "rondix/report.hpp"
+#include "report/width.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include <fmt/format.h>
 
@@ -31,11 +32,6 @@ std::string joined_briefly(const std::vector<std::string>& words) {
 
 bool continues(char byte) {
     return (static_cast<unsigned char>(byte) & 0xC0) == 0x80;
-}
-
-std::size_t width_of(std::string_view text) {
-    return static_cast<std::size_t>(
-        std::count_if(text.begin(), text.end(), [](char c) { return !continues(c); }));
 }
 
 std::string snippet(Place place, const Source& source, bool utf8, Ink ink, TextStyle style) {
@@ -70,23 +66,25 @@ Ink ink_of(std::string_view kind) {
 std::string placed(Place place, const std::vector<Source>& sources, std::string_view kind,
                    std::string_view text, TextStyle style, bool utf8 = true) {
     const Ink ink = ink_of(kind);
-    const std::string what = fmt::format("{}: {}\n", inked(kind, ink, style), text);
+    const std::string what = fmt::format("{}: {}\n", inked(kind, ink, style), printable(text));
     if (!place.known() || place.file >= sources.size()) return folded(what, 4, style);
     const Source& source = sources[place.file];
     const Source::Spot spot = source.spot(place.begin);
     if (source.is_in_code())
-        return folded(
-            inked(fmt::format("in code, {}:", source.line(spot.line)), Ink::place, style) + " " +
-                what,
-            4, style);
-    const std::string where = fmt::format("{}:{}:{}:", source.name(), spot.line, spot.column);
+        return folded(inked(fmt::format("in code, {}:", printable(source.line(spot.line))),
+                            Ink::place, style) +
+                          " " + what,
+                      4, style);
+    const std::string where =
+        fmt::format("{}:{}:{}:", printable(source.name()), spot.line, spot.column);
     return folded(inked(where, Ink::place, style) + " " + what, 4, style) +
            snippet(place, source, utf8, ink, style);
 }
 
 /// `  how: ...`: what is said of a finding, under it.
 std::string line_of(std::string_view name, const std::string& text, Ink ink, TextStyle style) {
-    return folded(fmt::format("  {}: {}\n", inked(name, ink, style), text), name.size() + 4, style);
+    return folded(fmt::format("  {}: {}\n", inked(name, ink, style), printable(text)),
+                  name.size() + 4, style);
 }
 
 } // namespace
@@ -96,15 +94,17 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
     const SlugRow& row = row_of(finding.slug);
     const bool utf8 = finding.slug != Slug::not_utf8;
     if (finding.slug == Slug::unreadable)
-        return folded(
-            fmt::format("{}: {} [{}]\n", inked("error", Ink::error, style), finding.text, row.name),
-            4, style);
+        return folded(fmt::format("{}: {} [{}]\n", inked("error", Ink::error, style),
+                                  printable(finding.text), row.name),
+                      4, style);
     std::string text =
         placed(finding.place, sources, row.severity == Severity::error ? "error" : "warning",
                fmt::format("{} [{}]", finding.text, row.name), style, utf8);
     for (const Finding::Also& also : finding.also)
         text += placed(also.place, sources, "note", also.text, style);
-    if (!finding.how.empty()) text += line_of("how", joined(finding.how, " · "), Ink::note, style);
+    if (!finding.how.empty())
+        text += line_of(finding.is_shortest ? "how" : "how (not the shortest)",
+                        joined(finding.how, " · "), Ink::note, style);
     if (finding.lost_after > 0 && finding.lost_after <= finding.how.size())
         text += line_of("lost after", finding.how[finding.lost_after - 1], Ink::note, style);
     const bool about_behaviour = finding.slug == Slug::no_way_out ||

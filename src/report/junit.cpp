@@ -1,5 +1,5 @@
 // JUnit XML: findings and walkthroughs as test cases, for servers that build and show tests.
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 #include "words/in_xml.hpp"
 
 #include <fmt/format.h>

@@ -1,4 +1,5 @@
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include "report/styled.hpp"
 
@@ -22,14 +23,21 @@ std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle styl
                             inked(one.applied ? "mended" : "would mend it", Ink::mend, style),
                             one.mend->what, inked_difference(one.difference, style));
     }
-    const std::string name = file.flow.game.empty() ? file.sources[0].name() : file.flow.game;
+    const std::string name =
+        printable(file.flow.game.empty() ? file.sources[0].name() : file.flow.game);
+    std::string stopped =
+        mended.stop == Stop::nothing
+            ? ""
+            : fmt::format("not settled: it was stopped; what mends {} was not tried\n",
+                          mended.all.empty() ? "the findings" : "further findings");
+    if (mended.all.empty() && !stopped.empty()) return stopped;
     if (mended.all.empty()) return fmt::format("nothing to mend in {}\n", name);
     std::string last = fmt::format("{} mended, {} left", applied, mended.left.findings.size());
     if (offered > 0)
         last +=
             fmt::format("; --mend-all applies {} more, which {} what the flow does or how it looks",
                         offered, offered == 1 ? "changes" : "change");
-    return text + folded(last + "\n", 2, style);
+    return text + folded(last + "\n", 2, style) + stopped;
 }
 
 } // namespace rondix

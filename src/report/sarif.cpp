@@ -2,7 +2,8 @@
 //
 // The moves into a trap are a code flow, mends are fixes, further places related locations, what
 // the flow says is fine is suppressed with its reason. Columns count code points.
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -142,7 +143,7 @@ std::string check_sarif(const FlowFile& file, const CheckResult& result,
                         {{{"tool", {{"driver", {{"name", "rondix"}, {"rules", rules()}}}}},
                           {"columnKind", "unicodeCodePoints"},
                           {"results", std::move(results)}}}}};
-    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+    return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";
 }
 
 } // namespace rondix

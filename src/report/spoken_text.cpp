@@ -1,5 +1,5 @@
 // What a voice says of the effects: the front, the focus, what a setting has become.
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 
@@ -55,8 +55,22 @@ std::string spoken_text(const Runner& menus, const Effect& effect) {
     case EffectKind::todo:
         return std::string(menus.shown_text(flow.text(flow.words[effect.subject])));
     case EffectKind::pad: return fmt::format("pad {}", effect.value + 1);
-    default: return {};
+    case EffectKind::load:
+    case EffectKind::unload:
+    case EffectKind::set_aside:
+    case EffectKind::bring_back:
+    case EffectKind::pause:
+    case EffectKind::unpause:
+    case EffectKind::show_pointer:
+    case EffectKind::hide_pointer:
+    case EffectKind::cue:
+    case EffectKind::music:
+    case EffectKind::request:
+    case EffectKind::off:
+    case EffectKind::told:
+    case EffectKind::quit: break;
     }
+    return {};
 }
 
 } // namespace rondix

@@ -1,5 +1,8 @@
 #include "report/styled.hpp"
 
+#include "report/width.hpp"
+#include "words/printable.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -18,18 +21,6 @@ std::string_view switch_on(Ink ink) {
     case Ink::plain: break;
     }
     return "";
-}
-
-/// Columns that a word takes: its code points, without switches.
-std::size_t width_of(std::string_view word) {
-    std::size_t width = 0;
-    for (std::size_t i = 0; i < word.size(); ++i) {
-        if (word[i] == '\x1b')
-            i = std::min(word.find('m', i), word.size() - 1);
-        else if ((static_cast<unsigned char>(word[i]) & 0xC0) != 0x80)
-            ++width;
-    }
-    return width;
 }
 
 std::string folded_line(std::string_view line, std::size_t indent, std::size_t width) {
@@ -87,7 +78,7 @@ std::string inked_difference(std::string_view difference, TextStyle style) {
                         : line.starts_with('-')                            ? Ink::taken
                         : line.starts_with("@@")                           ? Ink::note
                                                                            : Ink::plain;
-        out += inked(line, ink, style) + "\n";
+        out += inked(printable(line), ink, style) + "\n";
         difference.remove_prefix(std::min(end + 1, difference.size()));
     }
     return out;

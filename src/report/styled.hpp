@@ -1,7 +1,7 @@
 // Words for a terminal: coloured, and folded to its width.
 #pragma once
 
-#include "rondix/text_style.hpp"
+#include "rondix/tools/text_style.hpp"
 
 #include <string>
 #include <string_view>

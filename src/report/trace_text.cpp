@@ -1,7 +1,7 @@
 // A trace for people: when, what the player and the game did, where that led, what the game was
 // told.
-#include "report/printable.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include <fmt/format.h>
 

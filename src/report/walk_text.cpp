@@ -1,4 +1,5 @@
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
+#include "words/printable.hpp"
 
 #include <fmt/format.h>
 
@@ -9,12 +10,14 @@ namespace rondix {
 std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report) {
     std::size_t widest = 0;
     for (const WalkedStep& step : report.steps) widest = std::max(widest, step.text.size());
-    std::string text = fmt::format("{}{}\n", walkthrough.source.name(),
-                                   walkthrough.title.empty() ? "" : ": " + walkthrough.title);
+    std::string text =
+        fmt::format("{}{}\n", printable(walkthrough.source.name()),
+                    walkthrough.title.empty() ? "" : ": " + printable(walkthrough.title));
     std::size_t number = 0;
     for (const WalkedStep& step : report.steps) {
         const std::string label = step.expectation ? "" : std::to_string(number++);
-        text += fmt::format("{:>4}  {:<{}}  {}{}\n", label, step.text, widest, step.after,
+        text += fmt::format("{:>4}  {:<{}}  {}{}\n", label, printable(step.text), widest,
+                            printable(step.after),
                             step.effects.empty() ? "" : "  [" + step.effects + "]");
     }
     for (const Finding& failure : report.failures)

@@ -93,6 +93,31 @@ bool Bindings::give_needed(DeviceKind kind, Target target) {
     return first.count > 0;
 }
 
+void Bindings::take_choices(const CompiledFlow& flow, const Bindings& others,
+                            const CompiledFlow& flow_of_others) {
+    const auto each_choice = [&](auto act) {
+        for (std::size_t k = 0; k < kinds; ++k)
+            for (std::size_t i = 0; i < others.targets(); ++i) {
+                const auto kind = DeviceKind(k);
+                if (others.is_default(kind, Target(i))) continue;
+                const Target own = target_named(flow, name_of(flow_of_others, Target(i)));
+                if (own != no_target) act(kind, own, others.codes(kind, Target(i)));
+            }
+    };
+    each_choice([&](DeviceKind kind, Target own, std::span<const Code>) { clear(kind, own); });
+    each_choice([&](DeviceKind kind, Target own, std::span<const Code> codes) {
+        take_choice(kind, own, codes);
+    });
+    each_choice(
+        [&](DeviceKind kind, Target own, std::span<const Code>) { give_needed(kind, own); });
+}
+
+/// From what the player did not choose a key for it is taken.
+void Bindings::take_choice(DeviceKind kind, Target target, std::span<const Code> codes) {
+    for (const Code code : codes)
+        if (remove(kind, code)) add(kind, code, target);
+}
+
 Target Bindings::meaning(DeviceKind kind, Code code) const {
     if (!has_codes(kind)) return no_target;
     for (std::size_t i = 0; i < targets(); ++i)

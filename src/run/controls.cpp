@@ -24,8 +24,13 @@ bool Runner::use(ControlId control) {
     case ControlKind::binding: return begin_listening(control);
     case ControlKind::entry: return begin_typing(control);
     case ControlKind::list: return press_row(control);
-    default: return true; // a slider has nothing to press
+    case ControlKind::label:
+    case ControlKind::picture:
+    case ControlKind::panel:
+    case ControlKind::pages:
+    case ControlKind::slider: break;
     }
+    return true; // a slider has nothing to press
 }
 
 bool Runner::press_control(Move move) {

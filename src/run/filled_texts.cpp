@@ -5,10 +5,31 @@
 namespace rondix {
 
 namespace {
-/// Appends as much as there is room for, so that nothing is allocated.
-void append(std::string& to, std::string_view text) {
-    to.append(text.substr(0, to.capacity() - to.size()));
-}
+
+/// A string that takes as much as there is room for, so that nothing is allocated.
+class Filling {
+  public:
+    explicit Filling(std::string& text)
+        : text_(text) {
+        text_.clear();
+    }
+    /// Up to where it no longer fits, and then nothing more.
+    void add(std::string_view more) {
+        if (is_cut_) return;
+        std::size_t count = std::min(more.size(), text_.capacity() - text_.size());
+        is_cut_ = count < more.size();
+        while (is_cut_ && count > 0 && goes_on(more[count])) --count;
+        text_.append(more.substr(0, count));
+    }
+    bool is_cut() const { return is_cut_; }
+
+  private:
+    /// A byte of UTF-8 that does not begin a letter.
+    static bool goes_on(char byte) { return (static_cast<unsigned char>(byte) & 0xC0) == 0x80; }
+
+    std::string& text_;
+    bool is_cut_ = false;
+};
 } // namespace
 
 std::string_view key_name(const CompiledFlow& flow, const FilledTexts::Names& names,
@@ -35,7 +56,7 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
                 rows_.end());
     std::size_t longest = 0;
     for (Row& row : rows_) {
-        row.filled.reserve(std::size_t{2} * row.written.length + room_for_names);
+        row.filled.reserve(times_as_long * row.written.length + room_for_names);
         longest = std::max(longest, row.filled.capacity());
     }
     before_.reserve(longest);
@@ -48,21 +69,22 @@ void FilledTexts::add(Text text) {
 
 bool FilledTexts::fill(const Wording& wording, const Names& names) {
     bool changed = false;
+    cut_ = 0;
     for (Row& row : rows_) {
-        before_.clear();
-        append(before_, row.filled);
-        row.filled.clear();
+        Filling(before_).add(row.filled);
+        Filling filling(row.filled);
         const std::string_view text = wording(flow_.text(row.written));
         std::size_t at = 0;
         for (Mention next = next_mention(text, 0); !next.name.empty();
              next = next_mention(text, at)) {
-            append(row.filled, text.substr(at, next.begin - at));
+            filling.add(text.substr(at, next.begin - at));
             at = next.begin + next.name.size() + 2;
             const Target target = target_named(flow_, next.name);
-            append(row.filled, target == no_target ? text.substr(next.begin, at - next.begin)
-                                                   : key_name(flow_, names, target));
+            filling.add(target == no_target ? text.substr(next.begin, at - next.begin)
+                                            : key_name(flow_, names, target));
         }
-        append(row.filled, text.substr(at));
+        filling.add(text.substr(at));
+        cut_ += filling.is_cut() ? 1 : 0;
         changed = changed || row.filled != before_;
     }
     return changed;

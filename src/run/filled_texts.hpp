@@ -12,11 +12,14 @@ namespace rondix {
 
 class FilledTexts {
   public:
-    /// A filled text may be longer than it was written by so much; what is more is cut.
-    static constexpr std::size_t room_for_names = 120;
+    /// A filled text has room for a translation of four times as many bytes as it was written with,
+    /// and as many more; what is longer is cut, after a whole letter.
+    static constexpr std::size_t times_as_long = 4, room_for_names = 240;
 
     explicit FilledTexts(const CompiledFlow& flow);
     bool any() const { return !rows_.empty(); }
+    /// How many texts are cut now.
+    std::size_t cut() const { return cut_; }
 
     struct Names {
         const Bindings& bindings;
@@ -40,6 +43,7 @@ class FilledTexts {
     const CompiledFlow& flow_;
     std::vector<Row> rows_; // by where they begin
     std::string before_;
+    std::size_t cut_ = 0;
 };
 
 /// The name of the first key that stands for a target; its own name where there is none.

@@ -90,7 +90,7 @@ void Runner::find_routes() {
 }
 
 ControlId Runner::route(ControlId from, Button direction) {
-    if (now_.depth() == 0 || !is_direction(direction)) return no_control;
+    if (now_.depth() == 0 || !is_direction(direction) || !flow_.has(from)) return no_control;
     find_routes();
     return routes_->from(from, place::Direction(direction));
 }

@@ -30,7 +30,7 @@ bool Runner::heeds(Device by) const {
 }
 
 bool Runner::press(Button button, Device by) {
-    if (now_.depth() == 0) return false;
+    if (now_.depth() == 0 || static_cast<std::size_t>(button) >= button_count) return false;
     bool& held = held_[hand_of(by)][static_cast<std::size_t>(button)];
     if (held) return !in_play(flow_, now_); // holding does not repeat
     held = true;
@@ -74,6 +74,7 @@ bool Runner::begin_hold(ControlId control, Device by) {
 }
 
 void Runner::release(Button button, Device by) {
+    if (static_cast<std::size_t>(button) >= button_count) return;
     held_[hand_of(by)][static_cast<std::size_t>(button)] = false;
     if (repeating_ == button && repeating_by_ == by) repeating_.reset();
     if (button == Button::accept && holding_ != no_control && holding_by_ == by) {

@@ -90,6 +90,10 @@ void Runner::find_names() {
     if (filled_->any() && filled_->fill(wording_, {bindings_, code_names_, names_of()})) lay_out();
 }
 
+std::size_t Runner::cut_texts() const {
+    return filled_->cut();
+}
+
 std::string_view Runner::shown_text(std::string_view written) const {
     return filled_->shown(written, wording_);
 }

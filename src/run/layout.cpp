@@ -3,7 +3,7 @@
 
 #include "place/arrange.hpp"
 #include "place/turn.hpp"
-#include "place/window.hpp"
+#include "place/window_rule.hpp"
 
 namespace rondix {
 
@@ -44,11 +44,11 @@ void Runner::lay_out() {
 }
 
 Rect Runner::place_of(ControlId control) const {
-    return places_.empty() ? Rect{} : places_[body_[index(control)]].rect;
+    return places_.empty() || !flow_.has(control) ? Rect{} : places_[body_[index(control)]].rect;
 }
 
 std::span<const Placed> Runner::places_of(ScreenId screen) const {
-    if (places_.empty()) return {};
+    if (places_.empty() || !flow_.has(screen)) return {};
     const Range boxes = flow_.looks.screens[index(screen)].boxes;
     return std::span(places_).subspan(boxes.begin, boxes.count);
 }

@@ -26,6 +26,13 @@ std::vector<std::uint32_t> bodies(const CompiledFlow& flow) {
     return rows;
 }
 
+/// Those whose changes the player is asked to keep.
+std::size_t asked_settings(const CompiledFlow& flow) {
+    std::size_t count = 0;
+    for (const Setting& setting : flow.settings) count += setting.question != no_screen ? 1 : 0;
+    return count;
+}
+
 } // namespace
 
 Runner::Runner(const CompiledFlow& flow)
@@ -42,17 +49,19 @@ Runner::Runner(const CompiledFlow& flow)
     , until_due_(flow.events.size(), 0)
     , held_keys_(flow.keys.size() * hands, false)
     // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
-    // and the undoing of another, the front, the focus, a pad, and what the steps tell
-    , most_effects_(14 + flow.requests.size() + longest_list(flow))
+    // and those whose change is undone, the front, the focus, a pad, and what the steps tell
+    , most_effects_(13 + flow.requests.size() + asked_settings(flow) + longest_list(flow))
     , settling_(static_cast<Micros>(settling_time * 1e6))
     , requests_(flow.requests.size())
     , values_(flow.settings.size())
+    , kept_values_(flow.settings.size())
+    , unkept_(asked_settings(flow) > 0 ? flow.screens.size() : 0)
     , setting_texts_(flow.settings.size())
     , bindings_(flow)
     , filled_(std::make_unique<FilledTexts>(flow)) {
     for (std::size_t i = 0; i < flow.settings.size(); ++i) {
         const Setting& setting = flow.settings[i];
-        values_[i] = setting.first;
+        values_[i] = kept_values_[i] = setting.first;
         if (setting.kind != SettingKind::text) continue;
         setting_texts_[i].reserve(std::size_t{setting.values} * 4);
         setting_texts_[i] = flow.text(flow.words[setting.words.begin]);
@@ -295,6 +304,7 @@ bool Runner::replay(Move move) {
         start();
         return true;
     }
+    if (now_.depth() == 0 || !is_move_of(flow_, move)) return false;
     const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
     const bool takes_focus =
         uses && now_.depth() > 0 && !in_play(flow_, now_) && usable(flow_, now_, move.control());
@@ -358,6 +368,7 @@ bool Runner::answer_request(Ticket ticket, Wait::Answer answer) {
 }
 
 std::optional<Ticket> Runner::ticket_of(RequestId request) const {
+    if (!flow_.has(request)) return std::nullopt;
     const Wait& wait = requests_[index(request)];
     return wait.asked ? std::optional(wait.ticket) : std::nullopt;
 }

@@ -1,5 +1,9 @@
 // Settings in the Runner: it keeps the values that the game is told of. What conditions ask about
 // them is part of the situation, and kept by apply().
+//
+// A change that the player is asked to keep belongs to the question that stands over a screen: the
+// setting has its value while that question is open, and nothing above it asks for another one.
+// With `yes` it becomes the kept value; however else the question goes, it is gone as well.
 #include "rondix/runner.hpp"
 
 #include "place/letters.hpp"
@@ -10,7 +14,7 @@ bool Runner::set_setting(SettingId setting, std::uint16_t value) {
     if (index(setting) >= values_.size() || !is_counted(flow_[setting].kind)) return false;
     if (value >= flow_[setting].values) return false;
     if (now_.depth() > 0) return perform(Move::set(setting, value));
-    values_[index(setting)] = value;
+    values_[index(setting)] = kept_values_[index(setting)] = value;
     return true;
 }
 
@@ -32,11 +36,10 @@ void Runner::change_setting(SettingId setting, std::uint16_t value) {
         bindings_.reset(Target(row.binds));
         find_names();
     } else {
-        if (row.question != no_screen && unkept_ != setting) {
-            undo_unkept(); // of another setting: its question gives way to this one
-            unkept_ = setting;
-            value_before_ = values_[index(setting)];
-        }
+        if (row.question == no_screen)
+            kept_values_[index(setting)] = value;
+        else if (!note_unkept(setting, value))
+            return;
         values_[index(setting)] = value;
     }
     emit(EffectKind::setting, static_cast<std::uint32_t>(setting), {}, value);
@@ -50,44 +53,67 @@ void Runner::tell_setting_change(Move move) {
         return emit(EffectKind::setting, static_cast<std::uint32_t>(setting)); // it is so already
     }
     if (move.kind != MoveKind::set || !is_counted(flow_[move.setting()].kind)) return;
-    // While the player is asked whether to keep another value, this is the one that it goes back
-    // to.
-    if (move.setting() == unkept_) {
-        value_before_ = move.value;
-        return;
-    }
+    kept_values_[move.subject] = move.value;
+    // While the player is asked whether to keep another value, that one stays.
+    if (standing_value(move.setting()) != move.value) return;
     values_[move.subject] = move.value; // the game knows already, and is told all the same
     stale_ = true;
     emit(EffectKind::setting, move.subject, {}, move.value);
 }
 
-/// A change that the player was asked to keep is undone when the question goes unanswered. What
-/// conditions ask was never changed.
+/// False: nobody is asked about this change, for that of another setting came after it or the
+/// screen has closed at once. Then it is none.
+bool Runner::note_unkept(SettingId setting, std::uint16_t value) {
+    const ScreenId question = now_.question();
+    if (question == no_screen || flow_[question].keeps != setting) return false;
+    unkept_[now_.depth() - 1] = {setting, value};
+    return true;
+}
+
+/// After a move: a change whose question is gone is kept or undone.
 void Runner::settle_unkept(Move move) {
-    if (unkept_ == no_setting || is_asked_about(unkept_)) return;
-    const bool press = move.kind == MoveKind::press;
-    const Screen* answered = press ? &flow_[flow_[move.control()].screen] : nullptr;
-    if (answered && answered->keeps == unkept_ && move.subject + 1 == answered->controls.end())
-        unkept_ = no_setting;
-    else
-        undo_unkept();
-}
-
-bool Runner::is_asked_about(SettingId setting) const {
-    for (std::size_t height = 0; height < now_.depth(); ++height) {
-        const ScreenId question = now_.question_at(height);
-        if (question != no_screen && flow_[question].keeps == setting) return true;
+    if (unkept_.empty()) return;
+    if (move.kind == MoveKind::press) {
+        const Screen& answered = flow_[flow_[move.control()].screen];
+        const bool yes = move.subject + 1 == answered.controls.end();
+        const Unkept& change = unkept_[before_.depth() - 1];
+        if (yes && answered.keeps != no_setting)
+            kept_values_[index(answered.keeps)] =
+                change.setting == answered.keeps ? change.value : answered.keeps_value;
     }
-    return false;
+    match_unkept();
 }
 
-void Runner::undo_unkept() {
-    if (unkept_ == no_setting) return;
-    values_[index(unkept_)] = value_before_;
-    stale_ = true;
-    if (now_.depth() > 0)
-        emit(EffectKind::setting, static_cast<std::uint32_t>(unkept_), {}, value_before_);
-    unkept_ = no_setting;
+/// One change for each question that is open. Of one that is met as it stands, when a situation is
+/// taken over, it is known only by what conditions ask.
+void Runner::match_unkept() {
+    for (std::size_t height = 0; height < unkept_.size(); ++height) {
+        const ScreenId question = height < now_.depth() ? now_.question_at(height) : no_screen;
+        const SettingId keeps = question == no_screen ? no_setting : flow_[question].keeps;
+        if (unkept_[height].setting == keeps) continue;
+        unkept_[height] = {};
+        if (keeps != no_setting) unkept_[height] = {keeps, flow_[question].keeps_value};
+    }
+    show_values();
+}
+
+void Runner::show_values() {
+    for (std::size_t i = 0; i < values_.size(); ++i) {
+        if (flow_.settings[i].question == no_screen) continue;
+        const std::uint16_t value = standing_value(SettingId(i));
+        if (values_[i] == value) continue;
+        values_[i] = value;
+        stale_ = true;
+        if (now_.depth() > 0) emit(EffectKind::setting, static_cast<std::uint32_t>(i), {}, value);
+    }
+}
+
+/// The uppermost change that is asked about, else what is kept.
+std::uint16_t Runner::standing_value(SettingId setting) const {
+    std::uint16_t value = kept_values_[index(setting)];
+    for (const Unkept& change : unkept_)
+        if (change.setting == setting) value = change.value;
+    return value;
 }
 
 } // namespace rondix

@@ -73,7 +73,8 @@ void Runner::go_on_waiting(RequestId request, Ticket ticket) {
 /// Whatever was held, waited for or under way is no longer.
 void Runner::forget() {
     effects_.clear();
-    undo_unkept();
+    std::fill(unkept_.begin(), unkept_.end(), Unkept{});
+    show_values();
     moves_done_.clear();
     ++moves_made_; // for those who count along: something is another now
     followed_.clear();
@@ -134,6 +135,7 @@ void Runner::appear() {
         presence_[i].set(is_shown(now_, ScreenId(i)));
     turn_states(true);
     tell_front();
+    match_unkept();
     follow();
 }
 

@@ -32,8 +32,13 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     case ControlKind::pages: return ItemKind::panel;
     case ControlKind::button: return ItemKind::button;
     case ControlKind::list: return ItemKind::list;
-    default: return ItemKind::control;
+    case ControlKind::toggle:
+    case ControlKind::slider:
+    case ControlKind::choice:
+    case ControlKind::entry:
+    case ControlKind::binding: break;
     }
+    return ItemKind::control;
 }
 
 constexpr Shares at_rest = {1, 0, 0, 0, 0};

@@ -27,6 +27,7 @@ std::string_view name_of(ControlKind role) {
 
 /// What a setting is, in words; of a text that is being typed, what it has become so far.
 std::string_view Runner::shown_value(SettingId id) const {
+    if (!flow_.has(id)) return {};
     const Setting& setting = flow_[id];
     const auto label = [&](std::uint32_t value) {
         return shown_text(flow_.text(flow_.words[setting.labels.begin + value]));
@@ -38,13 +39,17 @@ std::string_view Runner::shown_value(SettingId id) const {
     case SettingKind::key:
         if (listening_ != no_control && flow_[listening_].setting == id) return label(0);
         return key_name(flow_, {bindings_, code_names_, names_of()}, Target(setting.binds));
-    default: return label(value_of(id));
+    case SettingKind::yes_no:
+    case SettingKind::number:
+    case SettingKind::choice: break;
     }
+    return label(value_of(id));
 }
 
 ControlWords Runner::words_of(ControlId control) const {
-    const Control& row = flow_[control];
     ControlWords words;
+    if (!flow_.has(control)) return words;
+    const Control& row = flow_[control];
     words.role = row.kind;
     words.name = shown_text(flow_.text(row.text));
     if (words.name.empty()) words.name = flow_.text(row.id);

@@ -1,4 +1,4 @@
-#include "rondix/coverage.hpp"
+#include "rondix/tools/coverage.hpp"
 
 #include "rondix/apply.hpp"
 
@@ -60,7 +60,20 @@ std::size_t Coverage::touched_by(Move move) const {
     case MoveKind::load_failed: thing = load_failed_; break;
     case MoveKind::done: thing = done_[index(move.request())]; break;
     case MoveKind::failed: thing = failed_[index(move.request())]; break;
-    default: break;
+    case MoveKind::turn:
+    case MoveKind::back:
+    case MoveKind::menu:
+    case MoveKind::key:
+    case MoveKind::other_key:
+    case MoveKind::moves_on:
+    case MoveKind::idle:
+    case MoveKind::give_up:
+    case MoveKind::gives_up:
+    case MoveKind::due:
+    case MoveKind::raise:
+    case MoveKind::lower:
+    case MoveKind::set:
+    case MoveKind::start: break;
     }
     return std::min(thing, all_.size());
 }

@@ -2,11 +2,12 @@
 // something new is looked for, breadth first; where nothing new is in reach, or the walkthrough is
 // long enough, the next one begins at the start. The moves found are made in a Runner, which knows
 // what follows by itself.
+#include "proof/watch.hpp"
 #include "rondix/apply.hpp"
-#include "rondix/coverage.hpp"
-#include "rondix/move_text.hpp"
 #include "rondix/runner.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/coverage.hpp"
+#include "rondix/tools/move_text.hpp"
+#include "rondix/tools/situation_text.hpp"
 
 #include <algorithm>
 #include <optional>
@@ -20,14 +21,25 @@ constexpr std::size_t longest = 60; // moves; the one that is under way is still
 
 class Maker {
   public:
-    Maker(const CompiledFlow& flow, std::size_t most)
+    Maker(const CompiledFlow& flow, const CheckOptions& options, std::size_t most)
         : flow_(flow)
+        , watch_(options)
         , most_(most)
         , coverage_(flow)
         , room_(most_moves(flow)) {}
 
     std::vector<MadeWalk> make() {
         std::vector<MadeWalk> walks;
+        try {
+            make_all(walks);
+        } catch (const Stopped&) {
+            // What was made so far stands.
+        }
+        return walks;
+    }
+
+  private:
+    void make_all(std::vector<MadeWalk>& walks) {
         for (;;) {
             Runner menus(flow_);
             menus.start();
@@ -40,17 +52,16 @@ class Maker {
                 moves += go(menus, *way, steps);
                 steps += expectation(menus.situation());
             }
-            if (moves == 0 && !walks.empty()) return walks;
+            if (moves == 0 && !walks.empty()) return;
             if (moves == 0) steps = expectation(menus.situation()); // there is nothing to do
             const std::string title = "Everything, part " + std::to_string(walks.size() + 1);
             std::string text = "rondix-walk: 1\ntitle: " + title;
             text += "\nwalk:\n" + steps;
             walks.push_back({title, std::move(text)});
-            if (moves == 0) return walks;
+            if (moves == 0) return;
         }
     }
 
-  private:
     struct Node {
         std::vector<Situation::Word> words;
         std::size_t from = 0;
@@ -85,6 +96,7 @@ class Maker {
         add(from, 0, {});
         Situation here(flow_), after(flow_);
         for (std::size_t i = 0; i < nodes.size() && nodes.size() < most_; ++i) {
+            watch_.step("walkthroughs", coverage_.all().size() - given_up_.size(), i);
             here.assign(from);
             here.unpack(nodes[i].words);
             const std::size_t count = list_moves(flow_, here, room_);
@@ -124,6 +136,7 @@ class Maker {
     }
 
     const CompiledFlow& flow_;
+    Watch watch_;
     std::size_t most_;
     Coverage coverage_;
     std::vector<Move> room_;
@@ -133,8 +146,9 @@ class Maker {
 
 } // namespace
 
-std::vector<MadeWalk> make_walks(const CompiledFlow& flow, std::size_t most) {
-    return Maker(flow, most).make();
+std::vector<MadeWalk> make_walks(const CompiledFlow& flow, const CheckOptions& options,
+                                 std::size_t most) {
+    return Maker(flow, options, most).make();
 }
 
 } // namespace rondix

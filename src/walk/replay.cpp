@@ -1,13 +1,13 @@
 // Walkthroughs replayed: moves and input go into a Runner, and what is expected is compared with
 // what is so.
-#include "rondix/walkthrough.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include "flow/reading/map_reader.hpp"
 #include "rondix/effect_text.hpp"
-#include "rondix/move_text.hpp"
-#include "rondix/names.hpp"
 #include "rondix/runner.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/move_text.hpp"
+#include "rondix/tools/names.hpp"
+#include "rondix/tools/situation_text.hpp"
 
 #include <algorithm>
 #include <array>
@@ -105,11 +105,24 @@ class WalkPlayer::Walker {
         if (text.starts_with("point at ")) return with_control(step, 9, [&](Point p) { slide(p); });
         if (text.starts_with("slide to ")) return with_control(step, 9, [&](Point p) { slide(p); });
         if (text.starts_with("hold ")) return with_control(step, 5, [&](Point p) { hold(p); });
+        if (text.starts_with(lets_go)) return let_go(step);
         std::string fault;
         const std::optional<Move> move = read_move(flow_, runner_.situation(), text, fault);
         if (!move) return fail(step.place, fault);
         last_ = *move;
         return runner_.replay(*move);
+    }
+
+    /// A scene that stays is not there any longer: the game wanted its memory.
+    bool let_go(const WalkStep& step) {
+        const std::string name = step.text.substr(lets_go.size());
+        std::vector<std::string_view> names;
+        for (const Scene& scene : flow_.scenes) names.push_back(flow_.text(scene.id));
+        if (flow_.scene(name) == no_scene)
+            return fail(step.place,
+                        "there is no scene '" + name + "'" + suggestion(name, names).text);
+        runner_.set_loaded(flow_.scene(name), false);
+        return true;
     }
 
     bool tap(Button button) {
@@ -190,7 +203,7 @@ class WalkPlayer::Walker {
         const bool known =
             names.empty() || std::find(names.begin(), names.end(), wanted->text) != names.end();
         fail(wanted->place, "expected " + what + " '" + wanted->text + "', but it is '" + is + "'" +
-                                (known ? "" : suggestion(wanted->text, names)));
+                                (known ? "" : suggestion(wanted->text, names).text));
     }
 
     void compare_list(const std::optional<std::vector<Name>>& wanted, Place place,

@@ -1,8 +1,8 @@
 // Traces, line by line. What a line may hold stands in docs/traces.md.
 #include "flow/near_files.hpp"
-#include "flow/reading/read_file.hpp"
+#include "flow/reading/text_file.hpp"
 #include "live/saved_json.hpp"
-#include "rondix/trace_file.hpp"
+#include "rondix/tools/trace_file.hpp"
 
 namespace rondix {
 

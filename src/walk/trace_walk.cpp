@@ -1,6 +1,6 @@
 // A trace as a walkthrough: each line's moves, and what came of them as what is expected.
 #include "rondix/effect_text.hpp"
-#include "rondix/trace_file.hpp"
+#include "rondix/tools/trace_file.hpp"
 
 namespace rondix {
 

@@ -1,11 +1,13 @@
 // Walkthrough files: read into steps, and written from moves.
-#include "rondix/walkthrough.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include "flow/near_files.hpp"
 #include "flow/reading/map_reader.hpp"
-#include "flow/reading/read_file.hpp"
+#include "flow/reading/text_file.hpp"
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/trace_file.hpp"
+#include "rondix/runner.hpp"
+#include "rondix/saved_situation.hpp"
+#include "rondix/tools/trace_file.hpp"
 
 namespace rondix {
 
@@ -46,9 +48,26 @@ class WalkReader {
                 walk_.steps.push_back({node.place, node.text, std::nullopt});
             return;
         }
-        const MapReader map(node, "a step", {"expect"}, walk_.findings);
+        const MapReader map(node, "a step", {"expect", "from", "loaded"}, walk_.findings);
+        if (const yaml::Node* from = map.find("from")) return read_beginning(node, *from, map);
         if (const yaml::Node* expect = map.need("expect"))
             walk_.steps.push_back({node.place, {}, read_expectation(*expect)});
+    }
+
+    void read_beginning(const yaml::Node& node, const yaml::Node& from, const MapReader& map) {
+        std::string fault;
+        auto saved = read_saved(from.text, fault);
+        if (!saved) {
+            add(walk_.findings, Slug::wrong_type, from.place,
+                "'from' wants a saved situation: " + fault);
+            return;
+        }
+        WalkStep step{node.place, {}};
+        step.begin.emplace().from = std::move(*saved);
+        Place place;
+        for (const Name& scene : read_names(map, "loaded", place).value_or(std::vector<Name>{}))
+            step.begin->loaded.push_back(scene.text);
+        walk_.steps.push_back(std::move(step));
     }
 
     Expectation read_expectation(const yaml::Node& node) {
@@ -116,6 +135,27 @@ Walkthrough load_walkthrough(const std::string& path) {
     add(walk.findings, Slug::unreadable, {0, 0, 0},
         "cannot read '" + path + "': " + fault + near_file(path, path));
     return walk;
+}
+
+std::vector<std::string> steps_from_here(const Runner& menus) {
+    std::string text = "from: '"; // JSON on one line
+    bool indents = false;
+    for (const char c : saved_text(saved(menus))) {
+        indents = c == '\n' || (indents && c == ' ');
+        if (!indents) text += c == '\'' ? "''" : std::string(1, c);
+    }
+    text += "'";
+    std::string loaded;
+    const CompiledFlow& flow = menus.flow();
+    for (std::size_t i = 0; i < flow.scenes.size(); ++i)
+        if (menus.is_loaded(SceneId(i)))
+            loaded += (loaded.empty() ? "" : ", ") + std::string(flow.text(flow.scenes[i].id));
+    if (!loaded.empty()) text += "\n    loaded: [" + loaded + "]";
+    std::vector<std::string> steps{text};
+    for (std::size_t i = 0; i < flow.flags.size(); ++i)
+        if (flow.flags[i].kind == FlagKind::rows && menus.situation().flag(FlagId(i)))
+            steps.push_back("game raises " + std::string(flow.text(flow.flags[i].id)));
+    return steps;
 }
 
 std::string write_walkthrough(const std::string& title, const std::vector<std::string>& moves) {

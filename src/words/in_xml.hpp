@@ -6,7 +6,8 @@
 
 namespace rondix {
 
-/// Fit for XML 1.0: its signs are written out, and what it cannot hold is left out.
+/// Fit for XML 1.0: its signs are written out, and what printable.hpp keeps out becomes a question
+/// mark.
 std::string in_xml(std::string_view text);
 
 } // namespace rondix

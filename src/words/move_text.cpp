@@ -1,6 +1,6 @@
-#include "rondix/move_text.hpp"
+#include "rondix/tools/move_text.hpp"
 
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <array>
 
@@ -147,7 +147,8 @@ bool read_value(const CompiledFlow& flow, Subject subject, std::string_view rest
     const auto find = [&](std::string_view word) {
         for (std::size_t i = 0; i < words.size(); ++i)
             if (words[i] == word) return move.value = static_cast<std::uint16_t>(i), true;
-        fault = "'" + std::string(word) + "' is not one of its values" + suggestion(word, words);
+        fault =
+            "'" + std::string(word) + "' is not one of its values" + suggestion(word, words).text;
         return false;
     };
     if (subject == Subject::row) {
@@ -198,7 +199,7 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
         words.reserve(forms.size());
         for (const Form& row : forms) words.push_back(row.words);
         fault = "'" + std::string(text) + "' is no move" +
-                suggestion(text.substr(0, text.find(' ')), words);
+                suggestion(text.substr(0, text.find(' ')), words).text;
         return std::nullopt;
     }
     if (form->subject == Subject::nothing) return Move{form->kind};
@@ -221,7 +222,7 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
         if (has_value && !read_value(flow, form->subject, rest, move, fault)) return std::nullopt;
         return move;
     }
-    fault = "'" + std::string(name) + "' is not " + all.where + suggestion(name, all.names);
+    fault = "'" + std::string(name) + "' is not " + all.where + suggestion(name, all.names).text;
     return std::nullopt;
 }
 

@@ -1,4 +1,4 @@
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <cctype>
@@ -67,21 +67,14 @@ namespace {
 constexpr std::string_view asked = "did you mean '", ended = "'?";
 } // namespace
 
-std::string suggestion(std::string_view wrong, const std::vector<std::string_view>& names) {
+Suggestion suggestion(std::string_view wrong, const std::vector<std::string_view>& names) {
     const std::string_view name = nearest(wrong, names);
     if (name.empty()) return {};
     const bool only_case = lowered(wrong) == lowered(name);
     std::string text = only_case ? "; case counts: " : "; ";
     text += asked;
     text += name;
-    return text += ended;
-}
-
-std::string_view suggested_in(std::string_view text) {
-    const std::size_t at = text.rfind(asked);
-    if (at == std::string_view::npos) return {};
-    text.remove_prefix(at + asked.size());
-    return text.substr(0, text.find(ended));
+    return {std::string(name), text += ended};
 }
 
 std::string title_from(std::string_view name) {

@@ -1,4 +1,4 @@
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/situation_text.hpp"
 
 namespace rondix {
 

@@ -1,6 +1,6 @@
 // Any bytes as a flow file: read, checked and mended, and where it is one, run for a moment.
-#include "rondix/check_all.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <cstdlib>
 

@@ -1,7 +1,7 @@
 // Bytes as whatever a player, a game and a clock can do to the menus of the demo. Every change has
 // to be a move that the core allows, and the focus has to be on what can be used.
-#include "rondix/flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <cstdlib>
 

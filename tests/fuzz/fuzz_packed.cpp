@@ -2,10 +2,10 @@
 // fit is refused by that alone); or, where the first byte is odd, as an image of their own. What is
 // opened all the same has to run without harm.
 #include "logic/image.hpp"
-#include "rondix/flow.hpp"
-#include "rondix/pack.hpp"
 #include "rondix/packed_flow.hpp"
 #include "rondix/runner.hpp"
+#include "rondix/tools/flow.hpp"
+#include "rondix/tools/pack.hpp"
 
 #include <cstring>
 #include <string>

@@ -1,6 +1,6 @@
 // Any bytes as a saved situation, a trace and a walkthrough; what can be read is restored and
 // replayed in the demo.
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 namespace {
 

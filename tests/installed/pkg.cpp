@@ -1,9 +1,9 @@
 // A program outside the tree that finds Rondix by pkg-config: it writes a flow in C++, proves it,
 // runs it, and takes another version of it over.
-#include "rondix/check.hpp"
-#include "rondix/flow_in_code.hpp"
-#include "rondix/report.hpp"
 #include "rondix/saved_situation.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/flow_in_code.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <cstdio>
 

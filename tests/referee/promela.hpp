@@ -13,7 +13,7 @@
 // G. A player who has no way with one constant answer has none against answers of all kinds.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <string>
 

@@ -6,7 +6,7 @@
 #include "proof/players.hpp"
 #include "referee/promela.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 #include "support.hpp"
 
 #include <array>

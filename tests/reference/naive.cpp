@@ -874,7 +874,8 @@ std::size_t Reference::forced(const Known& known, bool silence, Far far) const {
         if (step.text == "load fails" && !flow_.can_quit) continue;
         const bool on = step.by_itself && !step.idles;
         if (step.answer || (waits && on)) {
-            if (on && step.to == &known && !step.quits) continue;
+            const bool again = step.resets && step.next.phase == "loading"; // it starts once more
+            if (on && step.to == &known && !step.quits && !again) continue;
             other = std::max(other, far(step));
             moves_on = moves_on || on;
         } else if ((step.players && step.in_time) || step.by_itself) {

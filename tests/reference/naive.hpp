@@ -4,7 +4,7 @@
 // listing.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <compare>
 #include <limits>

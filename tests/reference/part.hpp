@@ -8,9 +8,14 @@
 
 namespace rondix::test {
 
+/// A number that is said in the environment, such as RONDIX_FROM: the first flow that is compared.
+inline std::size_t number_in(const char* variable, std::size_t else_) {
+    const char* said = std::getenv(variable);
+    return said ? static_cast<std::size_t>(std::atoll(said)) : else_;
+}
+
 inline std::size_t parts() {
-    const char* parts = std::getenv("RONDIX_PART");
-    return parts ? std::max<std::size_t>(1, static_cast<std::size_t>(std::atoll(parts))) : 1;
+    return std::max<std::size_t>(1, number_in("RONDIX_PART", 1));
 }
 
 /// As many flows as are looked at, of `whole`.

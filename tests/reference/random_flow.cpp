@@ -21,11 +21,12 @@ class Author {
         if (shape_ == Shape::circles) menus_ = number(4, 6), flags_ = number(0, 1);
         if (shape_ == Shape::flags) menus_ = number(2, 3), flags_ = 10;
         if (rich()) menus_ = number(2, 3), plays_ = plays_ > 0 ? 1 : 0, flags_ = number(0, 2);
+        if (waiting()) flags_ = number(1, 2);
         if (rich()) plan();
         for (int i = 0; i < scenes; ++i) scenes_.push_back("scene" + std::to_string(i));
         text_ = "rondix: 1\nstarts-with: " + start(scenes > 0) + "\n";
         if (one_in(6)) text_ += "quit: no\n", can_quit_ = false;
-        kind_ = one_in(2);
+        kind_ = waiting() ? often() : one_in(2);
         write_devices();
         write_scenes();
         write_flags();
@@ -41,7 +42,9 @@ class Author {
     }
 
   private:
-    bool rich() const { return shape_ == Shape::rich; }
+    /// Written with what only rich flows say.
+    bool rich() const { return shape_ == Shape::rich || waiting(); }
+    bool waiting() const { return shape_ == Shape::waiting; }
 
     /// Half of the flows say nothing of it.
     void write_devices() {
@@ -53,14 +56,14 @@ class Author {
 
     /// What there is to name, before anything is written.
     void plan() {
-        requests_ = number(0, 2);
+        requests_ = number(waiting() ? 1 : 0, 2);
         for (int i = 0; i < requests_; ++i) named_[i] = !one_in(4);
-        settings_ = number(0, 2);
+        settings_ = waiting() ? 0 : number(0, 2);
         choice_ = settings_ > 1 && one_in(2);
         keeps_ = one_in(3);
         for (int i = 0; i < menus_; ++i) {
-            paged_.push_back(one_in(4) ? number(2, 3) : 0);
-            listed_.push_back(one_in(5));
+            paged_.push_back(!waiting() && one_in(4) ? number(2, 3) : 0);
+            listed_.push_back(!waiting() && one_in(5));
         }
     }
 
@@ -99,7 +102,7 @@ class Author {
             const std::string n = std::to_string(i);
             text_ += "  r" + n + ": { " + (named_[i] ? "screen: w" + n : "");
             std::string more;
-            if (kind_ || one_in(2)) more += ", give-up: 3s";
+            if (waiting() ? one_in(3) : kind_ || one_in(2)) more += ", give-up: 3s";
             if (often()) more += ", done: " + action(false);
             if (one_in(2)) more += ", failed: " + action(false);
             text_ += (named_[i] || more.empty() ? more : more.substr(2)) + " }\n";
@@ -114,9 +117,9 @@ class Author {
         if (one_in(6)) text_ += "    pointer: no\n";
         if (has_conditions() && one_in(5)) text_ += "    closes-when: " + condition() + "\n";
         const char* moves_on[] = {"100ms", "650ms", "1s", "2s", "6s"};
-        if (one_in(6))
-            text_ += std::string("    moves-on: { after: ") + moves_on[number(0, 4)] +
-                     ", do: " + action(false) + " }\n";
+        if (one_in(waiting() ? 2 : 6))
+            text_ += std::string("    moves-on: { after: ") + moves_on[number(0, 4)] + ", do: " +
+                     (waiting() && flags_ > 0 && often() ? now_and_then() : action(false)) + " }\n";
         if (one_in(8))
             text_ += std::string("    idle: { after: ") + (one_in(3) ? "300ms" : "9s") +
                      ", do: " + action(false) + " }\n";
@@ -206,7 +209,7 @@ class Author {
 
     /// One that moves among screens. On a play screen `go` is not allowed.
     std::string moving_step(bool play) {
-        if (requests_ > 0 && one_in(5))
+        if (requests_ > 0 && one_in(waiting() ? 3 : 5))
             return "request r" + std::to_string(number(0, requests_ - 1));
         if (shape_ == Shape::circles && often())
             return (play || one_in(2) ? "open " : "go ") + menu();
@@ -248,6 +251,10 @@ class Author {
         return text + "]";
     }
 
+    std::string now_and_then() {
+        return "[{ when: " + condition() + ", do: " + steps(false) + " }]";
+    }
+
     std::string ask() { return "ask: Sure about " + std::to_string(asked_++) + "?, "; }
 
     /// One that turns the pages of this screen now and then.
@@ -277,7 +284,7 @@ class Author {
             text_ += "    keys: { any: " + action(play) + " }\n";
         const int buttons = number(1, 3);
         text_ += "    controls:\n";
-        if (kind_ && can_quit_ && !play && (often() || rich()))
+        if (kind_ && can_quit_ && !play && (waiting() ? name[0] == 'm' : often() || rich()))
             text_ += "      - { button: leave, press: quit }\n";
         for (int i = 0; i < buttons; ++i) {
             text_ += "      - { button: b" + std::to_string(i) + ", press: " + action_here(play);
@@ -285,7 +292,8 @@ class Author {
                 text_ += ", when: " + condition();
                 if (rich() && one_in(3)) text_ += ", else: hidden";
             }
-            if (rich() && one_in(8)) text_ += one_in(2) ? ", hold: 1s" : ", hold: 3s";
+            if (rich() && one_in(waiting() ? 3 : 8))
+                text_ += one_in(2) ? ", hold: 1s" : ", hold: 3s";
             if (rich() && one_in(10)) text_ += ", cooldown: 2s";
             text_ += " }\n";
         }

@@ -10,6 +10,8 @@ enum class Shape : std::uint8_t {
     mixed,   ///< a few screens, scenes, flags and events, each rule now and then
     circles, ///< four to six screens that mostly open and go to each other
     rich,    ///< like mixed, with all that a flow can say; three or four screens
+    waiting, ///< screens that wait, move on and idle, mostly on conditions; short times, long
+             ///< presses
     flags,   ///< ten flags, asked for by most buttons; two or three screens
 };
 

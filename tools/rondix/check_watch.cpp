@@ -2,7 +2,7 @@
 
 #include "commands.hpp"
 #include "onlooker.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 #include "watched_files.hpp"
 
 #include <fmt/format.h>
@@ -77,12 +77,12 @@ Checked watch_and_check(const std::string& path, const std::function<Checked()>&
     fmt::print("{}", check_text(last.file, last.result, style_for_output()));
     WatchedFiles files;
     files.add(path, last.file);
-    Onlooker onlooker; // which hears an interruption
     fmt::print("watching {}; Ctrl-C ends it\n", path);
     for (;;) {
         std::fflush(stdout);
+        hear_interrupts(); // each check gives them back
         while (!files.changed()) {
-            if (onlooker.is_interrupted()) return last;
+            if (is_interrupted()) return last;
             std::this_thread::sleep_for(100ms);
         }
         std::this_thread::sleep_for(20ms); // an editor may still be writing

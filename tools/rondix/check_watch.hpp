@@ -1,7 +1,7 @@
 // rondix check --watch: a flow checked at each save; only what changed is told.
 #pragma once
 
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 #include <functional>
 #include <string>

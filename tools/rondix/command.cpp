@@ -1,9 +1,14 @@
 #include "command.hpp"
 
+#include "rondix/tools/names.hpp"
+#include "words/printable.hpp"
+
 #include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cstdio>
+#include <cstdlib>
 #include <map>
 
 namespace rondix::tool {
@@ -62,7 +67,13 @@ void Command::count(const char* name, std::size_t& into, std::size_t least, std:
 }
 
 void Command::seconds(const char* name, double& into, double most, const char* about) {
-    app_.add_option(name, into, about)->check(CLI::Range(0.0, most))->capture_default_str();
+    // (What is not a number is in no range, and out of none.)
+    const auto fault = [most](const std::string& text) -> std::string {
+        const double value = std::atof(text.c_str());
+        return value >= 0 && value <= most ? ""
+                                           : fmt::format("a time is from 0 to {:g} seconds", most);
+    };
+    app_.add_option(name, into, about)->check(fault)->capture_default_str();
 }
 
 void Command::size(const char* name, Size& into, int least, int most, const char* about) {
@@ -93,11 +104,23 @@ int run_command_line(const Commands& commands, int argc, char** argv, int wrong)
     app.require_subcommand(1);
     app.set_version_flag("--version", commands.version);
     app.footer(commands.footer);
+    app.add_option("--root", *commands.root,
+                   "the folder that holds the flow and all the files that it names; else its own")
+        ->check(CLI::ExistingDirectory);
     std::map<CLI::App*, Run> runs;
     for (const Commands::One& one : commands.all) {
         CLI::App* sub = app.add_subcommand(one.name, one.about);
+        sub->fallthrough(); // what is said for all commands may stand behind one
         Command command(*sub);
         runs[sub] = one.add(command);
+    }
+    std::vector<std::string_view> names;
+    for (const Commands::One& one : commands.all) names.push_back(one.name);
+    if (argc > 1 && argv[1][0] != '-' &&
+        std::find(names.begin(), names.end(), argv[1]) == names.end()) {
+        fmt::print(stderr, "error: there is no command '{}'{}\n", printable(argv[1]),
+                   suggestion(argv[1], names).text);
+        return wrong;
     }
     try {
         app.parse(argc, argv);

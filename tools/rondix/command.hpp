@@ -72,6 +72,7 @@ struct Commands {
     const char* version;
     const char* footer;
     std::vector<One> all;
+    std::string* root; ///< takes what is said after --root
 };
 /// `wrong` is the exit status of a command line that cannot be read.
 int run_command_line(const Commands& commands, int argc, char** argv, int wrong);

@@ -3,8 +3,8 @@
 
 #include "command.hpp"
 
-#include "rondix/flow.hpp"
-#include "rondix/text_style.hpp"
+#include "rondix/tools/flow.hpp"
+#include "rondix/tools/text_style.hpp"
 
 #include <string>
 
@@ -35,13 +35,11 @@ Run add_new(Command& command);
 /// says otherwise, and folded to its width.
 TextStyle style_for_output();
 
-/// The flow in a file, and its errors on standard error.
+/// The flow in a file; what it names is looked for within `--root`.
+FlowFile read_flow(const std::string& path);
+/// The same, and its errors on standard error.
 FlowFile load_and_tell(const std::string& path);
 /// What the tool ends with when a flow has no tables.
 int status_without_tables(const FlowFile& file);
-
-/// Writes a whole file, by way of a new one beside it, so that a failure leaves the old file as it
-/// was. Says what went wrong on standard error.
-bool write_file(const std::string& path, const std::string& contents);
 
 } // namespace rondix::tool

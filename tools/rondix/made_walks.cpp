@@ -1,9 +1,10 @@
 #include "made_walks.hpp"
 
 #include "commands.hpp"
-#include "rondix/coverage.hpp"
-#include "rondix/report.hpp"
-#include "rondix/walkthrough.hpp"
+#include "outputs.hpp"
+#include "rondix/tools/coverage.hpp"
+#include "rondix/tools/report.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include <fmt/format.h>
 
@@ -11,12 +12,12 @@
 
 namespace rondix::tool {
 
-std::optional<std::vector<std::string>> write_made_walks(const CompiledFlow& flow,
-                                                         const std::string& folder) {
+std::optional<std::vector<std::string>>
+write_made_walks(const CompiledFlow& flow, const std::string& folder, const CheckOptions& options) {
     std::error_code fault;
     std::filesystem::create_directories(folder, fault);
     std::vector<std::string> paths;
-    for (const MadeWalk& made : make_walks(flow)) {
+    for (const MadeWalk& made : make_walks(flow, options)) {
         const std::string path =
             fmt::format("{}/everything-{}.walk.yaml", folder, paths.size() + 1);
         const Walkthrough walk = load_walkthrough_text(path, made.text);

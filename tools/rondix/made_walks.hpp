@@ -1,6 +1,7 @@
 // Walkthroughs that touch everything, as files.
 #pragma once
 
+#include "rondix/check_options.hpp"
 #include "rondix/compiled_flow.hpp"
 
 #include <optional>
@@ -11,7 +12,7 @@ namespace rondix::tool {
 
 /// Writes them into a folder, which is made if it is not there: `everything-1.walk.yaml` and so on.
 /// Tells each, and gives their paths; nothing when one cannot be written.
-std::optional<std::vector<std::string>> write_made_walks(const CompiledFlow& flow,
-                                                         const std::string& folder);
+std::optional<std::vector<std::string>>
+write_made_walks(const CompiledFlow& flow, const std::string& folder, const CheckOptions& options);
 
 } // namespace rondix::tool

@@ -1,30 +1,19 @@
 // The rondix tool: reads its command line and hands on. All work is done by the libraries.
 #include "commands.hpp"
+#include "outputs.hpp"
 
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 
+#include <csignal>
 #include <cstdio>
 #include <cstdlib>
-#include <filesystem>
+#include <fcntl.h>
 #include <sys/ioctl.h>
 #include <unistd.h>
 
 namespace rondix::tool {
-
-bool write_file(const std::string& path, const std::string& contents) {
-    const std::string beside = path + ".new";
-    std::FILE* file = std::fopen(beside.c_str(), "wb");
-    bool good = file && std::fwrite(contents.data(), 1, contents.size(), file) == contents.size();
-    if (file) good = std::fclose(file) == 0 && good;
-    std::error_code fault;
-    if (good) std::filesystem::rename(beside, path, fault);
-    if (good && !fault) return true;
-    std::filesystem::remove(beside, fault);
-    fmt::print(stderr, "error: cannot write '{}'\n", path);
-    return false;
-}
 
 TextStyle style_for_output() {
     if (isatty(STDOUT_FILENO) == 0) return {};
@@ -36,8 +25,17 @@ TextStyle style_for_output() {
     return style;
 }
 
+namespace {
+std::string root; // --root
+}
+
+FlowFile read_flow(const std::string& path) {
+    return load_flow(path, root);
+}
+
 FlowFile load_and_tell(const std::string& path) {
-    FlowFile file = load_flow(path);
+    FlowFile file = read_flow(path);
+    note_inputs(file);
     for (const Finding& finding : file.findings)
         if (finding.severity() == Severity::error)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));
@@ -78,15 +76,35 @@ int run(int argc, char** argv) {
 #ifdef RONDIX_PLAY
             {"play", "play the flow in a window", add_play},
 #endif
-        }};
+        },
+        &root};
     return run_command_line(commands, argc, argv, cannot_be_used);
+}
+
+/// A file that is opened later must not get the number of an output that is closed: what is printed
+/// would end up in it. One that cannot be written to takes its place.
+void hold_closed_outputs() {
+    for (const int number : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
+        if (fcntl(number, F_GETFD) < 0 && open("/dev/null", O_RDONLY) != number) std::_Exit(2);
+}
+
+/// Some libraries end the program where memory is short. That is said, and the status is one that
+/// scripts know.
+void give_up(int) {
+    constexpr char words[] = "error: a library gave up; there may be too little memory\n";
+    [[maybe_unused]] const auto written = write(STDERR_FILENO, words, sizeof words - 1);
+    std::_Exit(rondix::tool::cannot_be_used);
 }
 
 } // namespace
 
 int main(int argc, char** argv) {
+    hold_closed_outputs();
+    std::signal(SIGABRT, give_up);
+    std::signal(SIGTRAP, give_up);
     try {
-        return run(argc, argv);
+        const int status = run(argc, argv);
+        return rondix::tool::finish_printing() ? status : rondix::tool::cannot_be_used;
     } catch (const std::exception& fault) {
         std::fprintf(stderr, "error: %s\n", fault.what());
         return rondix::tool::cannot_be_used;

@@ -1,19 +1,24 @@
 #include "moves_of.hpp"
+#include "outputs.hpp"
 
-#include "rondix/check_all.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 
 namespace rondix::tool {
 
-std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number) {
+std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
+                                        const CheckOptions& options) {
     std::size_t with_moves = 0;
-    for (const Finding& finding : check_all(file).findings)
+    const CheckResult result = check_all(file, options);
+    for (const Finding& finding : result.findings)
         if (!moves_shown(finding).empty() && ++with_moves == number) return finding;
-    fmt::print(stderr, "error: there is no finding {} with moves; there {} {}\n", number,
-               with_moves == 1 ? "is" : "are",
-               with_moves == 0 ? "none" : std::to_string(with_moves));
+    const bool stopped = result.stop != Stop::nothing;
+    fmt::print(stderr, "error: {}there is no finding {} with moves; there {} {}{}\n",
+               stopped ? "not settled: " : "", number, with_moves == 1 ? "is" : "are",
+               with_moves == 0 ? "none" : std::to_string(with_moves),
+               stopped ? " until the check was stopped" : "");
     return std::nullopt;
 }
 
@@ -43,6 +48,7 @@ std::vector<Move> moves_of(const CompiledFlow& flow, const Walkthrough& walk) {
 
 std::optional<Walkthrough> load_good_walkthrough(const std::string& path) {
     Walkthrough walk = load_walkthrough(path);
+    note_input(path);
     for (const Finding& finding : walk.findings)
         fmt::print(stderr, "{}", finding_text(finding, {walk.source}));
     if (!walk.readable || has_errors(walk.findings)) return std::nullopt;

@@ -1,8 +1,8 @@
 // What is to be shown move by move: a walkthrough from a file, or the moves into a finding.
 #pragma once
 
-#include "rondix/check.hpp"
-#include "rondix/walkthrough.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include <optional>
 #include <string>
@@ -14,7 +14,8 @@ std::vector<std::string> moves_shown(const Finding& finding);
 
 /// The finding with this number, counted from 1 among those that have moves (as --save-walks counts
 /// them). Says on standard error what is wrong where there is none.
-std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number);
+std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
+                                        const CheckOptions& options);
 
 /// Its moves as a walkthrough.
 Walkthrough walk_into(const Finding& finding);

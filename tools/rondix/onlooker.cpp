@@ -1,14 +1,27 @@
 #include "onlooker.hpp"
 
+#include "command.hpp"
+#include "commands.hpp"
+
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <csignal>
 #include <cstdio>
+#include <cstdlib>
 #include <unistd.h>
 
 namespace rondix::tool {
 
 namespace {
+
+constexpr std::chrono::milliseconds between_looks{25};
+constexpr double first_word = 1; // seconds, until something is shown
+constexpr double between_words = .2;
+// What the work may take more, until it has heard that it is to stop: seconds, or so much of the
+// limit, and megabytes.
+constexpr double seconds_to_stop = .3, part_to_stop = .06;
+constexpr std::size_t megabytes_to_stop = 64;
 
 volatile std::sig_atomic_t interrupted = 0;
 
@@ -17,33 +30,124 @@ void interrupt(int signal) {
     std::signal(signal, SIG_DFL);
 }
 
+/// Of this process, in bytes.
+std::size_t memory_in_use() {
+    std::size_t pages = 0, resident = 0;
+    if (std::FILE* file = std::fopen("/proc/self/statm", "r")) {
+        if (std::fscanf(file, "%zu %zu", &pages, &resident) != 2) resident = 0;
+        std::fclose(file);
+    }
+    return resident * static_cast<std::size_t>(sysconf(_SC_PAGESIZE));
+}
+
 } // namespace
 
-Onlooker::Onlooker()
-    : on_terminal_(isatty(STDERR_FILENO) == 1) {
+void hear_interrupts() {
     std::signal(SIGINT, interrupt);
 }
 
+bool is_interrupted() {
+    return interrupted != 0;
+}
+
+void add_limits(Command& command, CheckOptions& options) {
+    command.count("--most-heads", options.most_heads, 1, std::size_t{1} << 31,
+                  "give up when there are more heads than this: screens with what decides how "
+                  "they go on");
+    command.seconds("--most-seconds", options.most_seconds, 1e9,
+                    "give up after this time; 0: no limit");
+    command.count("--most-megabytes", options.most_megabytes, 1, std::size_t{1} << 24,
+                  "give up when more memory is needed than this");
+}
+
+Onlooker::Onlooker(CheckOptions& options)
+    : options_(options)
+    , on_terminal_(isatty(STDERR_FILENO) == 1)
+    , began_(Clock::now())
+    , in_use_(memory_in_use()) {
+    options.since = began_;
+    options.memory_in_use = memory_in_use;
+    options.progress = [this](const Progress& progress) { return look(progress); };
+    hear_interrupts();
+    looking_ = std::thread([this] { keep_looking(); });
+}
+
 Onlooker::~Onlooker() {
+    end();
     std::signal(SIGINT, SIG_DFL);
 }
 
 bool Onlooker::look(const Progress& progress) {
-    if (interrupted != 0) return false;
-    if (!on_terminal_ || progress.seconds < last_) return true;
-    last_ = progress.seconds + 0.2;
-    shown_ = true;
-    fmt::print(stderr, "\r\x1b[K{:.0f} s, {}: {} of {} (Ctrl-C: tell what is known so far)",
-               progress.seconds, progress.stage, progress.done, progress.all);
-    std::fflush(stderr);
-    return true;
+    const std::lock_guard lock(mutex_);
+    stage_ = progress.stage;
+    at_ = progress.done, all_ = progress.all;
+    return !is_interrupted();
 }
 
-bool Onlooker::is_interrupted() const {
-    return interrupted != 0;
+bool Onlooker::is_over() const {
+    return is_interrupted() || is_too_long(0) || is_too_much(0);
 }
 
 void Onlooker::end() {
+    done_ = true;
+    if (!looking_.joinable()) return;
+    looking_.join();
+    clear();
+}
+
+double Onlooker::seconds() const {
+    return std::chrono::duration<double>(Clock::now() - began_).count();
+}
+
+bool Onlooker::is_too_long(double late) const {
+    return options_.most_seconds > 0 && seconds() > options_.most_seconds + late;
+}
+
+bool Onlooker::is_too_much(std::size_t more) const {
+    const std::size_t in_use = memory_in_use();
+    return in_use > in_use_ && (in_use - in_use_) >> 20 > options_.most_megabytes + more;
+}
+
+/// Beside the work, in a thread of its own.
+void Onlooker::keep_looking() {
+    double next_word = first_word, asked_to_stop = -1;
+    while (!done_) {
+        std::this_thread::sleep_for(between_looks);
+        const double now = seconds();
+        if (on_terminal_ && now >= next_word && !done_) {
+            show(now);
+            next_word = now + between_words;
+        }
+        if (asked_to_stop < 0 && is_over()) asked_to_stop = now;
+        const double late = std::max(seconds_to_stop, options_.most_seconds * part_to_stop);
+        const bool deaf = asked_to_stop >= 0 && now > asked_to_stop + late;
+        if ((deaf || is_too_much(megabytes_to_stop)) && !done_) end_the_program();
+    }
+}
+
+void Onlooker::end_the_program() {
+    clear();
+    const std::lock_guard lock(mutex_);
+    const char* why = is_interrupted() ? "it was stopped"
+                      : is_too_long(0) ? "it takes too long; raise the limit with --most-seconds"
+                                       : "it takes too much memory; raise the limit with "
+                                         "--most-megabytes";
+    fmt::print(stderr, "error: not settled: {}{}{}\n", why,
+               stage_.empty() ? "" : "; this was under way: ", stage_);
+    std::_Exit(not_settled);
+}
+
+void Onlooker::show(double seconds) {
+    const std::lock_guard lock(mutex_);
+    shown_ = true;
+    const std::string far = all_ > 1 ? fmt::format(": {} of {}", at_, all_) : "";
+    fmt::print(stderr, "\r\x1b[K{:.0f} s, {}{} (Ctrl-C: tell what is known so far)", seconds,
+               stage_.empty() ? "reading" : stage_, far);
+    std::fflush(stderr);
+}
+
+void Onlooker::clear() {
+    const std::lock_guard lock(mutex_);
     if (shown_) fmt::print(stderr, "\r\x1b[K");
     shown_ = false;
 }

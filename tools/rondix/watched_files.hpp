@@ -2,7 +2,7 @@
 // what it includes, its theme, its pictures; also those that are not there yet.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <filesystem>
 #include <map>

@@ -9,90 +9,103 @@
 #include <algorithm>
 #include <map>
 #include <string>
+#include <unordered_map>
 #include <vector>
 
 namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_tries = 1 << 16;
+constexpr std::size_t most_cases = 1 << 16;
 
-class Tried {
+using Settings = std::unordered_map<std::string, const FlowSetting*>;
+
+/// Some conditions, and all that they ask: flags, settings and lists, each by the values at which
+/// an answer changes.
+class Asked {
   public:
-    Tried(const Flow& flow, const Condition& condition)
-        : flow_(flow)
-        , condition_(condition) {
-        gather(condition);
+    Asked(const Settings& settings, Watch& watch)
+        : settings_(settings)
+        , watch_(watch) {}
+
+    /// To be kept where it is for as long as this is asked.
+    void add(const Condition& condition) {
+        if (!condition.parts.empty()) {
+            for (const Condition& part : condition.parts) add(part);
+            return;
+        }
+        const bool is_list = condition.kind == Condition::Kind::has_rows;
+        const auto setting = is_list ? settings_.end() : settings_.find(condition.subject.text);
+        Leaf& leaf = leaves_[&condition];
+        if (setting != settings_.end())
+            leaf.holds = asked_values(*setting->second, condition).value_or(AskedValues{});
+        leaf.subject =
+            numbers_.try_emplace({is_list, condition.subject.text}, values_.size()).first->second;
+        if (leaf.subject == values_.size()) values_.emplace_back();
+        std::vector<std::uint16_t>& values = values_[leaf.subject];
+        add_value(values, 0);
+        add_value(values, leaf.holds.least);
+        const bool two = setting == settings_.end() || setting->second->kind == SettingKind::yes_no;
+        const std::size_t count = two ? 2 : setting->second->values.size();
+        if (leaf.holds.most + 1U < count)
+            add_value(values, static_cast<std::uint16_t>(leaf.holds.most + 1));
     }
 
-    /// Whether it holds in one case at least, and fails in one.
-    struct Answers {
-        bool holds = false, fails = false;
-    };
-    Answers try_all() {
-        std::size_t tries = 1;
-        for (const auto& [subject, values] : values_) {
-            tries *= values.size();
-            if (tries > most_tries) return {true, true};
+    /// Whether `is_so` in one case at least. Where there are too many to try: yes.
+    template <class IsSo>
+    bool sometimes(IsSo is_so) {
+        std::size_t cases = 1;
+        for (const auto& values : values_) {
+            cases *= values.size();
+            if (cases > most_cases) return true;
         }
-        Answers answers;
-        for (std::size_t i = 0; i < tries; ++i) {
+        now_.resize(values_.size());
+        for (std::size_t i = 0; i < cases; ++i) {
+            watch_.step("conditions", i, cases);
             std::size_t rest = i;
-            for (const auto& [subject, values] : values_) {
-                now_[subject] = values[rest % values.size()];
-                rest /= values.size();
+            for (std::size_t k = 0; k < values_.size(); ++k) {
+                now_[k] = values_[k][rest % values_[k].size()];
+                rest /= values_[k].size();
             }
-            (holds(condition_) ? answers.holds : answers.fails) = true;
+            if (is_so()) return true;
         }
-        return answers;
+        return false;
     }
 
-  private:
-    const FlowSetting* setting(const Name& name) const {
-        for (const FlowSetting& one : flow_.settings)
-            if (one.id.text == name.text) return &one;
-        return nullptr;
-    }
-
-    /// Values that stand for all: those at which an answer changes.
-    void gather(const Condition& part) {
-        for (const Condition& one : part.parts) gather(one);
-        if (!part.parts.empty()) return;
-        std::vector<std::uint16_t>& values = values_[part.subject.text];
-        const FlowSetting* asked = setting(part.subject);
-        const bool is_list = part.kind == Condition::Kind::has_rows;
-        values.push_back(0);
-        if (!asked || is_list) {
-            values.push_back(1);
-        } else {
-            const AskedValues range = asked_values(*asked, part).value_or(AskedValues{});
-            values.push_back(range.least);
-            const std::size_t count = asked->kind == SettingKind::yes_no ? 2 : asked->values.size();
-            if (range.most + 1u < count)
-                values.push_back(static_cast<std::uint16_t>(range.most + 1));
-        }
-        std::sort(values.begin(), values.end());
-        values.erase(std::unique(values.begin(), values.end()), values.end());
-    }
-
-    bool holds(const Condition& part) {
+    /// In the case that is being tried.
+    bool holds(const Condition& part) const {
         switch (part.kind) {
         case Condition::Kind::negation: return !holds(part.parts[0]);
         case Condition::Kind::both: return holds(part.parts[0]) && holds(part.parts[1]);
         case Condition::Kind::either: return holds(part.parts[0]) || holds(part.parts[1]);
-        default: break;
+        case Condition::Kind::flag:
+        case Condition::Kind::is:
+        case Condition::Kind::above:
+        case Condition::Kind::below:
+        case Condition::Kind::has_rows: break;
         }
-        const std::uint16_t value = now_[part.subject.text];
-        const FlowSetting* asked = setting(part.subject);
-        if (!asked || part.kind == Condition::Kind::has_rows) return value != 0;
-        const AskedValues range = asked_values(*asked, part).value_or(AskedValues{});
-        return value >= range.least && value <= range.most;
+        const Leaf& leaf = leaves_.at(&part);
+        const std::uint16_t value = now_[leaf.subject];
+        return value >= leaf.holds.least && value <= leaf.holds.most;
     }
 
-    const Flow& flow_;
-    const Condition& condition_;
-    std::map<std::string, std::vector<std::uint16_t>> values_;
-    std::map<std::string, std::uint16_t> now_;
+  private:
+    struct Leaf {
+        std::size_t subject = 0;
+        AskedValues holds{1, 1}; // of a flag or a list: raised, has rows
+    };
+
+    static void add_value(std::vector<std::uint16_t>& values, std::uint16_t value) {
+        if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
+    }
+
+    const Settings& settings_;
+    Watch& watch_;
+    std::unordered_map<const Condition*, Leaf> leaves_;
+    std::map<std::pair<bool, std::string>, std::size_t>
+        numbers_; // a list may be called as a flag is
+    std::vector<std::vector<std::uint16_t>> values_;
+    std::vector<std::uint16_t> now_;
 };
 
 /// From its first word to its last.
@@ -110,9 +123,13 @@ Place place_of(const Condition& condition) {
 
 class FixedConditions {
   public:
-    FixedConditions(const Flow& flow, Findings& findings)
+    FixedConditions(const Flow& flow, Watch& watch, Findings& findings)
         : flow_(flow)
-        , findings_(findings) {}
+        , watch_(watch)
+        , findings_(findings) {
+        for (const FlowSetting& setting : flow.settings)
+            settings_.emplace(setting.id.text, &setting);
+    }
 
     void find() {
         for (const FlowScreen& screen : flow_.screens) {
@@ -127,29 +144,41 @@ class FixedConditions {
 
   private:
     void look_at(const Condition& condition) {
-        const Tried::Answers answers = Tried(flow_, condition).try_all();
-        if (answers.holds && answers.fails) return;
+        watch_.look("conditions", 0, 1);
+        Asked asked(settings_, watch_);
+        asked.add(condition);
+        const bool holds = asked.sometimes([&] { return asked.holds(condition); });
+        const bool fails = asked.sometimes([&] { return !asked.holds(condition); });
+        if (holds && fails) return;
         add(findings_, Slug::fixed_condition, place_of(condition),
-            answers.holds ? "this always holds" : "this never holds")
+            holds ? "this always holds" : "this never holds")
             .mend = "ask for what can be otherwise, or drop the condition";
     }
 
     /// Of alternatives also whether those before leave anything to a later one.
     void look_at(const FlowAction& action) {
-        std::optional<Condition> before; // what has to fail
+        Asked asked(settings_, watch_);
+        std::vector<const Condition*> before; // what has to fail
         for (const FlowAlternative& alternative : action.alternatives) {
             if (!alternative.when) {
                 if (&alternative != &action.alternatives.back()) tell_unreached((&alternative)[1]);
                 return;
             }
-            look_at(*alternative.when);
-            if (before && never_after(*before, *alternative.when)) {
-                add(findings_, Slug::fixed_condition, place_of(*alternative.when),
+            const Condition& when = *alternative.when;
+            look_at(when);
+            asked.add(when);
+            const auto is_asked = [&] {
+                return std::none_of(before.begin(), before.end(),
+                                    [&](const Condition* one) { return asked.holds(*one); });
+            };
+            // One that never holds has been told.
+            if (!before.empty() &&
+                !asked.sometimes([&] { return asked.holds(when) && is_asked(); }) &&
+                asked.sometimes([&] { return asked.holds(when); }))
+                add(findings_, Slug::fixed_condition, place_of(when),
                     "this is never asked where it holds: an alternative before it holds then")
                     .mend = "put it before the others, or drop it";
-            }
-            before = before ? joined(Condition::Kind::either, *before, *alternative.when)
-                            : *alternative.when;
+            before.push_back(&when);
         }
     }
 
@@ -163,29 +192,16 @@ class FixedConditions {
             .mend = "put it before the one without a condition, or drop it";
     }
 
-    bool never_after(const Condition& before, const Condition& condition) const {
-        Condition failed;
-        failed.kind = Condition::Kind::negation;
-        failed.parts.push_back(before);
-        const Condition both = joined(Condition::Kind::both, failed, condition);
-        return !Tried(flow_, both).try_all().holds && Tried(flow_, condition).try_all().holds;
-    }
-
-    static Condition joined(Condition::Kind kind, const Condition& a, const Condition& b) {
-        Condition both;
-        both.kind = kind;
-        both.parts = {a, b};
-        return both;
-    }
-
     const Flow& flow_;
+    Watch& watch_;
     Findings& findings_;
+    Settings settings_;
 };
 
 } // namespace
 
-void find_fixed_conditions(const FlowFile& file, Findings& findings) {
-    FixedConditions(file.flow, findings).find();
+void find_fixed_conditions(const FlowFile& file, Watch& watch, Findings& findings) {
+    FixedConditions(file.flow, watch, findings).find();
 }
 
 } // namespace rondix

@@ -1,6 +1,6 @@
 // Names that nobody thought of, and screens that say nothing of themselves.
 #include "check/wiring/slips.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <array>
@@ -61,12 +61,14 @@ void look_at(const Name& id, const char* what, std::string_view text, Findings& 
 
 } // namespace
 
-void find_poor_names(const FlowFile& file, Findings& findings) {
+void find_poor_names(const FlowFile& file, Watch& watch, Findings& findings) {
     const Flow& flow = file.flow;
     for (const FlowScene& scene : flow.scenes) look_at(scene.id, "scene", "", findings);
     for (const FlowFlag& flag : flow.flags) look_at(flag.id, "flag", "", findings);
     for (const FlowEvent& event : flow.events) look_at(event.id, "event", "", findings);
+    std::size_t done = 0;
     for (const FlowScreen& screen : flow.screens) {
+        watch.look("names", done++, flow.screens.size());
         look_at(screen.id, "screen", screen.title.value_or(""), findings);
         for (const FlowControl& control : screen.controls)
             if (is_usable_kind(control.kind))

@@ -4,7 +4,10 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 #include <string>
+#include <string_view>
+#include <unordered_map>
 #include <vector>
 
 namespace rondix {
@@ -33,13 +36,22 @@ bool leads_somewhere(const FlowAction& action) {
 
 class Twins {
   public:
-    Twins(const FlowFile& file, Findings& findings)
+    Twins(const FlowFile& file, Watch& watch, Findings& findings)
         : file_(file)
         , flow_(file.flow)
-        , findings_(findings) {}
+        , watch_(watch)
+        , findings_(findings) {
+        const CompiledFlow& compiled = *file.compiled;
+        for (std::size_t i = 0; i < compiled.screens.size(); ++i)
+            numbers_.emplace(compiled.text(compiled.screens[i].id), ScreenId(i));
+    }
 
     void find() {
-        for (const FlowScreen& screen : flow_.screens) find_buttons(screen);
+        std::size_t done = 0;
+        for (const FlowScreen& screen : flow_.screens) {
+            watch_.look("buttons that are alike", done++, flow_.screens.size());
+            find_buttons(screen);
+        }
         find_screens();
     }
 
@@ -47,7 +59,7 @@ class Twins {
     /// What has to be the same for two buttons to be at hand at once and do the same.
     std::string signature(const FlowScreen& screen, const FlowControl& control) const {
         const CompiledFlow& flow = *file_.compiled;
-        const Control& row = flow[flow.control(flow.screen(screen.id.text), control.id.text)];
+        const Control& row = flow[flow.control(numbers_.at(screen.id.text), control.id.text)];
         return std::to_string(index(row.pages)) + " " + std::to_string(row.page) + " " +
                (control.when ? written(*control.when) : "") + ": " + written(*control.press);
     }
@@ -89,17 +101,19 @@ class Twins {
 
     /// Where what both have stands once in the file, it was meant so.
     static bool share(const FlowScreen& a, const FlowScreen& b) {
+        std::set<std::pair<std::uint32_t, std::uint32_t>> places;
         for (const FlowControl& one : a.controls)
-            for (const FlowControl& other : b.controls)
-                if (one.id.place.known() && one.id.place.file == other.id.place.file &&
-                    one.id.place.begin == other.id.place.begin)
-                    return true;
-        return false;
+            if (one.id.place.known()) places.emplace(one.id.place.file, one.id.place.begin);
+        return std::any_of(b.controls.begin(), b.controls.end(), [&](const FlowControl& other) {
+            return places.contains({other.id.place.file, other.id.place.begin});
+        });
     }
 
     void find_screens() {
         std::map<std::string, std::vector<const FlowScreen*>> known;
+        std::size_t done = 0;
         for (const FlowScreen& screen : flow_.screens) {
+            watch_.look("screens that are alike", done++, flow_.screens.size());
             const std::string text = links(screen);
             if (text.empty()) continue;
             std::vector<const FlowScreen*>& alike = known[text];
@@ -117,13 +131,15 @@ class Twins {
 
     const FlowFile& file_;
     const Flow& flow_;
+    Watch& watch_;
     Findings& findings_;
+    std::unordered_map<std::string_view, ScreenId> numbers_; // by name
 };
 
 } // namespace
 
-void find_twins(const FlowFile& file, Findings& findings) {
-    Twins(file, findings).find();
+void find_twins(const FlowFile& file, Watch& watch, Findings& findings) {
+    Twins(file, watch, findings).find();
 }
 
 } // namespace rondix

@@ -99,7 +99,8 @@ void find_unused_looks(const Flow& flow, Findings& findings) {
 
 } // namespace
 
-void find_unused(const FlowFile& file, Findings& findings) {
+void find_unused(const FlowFile& file, Watch& watch, Findings& findings) {
+    watch.look("what is unused", 0, 1);
     find_fixed_flags(file.flow, findings);
     find_unanswered_events(file.flow, findings);
     find_unused_looks(file.flow, findings);

@@ -1,19 +1,24 @@
-#include "rondix/wiring.hpp"
+#include "rondix/tools/wiring.hpp"
 
 #include "check/wiring/slips.hpp"
 
 namespace rondix {
 
-Findings check_wiring(const FlowFile& file) {
-    Findings findings;
-    if (!file.compiled) return findings;
-    find_wrong_texts(file, findings);
-    find_twins(file, findings);
-    find_poor_names(file, findings);
-    find_unused(file, findings);
-    find_fixed_conditions(file, findings);
-    put_in_order(findings); // what stands once stands on several screens, by a part or by `like`
-    return findings;
+Found check_wiring(const FlowFile& file, const CheckOptions& options) {
+    Found found;
+    if (!file.compiled) return found;
+    Watch watch(options);
+    try {
+        find_wrong_texts(file, watch, found.findings);
+        find_twins(file, watch, found.findings);
+        find_poor_names(file, watch, found.findings);
+        find_unused(file, watch, found.findings);
+        find_fixed_conditions(file, watch, found.findings);
+    } catch (const Stopped& stopped) {
+        found.stop = stopped.why;
+    }
+    put_in_order(found.findings); // a part or a `like` puts one thing on several screens
+    return found;
 }
 
 } // namespace rondix

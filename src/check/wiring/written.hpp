@@ -1,7 +1,7 @@
 // Actions and conditions as they would be written again, for comparing what two buttons do.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <string>
 

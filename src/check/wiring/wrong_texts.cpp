@@ -6,6 +6,7 @@
 #include <cctype>
 #include <set>
 #include <string>
+#include <unordered_map>
 #include <vector>
 
 namespace rondix {
@@ -63,17 +64,29 @@ std::string with_numbers(std::string_view word, const std::vector<std::string>& 
 
 class WrongTexts {
   public:
-    WrongTexts(const Flow& flow, Findings& findings)
+    WrongTexts(const Flow& flow, Watch& watch, Findings& findings)
         : flow_(flow)
-        , findings_(findings) {}
+        , watch_(watch)
+        , findings_(findings) {
+        for (const FlowScreen& screen : flow.screens) {
+            const std::string id = plain(screen.id.text);
+            const std::string title = screen.title ? plain(*screen.title) : id;
+            called_[id].push_back(&screen);
+            if (title != id) called_[title].push_back(&screen);
+        }
+        for (const FlowScene& scene : flow.scenes) scenes_.emplace(scene.id.text, &scene);
+    }
 
     void find() {
-        for (const FlowScreen& screen : flow_.screens)
+        std::size_t done = 0;
+        for (const FlowScreen& screen : flow_.screens) {
+            watch_.look("what buttons say", done++, flow_.screens.size());
             for (const FlowControl& control : screen.controls)
                 if (control.kind == ControlKind::button && control.press && !control.text.empty()) {
                     compare_screens(screen, control);
                     compare_numbers(control);
                 }
+        }
         for (const FlowSetting& setting : flow_.settings)
             for (std::size_t i = 0; i < setting.labels.size() && i < setting.values.size(); ++i)
                 if (setting.kind == SettingKind::choice)
@@ -111,12 +124,8 @@ class WrongTexts {
     }
 
     std::vector<const FlowScreen*> named_by(const std::string& text) const {
-        const std::string said = plain(text);
-        std::vector<const FlowScreen*> named;
-        for (const FlowScreen& screen : flow_.screens)
-            if (said == plain(screen.id.text) || (screen.title && said == plain(*screen.title)))
-                named.push_back(&screen);
-        return named;
+        const auto found = called_.find(plain(text));
+        return found == called_.end() ? std::vector<const FlowScreen*>{} : found->second;
     }
 
     void follow(const FlowStep& step, Goals& goals) const {
@@ -127,14 +136,26 @@ class WrongTexts {
         case StepKind::go:
         case StepKind::back_to: goals.screens.insert(step.subject.text); break;
         case StepKind::load: follow_load(step, goals); break;
-        default: goals.somewhere = true; break;
+        case StepKind::back:
+        case StepKind::resume:
+        case StepKind::retry:
+        case StepKind::home:
+        case StepKind::quit:
+        case StepKind::request:
+        case StepKind::raise:
+        case StepKind::lower:
+        case StepKind::set:
+        case StepKind::reset:
+        case StepKind::turn:
+        case StepKind::tell:
+        case StepKind::todo: goals.somewhere = true; break;
         }
     }
 
     void follow_load(const FlowStep& step, Goals& goals) const {
         const auto root_of = [&](const std::string& name) {
-            for (const FlowScene& scene : flow_.scenes)
-                if (scene.id.text == name) goals.screens.insert(scene.root.text);
+            const auto scene = scenes_.find(name);
+            if (scene != scenes_.end()) goals.screens.insert(scene->second->root.text);
         };
         root_of(step.subject.text);
         for (const Name& one : step.one_of) root_of(one.text);
@@ -177,8 +198,19 @@ class WrongTexts {
         case StepKind::go:
         case StepKind::back_to: return has(flow_.screens);
         case StepKind::tell: return true;
-        default: return false;
+        case StepKind::back:
+        case StepKind::resume:
+        case StepKind::retry:
+        case StepKind::home:
+        case StepKind::quit:
+        case StepKind::request:
+        case StepKind::raise:
+        case StepKind::lower:
+        case StepKind::reset:
+        case StepKind::turn:
+        case StepKind::todo: break;
         }
+        return false;
     }
 
     Finding& tell_number(Place place, std::string text) {
@@ -188,13 +220,17 @@ class WrongTexts {
     }
 
     const Flow& flow_;
+    Watch& watch_;
     Findings& findings_;
+    /// By what a button would say: a plain name or title.
+    std::unordered_map<std::string, std::vector<const FlowScreen*>> called_;
+    std::unordered_map<std::string, const FlowScene*> scenes_;
 };
 
 } // namespace
 
-void find_wrong_texts(const FlowFile& file, Findings& findings) {
-    WrongTexts(file.flow, findings).find();
+void find_wrong_texts(const FlowFile& file, Watch& watch, Findings& findings) {
+    WrongTexts(file.flow, watch, findings).find();
 }
 
 } // namespace rondix

@@ -1,8 +1,8 @@
 // Screens as small pictures, for the cards of the map: each drawn when it is first asked for.
 #pragma once
 
-#include "rondix/check.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/tools/check.hpp"
 
 #include <memory>
 

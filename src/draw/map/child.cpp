@@ -7,6 +7,7 @@
 #include <fcntl.h>
 #include <poll.h>
 #include <spawn.h>
+#include <sys/socket.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -14,13 +15,14 @@ namespace rondix::draw {
 
 namespace {
 
-/// Both ends of a pipe, closed at the end of the scope.
-struct Pipe {
+/// Two ends that speak with each other, closed at the end of the scope. Sockets, not pipes: writing
+/// into one whose other end has gone can be told to be an error and no signal.
+struct Ends {
     int ends[2] = {-1, -1};
-    Pipe() { good = pipe2(ends, O_CLOEXEC) == 0; }
-    ~Pipe() { close_end(0), close_end(1); }
-    Pipe(const Pipe&) = delete;
-    Pipe& operator=(const Pipe&) = delete;
+    Ends() { good = socketpair(AF_UNIX, SOCK_STREAM | SOCK_CLOEXEC, 0, ends) == 0; }
+    ~Ends() { close_end(0), close_end(1); }
+    Ends(const Ends&) = delete;
+    Ends& operator=(const Ends&) = delete;
     void close_end(int i) {
         if (ends[i] >= 0) close(ends[i]);
         ends[i] = -1;
@@ -28,18 +30,7 @@ struct Pipe {
     bool good = false;
 };
 
-/// A child that has gone must not end us with a signal while we still write.
-struct QuietPipes {
-    struct sigaction before {};
-    QuietPipes() {
-        struct sigaction ignore {};
-        ignore.sa_handler = SIG_IGN;
-        sigaction(SIGPIPE, &ignore, &before);
-    }
-    ~QuietPipes() { sigaction(SIGPIPE, &before, nullptr); }
-};
-
-pid_t spawn(const std::vector<std::string>& command, const Pipe& in, const Pipe& out) {
+pid_t spawn(const std::vector<std::string>& command, const Ends& in, const Ends& out) {
     std::vector<char*> words;
     words.reserve(command.size() + 1);
     for (const std::string& word : command) words.push_back(const_cast<char*>(word.c_str()));
@@ -57,7 +48,7 @@ pid_t spawn(const std::vector<std::string>& command, const Pipe& in, const Pipe&
 }
 
 /// Writes and reads until the child closes its output, or the time is up.
-bool exchange(Pipe& in, Pipe& out, const std::string& input, double seconds, std::string& output) {
+bool exchange(Ends& in, Ends& out, const std::string& input, double seconds, std::string& output) {
     using Clock = std::chrono::steady_clock;
     const auto end = Clock::now() + std::chrono::duration_cast<Clock::duration>(
                                         std::chrono::duration<double>(seconds));
@@ -72,7 +63,8 @@ bool exchange(Pipe& in, Pipe& out, const std::string& input, double seconds, std
         const int ready = poll(files, in.ends[1] >= 0 ? 2 : 1, static_cast<int>(left.count()));
         if (ready == 0 || (ready < 0 && errno != EINTR)) return false;
         if (in.ends[1] >= 0 && files[1].revents != 0) {
-            const ssize_t count = write(in.ends[1], input.data() + written, input.size() - written);
+            const ssize_t count =
+                send(in.ends[1], input.data() + written, input.size() - written, MSG_NOSIGNAL);
             if (count >= 0)
                 written += static_cast<std::size_t>(count);
             else if (errno != EAGAIN)
@@ -89,10 +81,9 @@ bool exchange(Pipe& in, Pipe& out, const std::string& input, double seconds, std
 
 std::optional<std::string> run_child(const std::vector<std::string>& command,
                                      const std::string& input, double seconds, std::string& fault) {
-    const QuietPipes quiet;
-    Pipe in, out;
+    Ends in, out;
     if (!in.good || !out.good) {
-        fault = std::string("cannot make a pipe: ") + std::strerror(errno);
+        fault = std::string("cannot speak with a child: ") + std::strerror(errno);
         return std::nullopt;
     }
     const pid_t child = spawn(command, in, out);

@@ -1,7 +1,9 @@
 // The map as DOT, the language of Graphviz, for those who lay it out themselves.
 #include "draw/map/map_builder.hpp"
 #include "draw/map/way.hpp"
-#include "rondix/map.hpp"
+#include "rondix/tools/map.hpp"
+
+#include "words/printable.hpp"
 
 #include <fmt/format.h>
 
@@ -11,18 +13,9 @@ namespace {
 
 using namespace draw;
 
-std::string quoted(std::string_view text) {
-    std::string out = "\"";
-    for (const char c : text) {
-        if (c == '"' || c == '\\') out += '\\';
-        out += c;
-    }
-    return out + "\"";
-}
-
 std::string lines(const std::vector<std::string>& words) {
     std::string text;
-    for (const std::string& word : words) text += (text.empty() ? "" : "\n") + word;
+    for (const std::string& word : words) text += (text.empty() ? "" : "\n") + printable(word);
     return text;
 }
 
@@ -34,7 +27,7 @@ std::string node_text(std::size_t number, const MapNode& node) {
                         : node.kind == NodeKind::scene   ? "oval"
                         : node.kind == NodeKind::outside ? "doublecircle"
                                                          : "box";
-    std::string text = fmt::format("  n{} [label={}, shape={}", number, quoted(lines(rows)), shape);
+    std::string text = fmt::format("  n{} [label={}, shape={}", number, in_dot(lines(rows)), shape);
     if (node.trapped) text += ", color=red, penwidth=3";
     if (node.unreached || node.kind == NodeKind::moment) text += ", style=dashed";
     if (node.kind == NodeKind::play) text += ", style=filled, fillcolor=lightblue";
@@ -43,7 +36,7 @@ std::string node_text(std::size_t number, const MapNode& node) {
 
 std::string edge_text(const MapEdge& edge) {
     std::string text =
-        fmt::format("  n{} -> n{} [label={}", edge.from, edge.to, quoted(lines(edge.labels)));
+        fmt::format("  n{} -> n{} [label={}", edge.from, edge.to, in_dot(lines(edge.labels)));
     if (edge.kind == EdgeKind::event || edge.kind == EdgeKind::back) text += ", style=dashed";
     if (edge.and_back) text += ", dir=both, arrowtail=odot";
     if (edge.on_way) text += ", penwidth=3";
@@ -52,7 +45,7 @@ std::string edge_text(const MapEdge& edge) {
 
 std::string group_text(std::size_t number, const MapGroup& group) {
     std::string text =
-        fmt::format("  subgraph cluster_{} {{ label={};", number, quoted(group.title));
+        fmt::format("  subgraph cluster_{} {{ label={};", number, in_dot(printable(group.title)));
     for (const std::size_t node : group.nodes) text += fmt::format(" n{};", node);
     return text + " }\n";
 }

@@ -28,8 +28,12 @@ const char* kind_of(const MapNode& node) {
     switch (node.kind) {
     case NodeKind::scene: return "scene";
     case NodeKind::play: return "play screen";
-    default: return "screen";
+    case NodeKind::start:
+    case NodeKind::menu:
+    case NodeKind::moment:
+    case NodeKind::outside: break;
     }
+    return "screen";
 }
 
 } // namespace

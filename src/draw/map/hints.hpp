@@ -3,7 +3,7 @@
 #pragma once
 
 #include "draw/map/map_graph.hpp"
-#include "rondix/map.hpp"
+#include "rondix/tools/map.hpp"
 
 #include <map>
 #include <string>

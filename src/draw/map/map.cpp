@@ -1,16 +1,17 @@
 // A map from its flow to its bytes.
-#include "rondix/map.hpp"
+#include "rondix/tools/map.hpp"
 
-#include "draw/map/arrange.hpp"
 #include "draw/map/dominators.hpp"
 #include "draw/map/fold.hpp"
 #include "draw/map/legend.hpp"
 #include "draw/map/map_builder.hpp"
 #include "draw/map/map_painter.hpp"
 #include "draw/map/map_style.hpp"
+#include "draw/map/place_cards.hpp"
 #include "draw/map/subgraphs.hpp"
 #include "draw/map/way.hpp"
-#include "rondix/names.hpp"
+#include "proof/watch.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -40,6 +41,7 @@ class MapDrawer {
         : file_(file)
         , result_(result)
         , options_(options)
+        , watch_(options.check)
         , whole_(map_graph(file, result))
         , hints_(file, whole_, options) {
         if (!options.way.empty()) mark_way(whole_, *file.compiled, options.way);
@@ -72,8 +74,10 @@ class MapDrawer {
     /// `heading` is said beside the name of the game; it leads to the map `up`, if there is one.
     std::optional<std::string> draw(const MapGraph& graph, const std::string& heading,
                                     const std::string& up, std::string& fault) {
+        watch_.look("the map", 0, 1);
         const Cards cards(pictures_ ? &*pictures_ : nullptr);
         const std::optional<PlacedGraph> placed = arrange(graph, cards, options_, fault);
+        watch_.look("the map", 0, 1);
         if (!placed) return std::nullopt;
         const Fit own(*placed, 1, 1);
         const auto side = [](int wanted, double needed) {
@@ -109,7 +113,7 @@ class MapDrawer {
         std::vector<std::string_view> names;
         for (const MapNode& node : whole_.nodes)
             if (node.is_screen() || node.kind == NodeKind::scene) names.emplace_back(name_of(node));
-        return suggestion(options_.of, names);
+        return suggestion(options_.of, names).text;
     }
 
     std::string title() const {
@@ -120,6 +124,7 @@ class MapDrawer {
     const FlowFile& file_;
     const CheckResult& result_;
     const MapOptions& options_;
+    Watch watch_;
     MapGraph whole_;
     Hints hints_;
     std::optional<CardPictures> pictures_;
@@ -184,6 +189,17 @@ class Parts {
     std::set<std::string> names_;
 };
 
+/// What `draw` draws; nothing, and `fault`, where it was stopped.
+template <class Draw>
+auto within_limits(Draw draw, std::string& fault) -> decltype(draw()) {
+    try {
+        return draw();
+    } catch (const Stopped&) {
+        fault = "not settled: it was stopped before the map was drawn";
+    }
+    return {};
+}
+
 std::string heading_of(const MapOptions& options) {
     return options.of.empty() ? "" : "beyond " + options.of;
 }
@@ -193,21 +209,26 @@ std::string heading_of(const MapOptions& options) {
 
 std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& result,
                                     const MapOptions& options, std::string& fault) {
-    draw::MapDrawer drawer(file, result, options);
-    const auto graph = drawer.wanted(fault);
-    if (!graph) return std::nullopt;
-    return drawer.draw(drawer.folded(*graph, drawer.folding()), draw::heading_of(options), "",
-                       fault);
+    const auto draw_it = [&]() -> std::optional<std::string> {
+        draw::MapDrawer drawer(file, result, options);
+        const auto graph = drawer.wanted(fault);
+        if (!graph) return std::nullopt;
+        return drawer.draw(drawer.folded(*graph, drawer.folding()), draw::heading_of(options), "",
+                           fault);
+    };
+    return draw::within_limits(draw_it, fault);
 }
 
 bool draw_map_parts(const FlowFile& file, const CheckResult& result, const MapOptions& options,
                     const std::string& name, const std::function<bool(const MapPart&)>& take,
                     std::string& fault) {
-    draw::MapDrawer drawer(file, result, options);
-    auto graph = drawer.wanted(fault);
-    if (!graph) return false;
-    return draw::Parts(drawer, options, name)
-        .draw(std::move(*graph), draw::heading_of(options), take, fault);
+    const auto draw_them = [&] {
+        draw::MapDrawer drawer(file, result, options);
+        auto graph = drawer.wanted(fault);
+        return graph && draw::Parts(drawer, options, name)
+                            .draw(std::move(*graph), draw::heading_of(options), take, fault);
+    };
+    return draw::within_limits(draw_them, fault);
 }
 
 } // namespace rondix

@@ -160,8 +160,24 @@ class MapBuilder {
         case MoveKind::other_key: return "any key";
         case MoveKind::menu: return "(menu)";
         case MoveKind::back: return "(back)";
-        default: return {};
+        case MoveKind::change:
+        case MoveKind::turn:
+        case MoveKind::loaded:
+        case MoveKind::load_failed:
+        case MoveKind::done:
+        case MoveKind::failed:
+        case MoveKind::moves_on:
+        case MoveKind::idle:
+        case MoveKind::give_up:
+        case MoveKind::gives_up:
+        case MoveKind::due:
+        case MoveKind::event:
+        case MoveKind::raise:
+        case MoveKind::lower:
+        case MoveKind::set:
+        case MoveKind::start: break;
         }
+        return {};
     }
 
     void add_link(const Link& link) {

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "draw/map/map_graph.hpp"
-#include "rondix/check.hpp"
+#include "rondix/tools/check.hpp"
 
 namespace rondix::draw {
 

@@ -2,8 +2,8 @@
 // the buttons that they come from. No geometry yet.
 #pragma once
 
-#include "rondix/finding.hpp"
 #include "rondix/ids.hpp"
+#include "rondix/tools/finding.hpp"
 
 #include <cstdint>
 #include <string>

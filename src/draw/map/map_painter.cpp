@@ -1,7 +1,7 @@
 #include "draw/map/map_painter.hpp"
 
-#include "draw/map/arrange.hpp"
 #include "draw/map/map_style.hpp"
+#include "draw/map/place_cards.hpp"
 
 #include <algorithm>
 #include <cmath>

@@ -1,4 +1,4 @@
-#include "rondix/film_strip.hpp"
+#include "rondix/tools/film_strip.hpp"
 
 #include "draw/drawing.hpp"
 
@@ -34,7 +34,7 @@ struct Frame {
 struct FilmStrip::Parts {
     Parts(const CompiledFlow& flow, const FilmStripOptions& from)
         : options(from)
-        , painter(flow)
+        , painter(flow, "", Painter::Pictures::of_strangers)
         , runner(flow)
         , width(from.frame_width)
         , height(from.frame_width * flow.design_height / flow.design_width) {}

@@ -1,4 +1,4 @@
-#include "rondix/focus_map.hpp"
+#include "rondix/tools/focus_map.hpp"
 
 #include "draw/cairo.hpp"
 #include "draw/drawing.hpp"

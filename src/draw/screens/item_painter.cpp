@@ -1,6 +1,6 @@
 #include "draw/screens/item_painter.hpp"
 
-#include "draw/text.hpp"
+#include "draw/text_layout.hpp"
 
 #include <algorithm>
 #include <cmath>

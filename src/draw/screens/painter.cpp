@@ -3,7 +3,7 @@
 #include "draw/png.hpp"
 #include "draw/screens/item_painter.hpp"
 #include "draw/svg.hpp"
-#include "draw/text.hpp"
+#include "draw/text_layout.hpp"
 
 #include <cairo-svg.h>
 
@@ -59,9 +59,9 @@ class Measured {
 } // namespace
 
 struct Painter::Parts {
-    Parts(const CompiledFlow& of_flow, const std::string& folder)
+    Parts(const CompiledFlow& of_flow, const std::string& folder, Painter::Pictures whose)
         : flow(of_flow)
-        , pictures(paths(of_flow, folder)) {
+        , pictures(paths(of_flow, folder), whose == Painter::Pictures::of_strangers) {
         for (const Text font : flow.looks.fonts)
             if (const std::string name(flow.text(font)); is_font_file(name)) add_font_file(name);
     }
@@ -115,8 +115,8 @@ struct Painter::Parts {
     std::string stand_in;
 };
 
-Painter::Painter(const CompiledFlow& flow, const std::string& folder)
-    : parts_(std::make_unique<Parts>(flow, folder)) {}
+Painter::Painter(const CompiledFlow& flow, const std::string& folder, Pictures pictures)
+    : parts_(std::make_unique<Parts>(flow, folder, pictures)) {}
 
 Painter::~Painter() = default;
 

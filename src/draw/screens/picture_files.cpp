@@ -1,7 +1,11 @@
 #include "draw/screens/picture_files.hpp"
 
+#include "draw/screens/apart.hpp"
+#include "files/read_file.hpp"
+
 #include <librsvg/rsvg.h>
 
+#include <algorithm>
 #include <cmath>
 #include <filesystem>
 
@@ -10,6 +14,32 @@ namespace rondix::draw {
 namespace {
 constexpr std::size_t most_kept = 256;
 constexpr double most_pixels = 16384;
+// Of a trial: its side in pixels, and what it may take.
+constexpr int trial_size = 1024;
+constexpr double most_seconds = 2;
+constexpr std::size_t most_megabytes = 1024;
+constexpr std::size_t longest_plain = 50'000; // bytes of an SVG without anything dear
+} // namespace
+
+namespace {
+
+/// By the bytes that it begins with (PNG specification, 5.2). Cairo takes what does not for a lack
+/// of memory.
+bool is_png(const std::string& path) {
+    constexpr std::string_view signature("\x89PNG\r\n\x1A\n", 8);
+    return files::read_file(path, signature.size()).text.starts_with(signature);
+}
+
+/// Whether an SVG has what can make little text cost much, or is long itself.
+bool may_be_dear(const std::string& path) {
+    const std::string text = files::read_file(path, longest_plain).text;
+    constexpr std::string_view dear[] = {"filter", "<use",   "pattern", "mask",
+                                         "clip",   "marker", "dash",    "<image"};
+    return text.size() > longest_plain ||
+           std::any_of(std::begin(dear), std::end(dear),
+                       [&](std::string_view word) { return text.find(word) != std::string::npos; });
+}
+
 } // namespace
 
 struct PictureFiles::File {
@@ -22,10 +52,14 @@ struct PictureFiles::File {
         if (svg) g_object_unref(svg);
     }
 
-    void read(const std::string& path) {
+    void read(const std::string& path, bool tried) {
         std::error_code unknown;
         if (!std::filesystem::exists(path, unknown))
             fault = "there is no such file";
+        else if (const std::string other = files::what_else_is(path); !other.empty())
+            fault = "it is " + other;
+        else if (path.ends_with(".svg") && tried && may_be_dear(path) && !can_be_drawn(path))
+            fault = "it takes too long to draw, or too much memory";
         else if (path.ends_with(".svg"))
             read_svg(path);
         else if (path.ends_with(".png"))
@@ -38,6 +72,21 @@ struct PictureFiles::File {
     }
 
   private:
+    /// As large as on a large screen.
+    static bool can_be_drawn(const std::string& path) {
+        const auto draw_it = [&] {
+            File file;
+            file.read_svg(path);
+            if (!file.svg) return;
+            const Held<cairo_surface_t> surface(
+                cairo_image_surface_create(CAIRO_FORMAT_ARGB32, trial_size, trial_size));
+            const Held<cairo_t> context(cairo_create(surface.get()));
+            const RsvgRectangle all{0, 0, trial_size, trial_size};
+            rsvg_handle_render_document(file.svg, context.get(), &all, nullptr);
+        };
+        return gets_through(draw_it, most_seconds, most_megabytes);
+    }
+
     void read_svg(const std::string& path) {
         GError* error = nullptr;
         svg = rsvg_handle_new_from_file(path.c_str(), &error);
@@ -64,7 +113,7 @@ struct PictureFiles::File {
         png.reset(cairo_image_surface_create_from_png(path.c_str()));
         const cairo_status_t status = cairo_surface_status(png.get());
         if (status != CAIRO_STATUS_SUCCESS) {
-            fault = cairo_status_to_string(status);
+            fault = is_png(path) ? "it is a damaged PNG, or too large" : "it is no PNG";
             png.reset();
             return;
         }
@@ -73,8 +122,9 @@ struct PictureFiles::File {
     }
 };
 
-PictureFiles::PictureFiles(std::vector<std::string> paths)
+PictureFiles::PictureFiles(std::vector<std::string> paths, bool tried)
     : paths_(std::move(paths))
+    , tried_(tried)
     , files_(paths_.size()) {}
 
 PictureFiles::~PictureFiles() = default;
@@ -83,7 +133,7 @@ PictureFiles::File& PictureFiles::open(std::size_t picture) {
     auto& file = files_[picture];
     if (!file) {
         file = std::make_unique<File>();
-        file->read(paths_[picture]);
+        file->read(paths_[picture], tried_);
     }
     return *file;
 }

@@ -20,7 +20,8 @@ constexpr bool is_tinted(const Colour& tint) {
 
 class PictureFiles {
   public:
-    explicit PictureFiles(std::vector<std::string> paths);
+    /// `tried`: those that take too long to draw are a fault.
+    PictureFiles(std::vector<std::string> paths, bool tried);
     ~PictureFiles();
 
     /// Why it cannot be shown; empty when it can.
@@ -37,6 +38,7 @@ class PictureFiles {
     File& open(std::size_t picture);
 
     std::vector<std::string> paths_;
+    bool tried_;
     std::vector<std::unique_ptr<File>> files_;
     std::map<std::tuple<std::size_t, int, int, std::uint32_t>, Held<cairo_surface_t>> drawn_;
 };

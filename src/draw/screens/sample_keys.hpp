@@ -3,27 +3,53 @@
 
 #include "rondix/runner.hpp"
 
+#include <algorithm>
 #include <cctype>
 #include <string>
 #include <vector>
 
 namespace rondix::draw {
 
+/// The keys of a flow as `rondix play` and the SDL2 adapter show them: a name that a keyboard has a
+/// key for is that key, any other one the first letter of it that is free.
+inline std::vector<std::string> names_of_keys(const CompiledFlow& flow) {
+    const auto capital = [](char letter) {
+        return static_cast<char>(std::toupper(static_cast<unsigned char>(letter)));
+    };
+    const auto is_key = [](std::string_view name) {
+        constexpr std::string_view keys[] = {"tab", "insert", "delete", "home", "end", "pause"};
+        return name.size() == 1 || (name.size() <= 3 && name[0] == 'f' && name[1] <= '9') ||
+               std::find(std::begin(keys), std::end(keys), name) != std::end(keys);
+    };
+    std::vector<std::string> names(flow.keys.size());
+    std::string taken;
+    for (std::size_t i = 0; i < names.size(); ++i)
+        if (is_key(flow.text(flow.keys[i]))) taken += names[i] = flow.text(flow.keys[i]);
+    for (std::size_t i = 0; i < names.size(); ++i)
+        for (const char letter : flow.text(flow.keys[i])) {
+            if (!names[i].empty()) break;
+            if (letter < 'a' || letter > 'z' || taken.find(letter) != std::string::npos) continue;
+            taken += names[i] = letter;
+        }
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        if (names[i].empty()) names[i] = flow.text(flow.keys[i]);
+        names[i][0] = capital(names[i][0]);
+    }
+    return names;
+}
+
 /// Keeps the names; must outlive the Runner's use of them.
 class SampleKeys {
   public:
-    /// Gives the keyboard a code for each target: usual keys, and for those that the flow names
-    /// their names.
+    /// Gives the keyboard a code for each target.
     void give(Runner& runner) {
         Bindings bindings(runner.flow());
-        names_ = {"Up",        "Down",   "Left",    "Right",    "Enter",
-                  "Backspace", "Escape", "Page Up", "Page Down"};
-        for (std::size_t i = 0; i < bindings.targets(); ++i) {
-            if (i >= names_.size()) names_.emplace_back(name_of(runner.flow(), Target(i)));
-            names_[i][0] =
-                static_cast<char>(std::toupper(static_cast<unsigned char>(names_[i][0])));
+        names_ = {"Up",        "Down",   "Left",   "Right",   "Return",
+                  "Backspace", "Escape", "PageUp", "PageDown"};
+        const std::vector<std::string> own = names_of_keys(runner.flow());
+        names_.insert(names_.end(), own.begin(), own.end());
+        for (std::size_t i = 0; i < bindings.targets(); ++i)
             bindings.add(DeviceKind::keyboard, Code(i), Target(i));
-        }
         runner.set_bindings(bindings, {this, name_of_code});
     }
 

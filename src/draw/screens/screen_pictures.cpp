@@ -1,8 +1,9 @@
-#include "rondix/screen_pictures.hpp"
+#include "rondix/tools/screen_pictures.hpp"
 
-#include "draw/screens/frames.hpp"
+#include "draw/screens/frame_row.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "draw/screens/tour.hpp"
+#include "proof/watch.hpp"
 
 #include <fmt/format.h>
 
@@ -17,11 +18,24 @@ class ScreenDrawer {
   public:
     ScreenDrawer(const FlowFile& file, const ScreenPictureOptions& options)
         : options_(options)
+        , watch_(options.check)
         , flow_(*file.compiled)
         , tour_(flow_, options.check) {}
 
-    std::vector<std::string> draw(const std::function<bool(const ScreenPicture&)>& take) {
-        std::vector<std::string> missing;
+    DrawnScreens draw(const std::function<bool(const ScreenPicture&)>& take) {
+        DrawnScreens drawn;
+        try {
+            draw_all(drawn.missing, take);
+        } catch (const Stopped& stopped) {
+            drawn.stop = stopped.why;
+        }
+        return drawn;
+    }
+
+  private:
+    void draw_all(std::vector<std::string>& missing,
+                  const std::function<bool(const ScreenPicture&)>& take) {
+        watch_.look("pictures", 0, flow_.screens.size());
         std::vector<ScreenId> shown;
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
             const std::string name(flow_.text(flow_.screens[i].id));
@@ -35,14 +49,13 @@ class ScreenDrawer {
         for (const PictureSize size : options_.sizes) {
             tour_.resize(size, options_.mirrored);
             for (const ScreenId id : shown) {
-                if (!take(draw_one(id, size))) return missing;
-                if (!draw_pages(id, size, take)) return missing;
+                watch_.look("pictures", index(id), flow_.screens.size());
+                if (!take(draw_one(id, size))) return;
+                if (!draw_pages(id, size, take)) return;
             }
         }
-        return missing;
     }
 
-  private:
     bool wanted(const std::string& name) const {
         const bool built_in = name.find('/') != std::string::npos;
         if (options_.screens.empty()) return !built_in;
@@ -126,14 +139,15 @@ class ScreenDrawer {
     }
 
     const ScreenPictureOptions& options_;
+    Watch watch_;
     const CompiledFlow& flow_;
     draw::Tour tour_;
 };
 
 } // namespace
 
-std::vector<std::string> draw_screens(const FlowFile& file, const ScreenPictureOptions& options,
-                                      const std::function<bool(const ScreenPicture&)>& take) {
+DrawnScreens draw_screens(const FlowFile& file, const ScreenPictureOptions& options,
+                          const std::function<bool(const ScreenPicture&)>& take) {
     if (!file.compiled) return {};
     return ScreenDrawer(file, options).draw(take);
 }

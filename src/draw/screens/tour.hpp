@@ -6,8 +6,8 @@
 #include "draw/screens/sample_keys.hpp"
 #include "draw/screens/sample_rows.hpp"
 #include "rondix/painter.hpp"
-#include "rondix/screen_pictures.hpp"
-#include "rondix/ways.hpp"
+#include "rondix/tools/screen_pictures.hpp"
+#include "rondix/tools/ways.hpp"
 
 #include <fmt/format.h>
 
@@ -16,7 +16,7 @@ namespace rondix::draw {
 class Tour {
   public:
     Tour(const CompiledFlow& flow, const CheckOptions& options)
-        : painter(flow)
+        : painter(flow, "", Painter::Pictures::of_strangers)
         , runner(flow)
         , ways_(ways_to_screens(flow, options)) {
         rows_.fill(runner);

@@ -117,7 +117,11 @@ void ActionCompiler::add_step(const FlowStep& from) {
     case StepKind::turn: set_turn(from, row); break;
     case StepKind::tell:
     case StepKind::todo: row.subject = interned(from.subject.text, out_.words, words_); break;
-    default: break;
+    case StepKind::back:
+    case StepKind::resume:
+    case StepKind::retry:
+    case StepKind::home:
+    case StepKind::quit: break;
     }
     out_.steps.push_back(row);
     result_.origins.steps.push_back(from.place);
@@ -177,7 +181,11 @@ ConditionId ActionCompiler::chain(const Condition& from, ConditionId yes, Condit
         return chain(from.parts[0], chain(from.parts[1], yes, no, made), no, made);
     case Condition::Kind::either:
         return chain(from.parts[0], yes, chain(from.parts[1], yes, no, made), made);
-    default: break;
+    case Condition::Kind::flag:
+    case Condition::Kind::is:
+    case Condition::Kind::above:
+    case Condition::Kind::below:
+    case Condition::Kind::has_rows: break;
     }
     made.push_back({flag_of(from), yes, no});
     return ConditionId(made.size() - 1);
@@ -213,7 +221,7 @@ FlagId ActionCompiler::asked(const Condition& from) {
 /// When all conditions are known: the values at which their answers change.
 void ActionCompiler::finish_settings() {
     for (std::size_t i = 0; i < out_.settings.size(); ++i) {
-        Setting& row = out_.settings[i];
+        Setting& row = out_.settings.edit(i);
         row.asks = {static_cast<std::uint32_t>(out_.setting_asks.size()),
                     static_cast<std::uint32_t>(asks_[i].size())};
         out_.setting_asks.append(asks_[i]);

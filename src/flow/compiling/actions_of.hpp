@@ -1,7 +1,7 @@
 // Every action of a screen or of a whole flow, for searches that look at all of them alike.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

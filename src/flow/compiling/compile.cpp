@@ -93,7 +93,7 @@ class Compiler {
         row.controls.begin = static_cast<std::uint32_t>(out_.controls.size());
         for (const FlowControl& control : from.controls) {
             add_control(control, id);
-            place_on_page(from, control, out_.controls.back());
+            place_on_page(from, control, out_.controls.edit_back());
             if (control.kind == ControlKind::pages)
                 row.page_codes = static_cast<std::uint16_t>(row.page_codes * control.pages.size());
         }
@@ -120,8 +120,8 @@ class Compiler {
             for (const FlowRoute& route : from.controls[i].routes) {
                 const ControlId own{row.controls.begin + static_cast<std::uint32_t>(i)};
                 const ControlId to = control_of(row, from, route.to.text);
-                out_.controls[index(own)].routes[route.direction] = to;
-                ControlId& back = out_.controls[index(to)].routes[route.direction ^ 1U];
+                out_.controls.edit(index(own)).routes[route.direction] = to;
+                ControlId& back = out_.controls.edit(index(to)).routes[route.direction ^ 1U];
                 if (route.both && back == no_control) back = own;
             }
     }
@@ -177,7 +177,7 @@ class Compiler {
     void place_on_page(const FlowScreen& screen, const FlowControl& from, Control& row) {
         if (from.kind == ControlKind::pages) {
             row.pages = actions_.pages_of(from);
-            out_.pages[index(row.pages)].control = ControlId(out_.controls.size() - 1);
+            out_.pages.edit(index(row.pages)).control = ControlId(out_.controls.size() - 1);
             return;
         }
         if (!from.box.group) return;
@@ -228,15 +228,15 @@ class Compiler {
         for (std::size_t i = 0; i < flow_.requests.size(); ++i) {
             const FlowRequest& from = flow_.requests[i];
             actions_.begin(nullptr, RequestId(i));
-            if (from.done) out_.requests[i].done = action(*from.done);
-            if (from.failed) out_.requests[i].failed = action(*from.failed);
+            if (from.done) out_.requests.edit(i).done = action(*from.done);
+            if (from.failed) out_.requests.edit(i).failed = action(*from.failed);
             actions_.begin(nullptr);
             if (from.screen) continue;
             const std::size_t id =
                 add_built_in(std::string(built_in_request) + from.id.text, "One moment, please");
-            out_.requests[i].screen = ScreenId(id);
-            out_.screens[id].request = RequestId(i);
-            out_.screens[id].shade = 60;
+            out_.requests.edit(i).screen = ScreenId(id);
+            out_.screens.edit(id).request = RequestId(i);
+            out_.screens.edit(id).shade = 60;
         }
     }
 
@@ -250,8 +250,8 @@ class Compiler {
             actions_.begin(question.own);
             const ScreenId id =
                 add_question(std::to_string(i + 1), *question.from->ask, question.from->steps);
-            out_.alternatives[question.alternative].question = id;
-            out_.screens[index(id)].request = question.request;
+            out_.alternatives.edit(question.alternative).question = id;
+            out_.screens.edit(index(id)).request = question.request;
         }
         actions_.begin(nullptr);
     }
@@ -265,9 +265,9 @@ class Compiler {
             for (std::uint32_t turn = 0; turn < many; ++turn) {
                 const std::string number = many == 1 ? "" : "/" + std::to_string(turn + 1);
                 const ScreenId id = add_question_of_setting(flow_.settings[i], number);
-                out_.screens[index(id)].keeps = SettingId(i);
-                out_.screens[index(id)].keeps_value = out_.turns[turns.begin + turn];
-                if (turn == 0) out_.settings[i].question = id;
+                out_.screens.edit(index(id)).keeps = SettingId(i);
+                out_.screens.edit(index(id)).keeps_value = out_.turns[turns.begin + turn];
+                if (turn == 0) out_.settings.edit(i).question = id;
             }
         }
     }
@@ -278,8 +278,8 @@ class Compiler {
         FlowAction nothing;
         nothing.place = from.id.place;
         nothing.alternatives.emplace_back();
-        out_.screens[index(id)].moves_on = action(nothing);
-        out_.screens[index(id)].moves_on_ms = from.keep_within_ms;
+        out_.screens.edit(index(id)).moves_on = action(nothing);
+        out_.screens.edit(index(id)).moves_on_ms = from.keep_within_ms;
         return id;
     }
 
@@ -287,8 +287,8 @@ class Compiler {
     ScreenId add_question(const std::string& name, const FlowAsk& ask,
                           const std::vector<FlowStep>& steps) {
         const std::size_t id = add_built_in(std::string(built_in_question) + name, ask.text);
-        out_.screens[id].question = true;
-        out_.screens[id].shade = 60;
+        out_.screens.edit(id).question = true;
+        out_.screens.edit(id).shade = 60;
         const auto answer = [&](const char* word, const std::string& label,
                                 const std::vector<FlowStep>& does) {
             FlowControl control;
@@ -298,7 +298,7 @@ class Compiler {
             control.press = FlowAction{ask.place, {}};
             control.press->alternatives.push_back({std::nullopt, does, {}});
             add_control(control, ScreenId(id));
-            ++out_.screens[id].controls.count;
+            ++out_.screens.edit(id).controls.count;
         };
         answer("no", ask.no, {});
         answer("yes", ask.yes, steps);
@@ -361,7 +361,7 @@ class Compiler {
             control.text = label;
             control.press = FlowAction{{}, {{std::nullopt, {{step, {}, {}}}, {}}}};
             add_control(control, ScreenId(id));
-            ++out_.screens[id].controls.count;
+            ++out_.screens.edit(id).controls.count;
         };
         button("retry", "Try again", StepKind::retry);
         button("home", "Back to the start", StepKind::home);

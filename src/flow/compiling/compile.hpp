@@ -1,7 +1,7 @@
 // From the Flow to the tables. The flow must have been resolved without errors.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

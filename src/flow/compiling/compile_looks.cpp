@@ -2,7 +2,7 @@
 
 #include "flow/compiling/plain_layout.hpp"
 #include "flow/compiling/style_book.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 
@@ -30,7 +30,7 @@ class BoxTree {
         last_child_[parent] = number;
         return number;
     }
-    Box& at(std::uint32_t number) { return looks_.boxes[first_ + number]; }
+    Box& at(std::uint32_t number) { return looks_.boxes.edit(first_ + number); }
     Range range() const {
         return {static_cast<std::uint32_t>(first_),
                 static_cast<std::uint32_t>(looks_.boxes.size() - first_)};
@@ -53,8 +53,13 @@ StandardStyle style_of_kind(ControlKind kind) {
     case ControlKind::pages: return StandardStyle::nothing;
     case ControlKind::list: return StandardStyle::list;
     case ControlKind::button: return StandardStyle::button;
-    default: return StandardStyle::setting;
+    case ControlKind::toggle:
+    case ControlKind::slider:
+    case ControlKind::choice:
+    case ControlKind::entry:
+    case ControlKind::binding: break;
     }
+    return StandardStyle::setting;
 }
 
 class ScreenBoxes {
@@ -354,8 +359,15 @@ class ScreenBoxes {
         case BoxRole::value: return StandardStyle::value;
         case BoxRole::track: return StandardStyle::track;
         case BoxRole::knob: return StandardStyle::knob;
-        default: return piece.box.picture ? StandardStyle::picture : StandardStyle::label;
+        case BoxRole::group:
+        case BoxRole::ground:
+        case BoxRole::shade:
+        case BoxRole::heading:
+        case BoxRole::control:
+        case BoxRole::piece:
+        case BoxRole::progress: break;
         }
+        return piece.box.picture ? StandardStyle::picture : StandardStyle::label;
     }
 
     PictureId picture(const Name& file) {

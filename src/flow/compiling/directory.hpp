@@ -2,7 +2,7 @@
 // nearest.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <algorithm>
 #include <string_view>

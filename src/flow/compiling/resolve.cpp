@@ -3,8 +3,8 @@
 #include "flow/compiling/actions_of.hpp"
 #include "flow/compiling/directory.hpp"
 #include "flow/compiling/setting_values.hpp"
-#include "rondix/names.hpp"
 #include "rondix/target.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <unordered_map>
@@ -175,7 +175,12 @@ class Resolver {
         case StepKind::todo:
             add(findings_, Slug::todo, step.place, "not wired yet: " + step.subject.text);
             break;
-        default: break;
+        case StepKind::back:
+        case StepKind::resume:
+        case StepKind::retry:
+        case StepKind::home:
+        case StepKind::turn:
+        case StepKind::tell: break;
         }
     }
 
@@ -234,7 +239,8 @@ class Resolver {
         add(findings_, Slug::bad_step, step.value.place,
             "'" + setting->id.text + "' cannot be '" + step.value.text + "': its values " +
                 values_of(*setting) +
-                (setting->kind == SettingKind::choice ? suggestion(step.value.text, words) : ""))
+                (setting->kind == SettingKind::choice ? suggestion(step.value.text, words)
+                                                      : Suggestion{}))
             .also.push_back({setting->id.place, "it is declared here"});
     }
 
@@ -284,7 +290,7 @@ class Resolver {
     void unknown(Slug slug, const Name& name, std::string_view kind,
                  const std::vector<std::string_view>& names, Place declared,
                  std::string_view table) {
-        const std::string near = suggestion(name.text, names);
+        const Suggestion near = suggestion(name.text, names);
         const std::string quoted = "'" + name.text + "'";
         Finding& finding = add(findings_, slug, name.place,
                                slug == Slug::scene_not_listed
@@ -292,7 +298,7 @@ class Resolver {
                                    : "there is no " + std::string(kind) + " " + quoted + near);
         if (declared.known())
             finding.also.push_back({declared, std::string(table) + " are declared here"});
-        if (slug == Slug::scene_not_listed && near.empty())
+        if (slug == Slug::scene_not_listed && near.name.empty())
             finding.mend =
                 "list it: '" + name.text + ": { file: scenes/" + name.text + ".json, root: ... }'";
         else if (!declared.known())

@@ -1,7 +1,7 @@
 // Names resolved: everything that a flow refers to is there, and is of the right kind.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

@@ -4,8 +4,9 @@
 #include "flow/compiling/actions_of.hpp"
 #include "flow/compiling/directory.hpp"
 #include "flow/compiling/resolve.hpp"
+#include "flow/grammar.hpp"
 #include "flow/reading/action_reader.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <set>
@@ -57,31 +58,43 @@ class ControlResolver {
             return;
         }
         const FlowSetting& setting = flow_.settings[names_.settings.find(name.text)];
-        const auto wants = [&](SettingKind kind, const char* what, const char* instead) {
-            if (setting.kind == kind) return;
-            Finding& finding = add(findings_, Slug::wrong_type, name.place,
-                                   std::string(what) + ", and '" + name.text + "' is none");
-            finding.also.push_back({setting.id.place, "it is declared here"});
-            finding.mend = instead;
-        };
-        switch (control.kind) {
-        case ControlKind::toggle:
-            return wants(SettingKind::yes_no, "a toggle changes a setting that is yes or no",
-                         "let it be a slider, a choice or an entry");
-        case ControlKind::slider:
-            return wants(SettingKind::number, "a slider changes a setting that is a number",
-                         "let it be a toggle, a choice or an entry");
-        case ControlKind::choice:
-            return wants(SettingKind::choice, "a choice changes a setting that is one of a list",
-                         "let it be a toggle, a slider or an entry");
-        case ControlKind::entry:
-            return wants(SettingKind::text, "an entry changes a setting that is a text",
-                         "let it be a toggle, a slider or a choice");
-        case ControlKind::binding:
-            return wants(SettingKind::key, "a binding changes a setting that is a key",
-                         "let it be a toggle, a slider, a choice or an entry");
-        default: return;
+        const grammar::ControlRow& row = grammar::row_of(control.kind);
+        const auto kind = kind_of(row.setting);
+        if (!kind || setting.kind == *kind) return;
+        Finding& finding = add(findings_, Slug::wrong_type, name.place,
+                               std::string(row.what) + " changes a setting that is " +
+                                   in_words(row.setting) + ", and '" + name.text + "' is none");
+        finding.also.push_back({setting.id.place, "it is declared here"});
+        for (const grammar::ControlRow& other : grammar::controls)
+            if (kind_of(other.setting) == setting.kind)
+                finding.mend = "let it be " + std::string(other.what);
+    }
+
+    /// Nothing where it does not matter.
+    static std::optional<SettingKind> kind_of(grammar::OfSetting of) {
+        switch (of) {
+        case grammar::OfSetting::none:
+        case grammar::OfSetting::any: break;
+        case grammar::OfSetting::yes_no: return SettingKind::yes_no;
+        case grammar::OfSetting::number: return SettingKind::number;
+        case grammar::OfSetting::choice: return SettingKind::choice;
+        case grammar::OfSetting::text: return SettingKind::text;
+        case grammar::OfSetting::key: return SettingKind::key;
         }
+        return std::nullopt;
+    }
+
+    static std::string in_words(grammar::OfSetting of) {
+        switch (of) {
+        case grammar::OfSetting::none:
+        case grammar::OfSetting::any: break;
+        case grammar::OfSetting::yes_no: return "yes or no";
+        case grammar::OfSetting::number: return "a number";
+        case grammar::OfSetting::choice: return "one of a list";
+        case grammar::OfSetting::text: return "a text";
+        case grammar::OfSetting::key: return "a key";
+        }
+        return "";
     }
 
     // --- pages
@@ -220,7 +233,7 @@ class ControlResolver {
         const bool several = std::count(names.begin(), names.end(), name.text) > 1;
         add(findings_, Slug::unknown_name, name.place,
             several
-                ? "several screens have " + what + " '" + name.text + "'; which are meant?"
+                ? Said("several screens have " + what + " '" + name.text + "'; which are meant?")
                 : "there is no " + what + " '" + name.text + "'" + suggestion(name.text, names));
     }
 

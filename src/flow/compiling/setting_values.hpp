@@ -1,7 +1,7 @@
 // The values of a setting by the words that a flow writes: `70`, `yes`, `1280x720`, `above 50`.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <optional>
 

@@ -1,6 +1,7 @@
 #include "flow/compiling/style_book.hpp"
 
-#include "rondix/names.hpp"
+#include "flow/reading/further_files.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 
@@ -123,7 +124,10 @@ StyleTables StyleBook::tables_for(const Theme& theme) {
 }
 
 PictureId StyleBook::picture(const Name& file) {
-    return PictureId(interned(out_.flow.looks.pictures, out_.origins.pictures, file));
+    const std::size_t known = out_.flow.looks.pictures.size();
+    const auto id = PictureId(interned(out_.flow.looks.pictures, out_.origins.pictures, file));
+    if (out_.flow.looks.pictures.size() > known) may_be_read(flow_, file, file.text, findings_);
+    return id;
 }
 
 CueId StyleBook::cue(const Name& name) {

@@ -3,7 +3,7 @@
 #include "flow/reading/condition.hpp"
 #include "flow/reading/map_reader.hpp"
 #include "flow/reading/text_part.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <array>
@@ -12,42 +12,16 @@ namespace rondix {
 
 namespace {
 
-enum class Subject : std::uint8_t { nothing, name, name_and_value, text };
+using grammar::Operand;
+using grammar::Owner;
+using grammar::StepRow;
 
-struct StepForm {
-    std::string_view name;
-    StepKind kind;
-    Subject subject;
-    std::string_view example;
-};
-
-// In the order of StepKind.
-constexpr std::array<StepForm, 17> forms = {{
-    {"open", StepKind::open, Subject::name, "open options"},
-    {"go", StepKind::go, Subject::name, "go options"},
-    {"back", StepKind::back, Subject::nothing, "back"},
-    {"back to", StepKind::back_to, Subject::name, "back to title"},
-    {"resume", StepKind::resume, Subject::nothing, "resume"},
-    {"load", StepKind::load, Subject::name, "load harbour"},
-    {"retry", StepKind::retry, Subject::nothing, "retry"},
-    {"home", StepKind::home, Subject::nothing, "home"},
-    {"quit", StepKind::quit, Subject::nothing, "quit"},
-    {"request", StepKind::request, Subject::name, "request save"},
-    {"raise", StepKind::raise, Subject::name, "raise seen-chart"},
-    {"lower", StepKind::lower, Subject::name, "lower seen-chart"},
-    {"set", StepKind::set, Subject::name_and_value, "set music 70"},
-    {"reset", StepKind::reset, Subject::name, "reset music"},
-    {"turn", StepKind::turn, Subject::name_and_value, "turn sections next"},
-    {"tell", StepKind::tell, Subject::name, "tell horn"},
-    {"todo", StepKind::todo, Subject::text, "todo show the chart"},
-}};
-
-const StepForm* form_of(const std::vector<Name>& words) {
+const StepRow* row_named(const std::vector<Name>& words) {
     const bool to = words.size() > 1 && words[0].text == "back" && words[1].text == "to";
     const std::string_view name = to ? "back to" : std::string_view(words[0].text);
-    const auto form = std::find_if(forms.begin(), forms.end(),
-                                   [&](const StepForm& row) { return row.name == name; });
-    return form == forms.end() ? nullptr : &*form;
+    const auto row = std::find_if(grammar::steps.begin(), grammar::steps.end(),
+                                  [&](const StepRow& one) { return one.name == name; });
+    return row == grammar::steps.end() ? nullptr : &*row;
 }
 
 class ActionReader {
@@ -72,7 +46,7 @@ class ActionReader {
 
   private:
     void add_alternative(const yaml::Node& node, FlowAction& action) {
-        MapReader map(node, "an alternative", {"when", "ask", "do"}, findings_);
+        MapReader map(node, Owner::alternative, findings_);
         if (!map.good()) return;
         FlowAlternative alternative;
         if (const yaml::Node* when = map.find("when")) {
@@ -93,7 +67,7 @@ class ActionReader {
             ask.text = node.text;
             return ask;
         }
-        const MapReader map(node, "a question", {"text", "yes", "no"}, findings_);
+        const MapReader map(node, Owner::question, findings_);
         if (!map.good()) return ask;
         map.need("text");
         ask.text = map.text("text").value_or("");
@@ -129,21 +103,21 @@ class ActionReader {
                 "write a step, such as 'open options', or 'todo ...' while it is not wired yet";
             return;
         }
-        const StepForm* form = form_of(words);
-        if (!form) return report_unknown(words[0]);
-        if (auto step = read_step(node, words, *form)) steps.push_back(std::move(*step));
+        const StepRow* row = row_named(words);
+        if (!row) return report_unknown(words[0]);
+        if (auto step = read_step(node, words, *row)) steps.push_back(std::move(*step));
     }
 
     void report_unknown(const Name& word) {
         std::vector<std::string_view> names;
-        names.reserve(forms.size());
-        for (const StepForm& form : forms) names.push_back(form.name);
+        names.reserve(std::size(grammar::steps));
+        for (const StepRow& row : grammar::steps) names.push_back(row.name);
         add(findings_, Slug::bad_step, word.place,
             "there is no step '" + word.text + "'" + suggestion(word.text, names));
     }
 
     std::optional<FlowStep> read_step(const yaml::Node& node, const std::vector<Name>& words,
-                                      const StepForm& form) {
+                                      const StepRow& form) {
         const std::size_t own = form.kind == StepKind::back_to ? 2 : 1;
         FlowStep step{form.kind, {}, node.place};
         const auto fail = [&](Place place, std::string text) -> std::optional<FlowStep> {
@@ -152,28 +126,28 @@ class ActionReader {
             return std::nullopt;
         };
         const std::string quoted = "'" + std::string(form.name) + "'";
-        if (form.subject == Subject::nothing) {
+        if (form.operand == Operand::nothing) {
             if (words.size() == own) return step;
             return fail(words[own].place, quoted + " takes no further word");
         }
         if (words.size() == own) return fail(node.place, quoted + " of what? A word is missing");
-        if (form.subject == Subject::text) {
+        if (form.operand == Operand::text) {
             const std::size_t begin = node.text.find(words[own].text, form.name.size());
             step.subject = {node.text.substr(begin), words[own].place};
             return step;
         }
-        if (form.kind == StepKind::load && words[own].text == "one-of") {
+        if (form.operand == Operand::name_or_one_of && words[own].text == "one-of") {
             if (read_one_of(words, own + 1, step)) return step;
             return fail(words[own].place, "'one-of' wants scenes in brackets");
         }
-        const std::size_t all = own + (form.subject == Subject::name_and_value ? 2 : 1);
+        const std::size_t all = own + (form.operand == Operand::name_and_value ? 2 : 1);
         if (words.size() < all)
             return fail(words[own].place, quoted + " wants a name and what it becomes");
         if (words.size() > all)
             return fail(words[all].place, quoted + (all == own + 1 ? " takes one word only"
                                                                    : " takes two words only"));
         step.subject = words[own];
-        if (form.subject == Subject::name_and_value) step.value = words[own + 1];
+        if (form.operand == Operand::name_and_value) step.value = words[own + 1];
         return step;
     }
 
@@ -192,7 +166,7 @@ class ActionReader {
     /// At most one step moves among screens, and it stands last: what the proof rests on.
     void check_order(const std::vector<FlowStep>& steps) {
         for (std::size_t i = 0; i + 1 < steps.size(); ++i) {
-            if (!moves_among_screens(steps[i].kind)) continue;
+            if (!grammar::row_of(steps[i].kind).moves) continue;
             Finding& finding = add(findings_, Slug::step_order, steps[i].place,
                                    "'" + std::string(name_of(steps[i].kind)) +
                                        "' moves among screens, so nothing may follow it");
@@ -213,7 +187,7 @@ FlowAction read_action(const yaml::Node& node, const Source& source, Findings& f
 }
 
 std::string_view name_of(StepKind kind) {
-    return forms[static_cast<std::size_t>(kind)].name;
+    return grammar::row_of(kind).name;
 }
 
 } // namespace rondix

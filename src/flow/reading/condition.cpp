@@ -1,7 +1,7 @@
 #include "flow/reading/condition.hpp"
 
 #include "flow/reading/text_part.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 namespace rondix {
 
@@ -30,10 +30,10 @@ class Parser {
     }
 
   private:
-    /// Into words and brackets.
+    /// Into words and brackets; of what is too long, only so much that it shows.
     void split() {
         const std::string& text = node_.text;
-        for (std::size_t i = 0; i < text.size();) {
+        for (std::size_t i = 0; i < text.size() && tokens_.size() <= most_tokens;) {
             std::size_t end = i + 1;
             if (text[i] == ' ' || text[i] == '\t' || text[i] == '\n') {
                 i = end;

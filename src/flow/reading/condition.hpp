@@ -3,7 +3,7 @@
 #pragma once
 
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

@@ -13,35 +13,8 @@ namespace rondix {
 
 namespace {
 
-/// What a kind of control is called, and which keys it has besides those that all have.
-struct Form {
-    std::string_view name, what;
-    ControlKind kind;
-    std::vector<std::string_view> keys;
-};
-
-const std::array<Form, 11> forms = {{
-    {"label", "a label", ControlKind::label, {"text", "setting", "shows"}},
-    {"picture", "a picture", ControlKind::picture, {"text"}},
-    {"panel", "a panel", ControlKind::panel, {"text"}},
-    {"pages", "pages", ControlKind::pages, {"show", "when"}},
-    {"button",
-     "a button",
-     ControlKind::button,
-     {"text", "press", "when", "else", "hint", "hold", "cooldown"}},
-    {"toggle", "a toggle", ControlKind::toggle, {"text", "setting", "when", "else", "hint"}},
-    {"slider", "a slider", ControlKind::slider, {"text", "setting", "when", "else", "hint"}},
-    {"choice",
-     "a choice",
-     ControlKind::choice,
-     {"text", "setting", "when", "else", "hint", "unfolds"}},
-    {"entry", "an entry", ControlKind::entry, {"text", "setting", "when", "else", "hint"}},
-    {"binding", "a binding", ControlKind::binding, {"text", "setting", "when", "else", "hint"}},
-    {"list",
-     "a list",
-     ControlKind::list,
-     {"text", "press", "when", "else", "hint", "columns", "rows", "cooldown"}},
-}};
+using grammar::ControlRow;
+using grammar::Owner;
 
 class ControlReader {
   public:
@@ -51,13 +24,9 @@ class ControlReader {
         , findings_(findings) {}
 
     std::optional<FlowControl> read() {
-        const Form* form = form_of();
+        const ControlRow* form = row_named();
         if (!form) return report_unknown(), std::nullopt;
-        std::vector<std::string_view> keys = {form->name, "file",  "style", "place",
-                                              "in",       "bleed", "pieces"};
-        keys.insert(keys.end(), form->keys.begin(), form->keys.end());
-        if (is_usable_kind(form->kind)) keys.push_back("routes");
-        const MapReader map(node_, form->what, keys, findings_);
+        const MapReader map(node_, form->kind, findings_);
         FlowControl control;
         control.kind = form->kind;
         if (!begin(map, *form, control)) return std::nullopt;
@@ -66,26 +35,29 @@ class ControlReader {
     }
 
   private:
-    const Form* form_of() const {
+    const ControlRow* row_named() const {
         if (node_.kind != yaml::Kind::map) return nullptr;
         for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
-            for (const Form& form : forms)
-                if (node_.children[i].text == form.name) return &form;
+            for (const ControlRow& row : grammar::controls)
+                if (node_.children[i].text == row.name) return &row;
         return nullptr;
     }
 
     void report_unknown() {
         std::vector<std::string_view> keys = {"text", "press", "when"};
-        for (const Form& form : forms) keys.push_back(form.name);
+        for (const ControlRow& row : grammar::controls) keys.push_back(row.name);
         const MapReader map(node_, "a control", keys, findings_);
-        if (map.good())
-            add(findings_, Slug::missing_key, node_.place,
-                "a control says first what it is and its name")
-                .mend = "begin it with '- button: name', or with label, picture, panel, toggle, "
-                        "slider, choice, entry, binding, list or pages";
+        if (!map.good()) return;
+        std::string others;
+        for (const ControlRow& row : grammar::controls)
+            if (row.kind != ControlKind::button)
+                others += (others.empty() ? "" : ", ") + std::string(row.name);
+        add(findings_, Slug::missing_key, node_.place,
+            "a control says first what it is and its name")
+            .mend = "begin it with '- button: name', or with one of " + others;
     }
 
-    bool begin(const MapReader& map, const Form& form, FlowControl& control) {
+    bool begin(const MapReader& map, const ControlRow& form, FlowControl& control) {
         const std::optional<Name> id = map.name(form.name);
         if (!id || !check_name(*map.find(form.name), findings_)) return false;
         control.id = *id;
@@ -93,14 +65,11 @@ class ControlReader {
         return true;
     }
 
-    void read_own(const MapReader& map, const Form& form, FlowControl& control) {
-        const auto has = [&](std::string_view key) {
-            return std::find(form.keys.begin(), form.keys.end(), key) != form.keys.end();
-        };
+    void read_own(const MapReader& map, const ControlRow& form, FlowControl& control) {
+        const auto has = [&](std::string_view key) { return grammar::has_key(form.kind, key); };
         if (has("text")) control.text = read_text(map, "text", control.mentions);
         if (has("hint")) control.hint = read_text(map, "hint", control.mentions);
-        if (has("else"))
-            control.hides = map.one_of("else", {"disabled", "hidden"}).value_or(0) == 1;
+        if (has("else")) control.hides = map.one_of("else").value_or(0) == 1;
         if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
             control.when = read_condition(*when, source_, findings_);
         if (has("setting") && map.find("setting")) control.setting = map.name("setting");
@@ -109,8 +78,7 @@ class ControlReader {
                 std::string(form.what) + " needs a 'setting'")
                 .mend = "name one that is declared under 'settings:' of the flow";
         if (has("shows") && map.find("shows"))
-            if (const auto what = map.one_of("shows", {"hint", "game"}))
-                control.shows = Shows(*what + 1);
+            if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
         if (has("unfolds")) control.unfolds = map.yes_no("unfolds").value_or(false);
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
@@ -136,14 +104,14 @@ class ControlReader {
     /// `{ left: crew, down: { to: options, both: yes } }`.
     void read_routes(const yaml::Node& node, FlowControl& control) {
         constexpr std::array<std::string_view, 4> words = {"up", "down", "left", "right"};
-        const MapReader map(node, "'routes'", {words.begin(), words.end()}, findings_);
+        const MapReader map(node, Owner::routes, findings_);
         for (std::uint8_t i = 0; map.good() && i < words.size(); ++i) {
             const yaml::Node* to = map.find(words[i]);
             if (!to) continue;
             FlowRoute route;
             route.direction = i;
             if (to->kind == yaml::Kind::map) {
-                const MapReader both(*to, "a route", {"to", "both"}, findings_);
+                const MapReader both(*to, Owner::route, findings_);
                 if (!both.need("to")) continue;
                 route.to = both.name("to").value_or(Name{});
                 route.both = both.yes_no("both").value_or(false);
@@ -187,11 +155,10 @@ class ControlReader {
             return;
         }
         for (const yaml::Node& child : node.children) {
-            const MapReader map(child, "a piece", {"text", "file", "shows", "style", "place"},
-                                findings_);
+            const MapReader map(child, Owner::piece, findings_);
             if (!map.good()) continue;
             FlowPiece piece;
-            if (const auto shows = map.one_of("shows", {"value", "track", "knob"}))
+            if (const auto shows = map.one_of("shows"))
                 piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
             if (piece.role != BoxRole::piece && !control.setting)
                 add(findings_, Slug::wrong_type, map.find("shows")->place,

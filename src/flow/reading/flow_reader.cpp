@@ -8,7 +8,7 @@
 #include "flow/reading/setting_reader.hpp"
 #include "flow/reading/style_reader.hpp"
 #include "flow/reading/values.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -16,6 +16,8 @@
 namespace rondix {
 
 namespace {
+
+using grammar::Owner;
 
 class FlowReader {
   public:
@@ -26,14 +28,7 @@ class FlowReader {
 
     bool read(const yaml::Node& root) {
         if (!is_flow(root)) return false;
-        const MapReader map(
-            root, "a flow",
-            {"rondix",      "game",     "starts-with",   "design-size",  "portrait-size", "window",
-             "safe-margin", "quit",     "scenes",        "loading",      "flags",         "events",
-             "screens",     "theme",    "palette",       "styles",       "cues",          "tunes",
-             "enters",      "leaves",   "settings",      "requests",     "parts",         "include",
-             "devices",     "pad-keys", "reaction-time", "reading-speed"},
-            findings_);
+        const MapReader map(root, Owner::flow, findings_);
         flow_.game = map.text("game").value_or("");
         if (const yaml::Node* start = map.need("starts-with")) read_start(map, *start);
         read_window(map);
@@ -55,10 +50,7 @@ class FlowReader {
     /// Of a file that a flow includes: what it adds to the tables.
     bool read_included(const yaml::Node& root) {
         if (!is_flow(root)) return false;
-        const MapReader map(root, "a file that a flow includes",
-                            {"rondix", "include", "scenes", "flags", "events", "settings",
-                             "requests", "screens", "parts"},
-                            findings_);
+        const MapReader map(root, Owner::included, findings_);
         read_tables(map);
         return true;
     }
@@ -135,8 +127,7 @@ class FlowReader {
             flow_.design_height = static_cast<std::uint16_t>(size->height);
         }
         flow_.window.portrait = design_size(map, "portrait-size");
-        flow_.window.rule = WindowRule(
-            map.one_of("window", {"grow", "bars", "cut", "keep-height", "keep-width"}).value_or(0));
+        flow_.window.rule = WindowRule(map.one_of("window").value_or(0));
         if (const yaml::Node* node = map.find("safe-margin"))
             if (auto words = words_of_value(*node, source_, "safe-margin", findings_))
                 if (const auto safe =
@@ -202,7 +193,7 @@ class FlowReader {
     }
 
     void read_loading(const yaml::Node& node) {
-        const MapReader map(node, "loading", {"screen", "give-up", "failed"}, findings_);
+        const MapReader map(node, Owner::loading, findings_);
         flow_.loading.screen = map.name("screen");
         flow_.loading.failed = map.name("failed");
         flow_.loading.give_up_ms = map.duration_ms("give-up").value_or(0);
@@ -215,7 +206,7 @@ class FlowReader {
             return;
         }
         for (const yaml::Node& child : node.children) {
-            const MapReader one(child, "a start", {"when", "with"}, findings_);
+            const MapReader one(child, Owner::start, findings_);
             if (!one.good() || !one.need("with")) continue;
             FlowStart start;
             start.with = one.name("with").value_or(Name{});
@@ -236,8 +227,7 @@ class FlowReader {
         FlowRequest request;
         request.id = {key.text, key.place};
         if (!node.says_nothing()) {
-            const MapReader map(node, "a request", {"screen", "give-up", "done", "failed"},
-                                findings_);
+            const MapReader map(node, Owner::request, findings_);
             request.screen = map.name("screen");
             request.give_up_ms = map.duration_ms("give-up").value_or(0);
             request.done = read_action_key(map, "done", source_, findings_);
@@ -247,7 +237,7 @@ class FlowReader {
     }
 
     void read_scene(const yaml::Node& key, const yaml::Node& node) {
-        const MapReader map(node, "a scene", {"file", "root", "music", "stays"}, findings_);
+        const MapReader map(node, Owner::scene, findings_);
         FlowScene scene{Name{key.text, key.place}, {}, {}, {}};
         if (map.good() && !map.find("file"))
             add(findings_, Slug::missing_key, key.place,
@@ -267,21 +257,21 @@ class FlowReader {
         FlowFlag flag;
         flag.id = {key.text, key.place};
         if (!node.says_nothing()) {
-            const MapReader map(node, "a flag", {"set-by", "first", "ask-before"}, findings_);
-            flag.set_by_game = map.one_of("set-by", {"flow", "game"}).value_or(0) == 1;
+            const MapReader map(node, Owner::flag, findings_);
+            flag.set_by_game = map.one_of("set-by").value_or(0) == 1;
             flag.first = map.yes_no("first").value_or(false);
-            flag.warns = map.one_of("ask-before", {"leaving"}).has_value();
+            flag.warns = map.one_of("ask-before").has_value();
         }
         flow_.flags.push_back(std::move(flag));
     }
 
     void read_event(const yaml::Node& key, const yaml::Node& node) {
-        const MapReader map(node, "an event", {"during", "after", "do", "else"}, findings_);
+        const MapReader map(node, Owner::event, findings_);
         FlowEvent event;
         event.id = Name{key.text, key.place};
-        event.during = During(map.one_of("during", {"play", "menu", "any"}).value_or(0));
+        event.during = During(map.one_of("during").value_or(0));
         event.after_ms = map.duration_ms("after").value_or(0);
-        event.waits = map.one_of("else", {"ignore", "wait"}).value_or(0) == 1;
+        event.waits = map.one_of("else").value_or(0) == 1;
         if (map.good() && !map.find("do"))
             add(findings_, Slug::missing_key, key.place,
                 "the event '" + key.text + "' needs a 'do'");

@@ -2,7 +2,7 @@
 
 #include "flow/near_files.hpp"
 #include "flow/reading/flow_reader.hpp"
-#include "flow/reading/read_file.hpp"
+#include "flow/reading/text_file.hpp"
 
 #include <filesystem>
 #include <set>
@@ -37,9 +37,23 @@ std::string folder_of(const std::string& file) {
     return slash == std::string::npos ? "" : file.substr(0, slash + 1);
 }
 
-std::optional<yaml::Node> read_further(const Name& name, const std::string& path,
+bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Findings& findings) {
+    const auto plain = [](const std::string& one) {
+        std::error_code unknown;
+        return std::filesystem::weakly_canonical(std::filesystem::absolute(one, unknown), unknown);
+    };
+    const auto within = plain(path).lexically_relative(plain(flow.root + "/"));
+    if (!within.empty() && *within.begin() != "..") return true;
+    add(findings, Slug::missing_file, name.place,
+        "'" + path + "' is outside of the folder of the flow, and is not read")
+        .mend = "move it there, or name a folder that holds both with '--root'";
+    return false;
+}
+
+std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const std::string& path,
                                        const FileTexts& texts, std::vector<Source>& sources,
                                        Findings& findings) {
+    if (!may_be_read(flow, name, path, findings)) return std::nullopt;
     std::string text;
     const auto at_hand = texts.find(path);
     if (at_hand != texts.end()) text = at_hand->second;
@@ -67,7 +81,7 @@ bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& so
             add(findings, Slug::too_large, name.place, "a flow is made of 1000 files at most");
             return false;
         }
-        const auto tree = read_further(name, path, texts, sources, findings);
+        const auto tree = read_further(flow, name, path, texts, sources, findings);
         all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
     }
     return all_readable;

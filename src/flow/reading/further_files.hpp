@@ -2,16 +2,19 @@
 #pragma once
 
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 
 /// The folder of a file, ending in '/'; empty for one in the current folder.
 std::string folder_of(const std::string& file);
 
+/// Whether a file that a flow names stands where its files may stand; told where it does not.
+bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Findings& findings);
+
 /// Reads the file that `name` stands for and adds it to `sources`; reports one that cannot be read.
 /// `texts` stand for the files whose paths they have.
-std::optional<yaml::Node> read_further(const Name& name, const std::string& path,
+std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const std::string& path,
                                        const FileTexts& texts, std::vector<Source>& sources,
                                        Findings& findings);
 

@@ -1,12 +1,78 @@
 #include "flow/compiling/directory.hpp"
 #include "flow/compiling/resolve.hpp"
-#include "rondix/names.hpp"
+#include "flow/grammar_keys.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
+#include <array>
+#include <tuple>
 
 namespace rondix {
 
 namespace {
+
+/// A key that a screen takes from the one that it is like, where it does not say it itself.
+template <class Member>
+struct Inherited {
+    std::string_view key;
+    Member FlowScreen::*screen = nullptr;
+    Member FlowScreenLooks::*looks = nullptr;
+
+    void take(FlowScreen& mine, const FlowScreen& from) const {
+        Member& own = screen ? mine.*screen : mine.looks.*looks;
+        if (!own) own = screen ? from.*screen : from.looks.*looks;
+    }
+};
+template <class Member>
+constexpr Inherited<Member> of_screen(std::string_view key, Member FlowScreen::*screen) {
+    return {key, screen, nullptr};
+}
+template <class Member>
+constexpr Inherited<Member> of_looks(std::string_view key, Member FlowScreenLooks::*looks) {
+    return {key, nullptr, looks};
+}
+
+constexpr std::tuple inherited = {of_screen("title", &FlowScreen::title),
+                                  of_screen("play", &FlowScreen::play),
+                                  of_screen("pauses", &FlowScreen::pauses),
+                                  of_screen("shade", &FlowScreen::shade),
+                                  of_screen("back", &FlowScreen::back),
+                                  of_screen("menu", &FlowScreen::menu),
+                                  of_looks("style", &FlowScreenLooks::ground),
+                                  of_looks("heading", &FlowScreenLooks::heading),
+                                  of_looks("layout", &FlowScreenLooks::layout),
+                                  of_looks("enters", &FlowScreenLooks::enters),
+                                  of_looks("leaves", &FlowScreenLooks::leaves),
+                                  of_looks("music", &FlowScreenLooks::music),
+                                  of_screen("urgent", &FlowScreen::urgent),
+                                  of_screen("closes-when", &FlowScreen::closes_when),
+                                  of_screen("moves-on", &FlowScreen::moves_on),
+                                  of_screen("idle", &FlowScreen::idle),
+                                  of_screen("focus", &FlowScreen::focus),
+                                  of_screen("wrap", &FlowScreen::wraps),
+                                  of_screen("pointer", &FlowScreen::pointer),
+                                  of_screen("pads", &FlowScreen::for_opener)};
+
+/// Those that are merged by name, below.
+constexpr std::array<std::string_view, 3> merged = {"keys", "controls", "groups"};
+
+constexpr bool is_taken(std::string_view key) {
+    const bool is_one =
+        std::apply([&](const auto&... one) { return ((one.key == key) || ...); }, inherited);
+    return is_one || std::find(merged.begin(), merged.end(), key) != merged.end();
+}
+
+// What the grammar says is inherited is, and nothing else.
+constexpr bool agrees_with_the_grammar() {
+    std::size_t count = 0;
+    for (const grammar::KeyRow& row : grammar::rows::keys) {
+        if (row.owner != grammar::Owner::screen) continue;
+        if ((row.how == grammar::inherited) != is_taken(row.key)) return false;
+        count += row.how == grammar::inherited ? 1 : 0;
+    }
+    return count == std::tuple_size_v<decltype(inherited)> + merged.size();
+}
+static_assert(agrees_with_the_grammar());
 
 class Likes {
   public:
@@ -57,30 +123,8 @@ class Likes {
             return;
         }
         const FlowScreen& from = flow_.screens[model];
-        const auto take = [](auto& mine, const auto& theirs) {
-            if (!mine) mine = theirs;
-        };
-        take(screen.title, from.title);
         if (!screen.play) screen.play_place = from.play_place;
-        take(screen.play, from.play);
-        take(screen.pauses, from.pauses);
-        take(screen.shade, from.shade);
-        take(screen.back, from.back);
-        take(screen.menu, from.menu);
-        take(screen.urgent, from.urgent);
-        take(screen.wraps, from.wraps);
-        take(screen.focus, from.focus);
-        take(screen.pointer, from.pointer);
-        take(screen.for_opener, from.for_opener);
-        take(screen.closes_when, from.closes_when);
-        take(screen.moves_on, from.moves_on);
-        take(screen.idle, from.idle);
-        take(screen.looks.ground, from.looks.ground);
-        take(screen.looks.heading, from.looks.heading);
-        take(screen.looks.layout, from.looks.layout);
-        take(screen.looks.music, from.looks.music);
-        take(screen.looks.enters, from.looks.enters);
-        take(screen.looks.leaves, from.looks.leaves);
+        std::apply([&](const auto&... one) { (one.take(screen, from), ...); }, inherited);
         take_groups(screen.looks, from.looks);
         take_keys(screen, from);
         take_controls(screen, from);

@@ -1,6 +1,6 @@
 #include "flow/reading/map_reader.hpp"
 
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <charconv>
@@ -32,7 +32,19 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
         add(findings, Slug::unknown_key, key.place,
             std::string(what) + " has no " + quoted(key.text) + suggestion(key.text, known))
             .mend = "the keys here: " + all;
+        findings.back().keys.assign(known.begin(), known.end());
     }
+}
+
+MapReader::MapReader(const yaml::Node& node, grammar::Owner owner, std::string_view what,
+                     Findings& findings)
+    : MapReader(node, what, grammar::keys_of(owner), findings) {
+    owner_ = owner;
+}
+
+MapReader::MapReader(const yaml::Node& node, ControlKind kind, Findings& findings)
+    : MapReader(node, grammar::row_of(kind).what, grammar::keys_of(kind), findings) {
+    owner_ = grammar::Owner::control;
 }
 
 const yaml::Node* MapReader::key_node(std::string_view key) const {
@@ -84,6 +96,11 @@ std::optional<std::size_t> MapReader::one_of(std::string_view key,
     add(findings_, Slug::wrong_type, node->place,
         quoted(key) + " wants one of " + all + suggestion(node->text, words));
     return std::nullopt;
+}
+
+std::optional<std::size_t> MapReader::one_of(std::string_view key) const {
+    const grammar::KeyRow* row = grammar::find(owner_, key);
+    return row ? one_of(key, grammar::words_of(*row)) : std::nullopt;
 }
 
 std::optional<bool> MapReader::yes_no(std::string_view key) const {

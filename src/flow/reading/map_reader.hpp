@@ -1,8 +1,9 @@
 // MapReader: a YAML map read key by key, with every key that means nothing reported.
 #pragma once
 
+#include "flow/grammar.hpp"
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <optional>
 #include <string>
@@ -13,8 +14,16 @@ namespace rondix {
 
 class MapReader {
   public:
-    /// `what` names the map in messages ("a screen"); `keys` are those that it may have. Reports a
-    /// node that is no map, and unknown keys.
+    /// Of a flow file: the keys are those of the grammar. Reports a node that is no map, and
+    /// unknown keys.
+    MapReader(const yaml::Node& node, grammar::Owner owner, Findings& findings)
+        : MapReader(node, owner, grammar::row_of(owner).what, findings) {}
+    /// The same, called otherwise in messages.
+    MapReader(const yaml::Node& node, grammar::Owner owner, std::string_view what,
+              Findings& findings);
+    MapReader(const yaml::Node& node, ControlKind kind, Findings& findings);
+    /// Of another file. `what` names the map in messages ("a step"); `keys` are those that it may
+    /// have.
     MapReader(const yaml::Node& node, std::string_view what,
               const std::vector<std::string_view>& keys, Findings& findings);
 
@@ -33,6 +42,8 @@ class MapReader {
     std::optional<bool> yes_no(std::string_view key) const;
     std::optional<std::uint32_t> duration_ms(std::string_view key) const; ///< `20s`, `250ms`
     std::optional<std::uint8_t> percent(std::string_view key) const;      ///< `60%`
+    /// One of the words that the grammar has for this key; gives its place among them.
+    std::optional<std::size_t> one_of(std::string_view key) const;
     /// One of a few words; gives its place in the list.
     std::optional<std::size_t> one_of(std::string_view key,
                                       const std::vector<std::string_view>& words) const;
@@ -41,6 +52,7 @@ class MapReader {
     const yaml::Node* text_node(std::string_view key, std::string_view wanted) const;
 
     const yaml::Node& node_;
+    grammar::Owner owner_ = grammar::Owner::nothing;
     std::string what_;
     Findings& findings_;
 };

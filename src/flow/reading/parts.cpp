@@ -2,7 +2,7 @@
 // screen says itself wins, as it does with `like`.
 #include "flow/compiling/directory.hpp"
 #include "flow/compiling/resolve.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <optional>

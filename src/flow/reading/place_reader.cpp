@@ -9,6 +9,8 @@ namespace rondix {
 
 namespace {
 
+using grammar::Owner;
+
 // In the order of Edge, across and down.
 const std::vector<std::string_view> points = {"top-left",    "top",    "top-right",
                                               "left",        "middle", "right",
@@ -114,28 +116,17 @@ class FormReader {
     Findings& findings_;
 };
 
-const std::initializer_list<std::string_view> place_keys = {
-    "at", "offset", "size", "width", "height", "margin", "rotate", "portrait"};
-const std::initializer_list<std::string_view> group_keys = {
-    "at",      "offset", "size",    "width", "height", "margin", "rotate", "portrait", "as",
-    "columns", "gap",    "padding", "align", "pack",   "each",   "in",     "style",    "bleed"};
-const std::initializer_list<std::string_view> portrait_group_keys = {
-    "at", "offset",  "size", "width",   "height", "margin", "rotate",
-    "as", "columns", "gap",  "padding", "align",  "pack"};
-
 } // namespace
 
 std::optional<FlowForm> read_place(const yaml::Node& node, const Source& source,
                                    std::optional<FlowForm>& portrait, Findings& findings) {
-    const MapReader map(node, "a place", place_keys, findings);
+    const MapReader map(node, Owner::place, findings);
     if (!map.good()) return std::nullopt;
     FlowForm form;
     form.place = node.place;
     FormReader(map, source, findings).read(form);
     if (const yaml::Node* tall = map.find("portrait")) {
-        const MapReader changes(*tall, "a place for tall windows",
-                                {"at", "offset", "size", "width", "height", "margin", "rotate"},
-                                findings);
+        const MapReader changes(*tall, Owner::tall_place, findings);
         portrait = form;
         portrait->place = tall->place;
         if (changes.good()) FormReader(changes, source, findings).read(*portrait);
@@ -154,7 +145,7 @@ void read_box_keys(const MapReader& map, const Source& source, FlowBox& box, Fin
 
 void read_group(const yaml::Node& node, const Source& source, FlowGroup& group,
                 Findings& findings) {
-    const MapReader map(node, "a group", group_keys, findings);
+    const MapReader map(node, Owner::group, findings);
     if (!map.good()) return;
     FormReader reader(map, source, findings);
     FlowForm form;
@@ -164,7 +155,7 @@ void read_group(const yaml::Node& node, const Source& source, FlowGroup& group,
     reader.read(form);
     reader.read_group(form);
     if (const yaml::Node* tall = map.find("portrait")) {
-        const MapReader changes(*tall, "a group in tall windows", portrait_group_keys, findings);
+        const MapReader changes(*tall, Owner::tall_group, findings);
         group.box.portrait = form;
         group.box.portrait->place = tall->place;
         if (changes.good()) {

@@ -6,7 +6,7 @@
 #include "flow/reading/place_reader.hpp"
 #include "flow/reading/style_reader.hpp"
 #include "flow/reading/text_part.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 namespace rondix {
 
@@ -30,6 +30,8 @@ std::optional<FlowAction> read_action_key(const MapReader& map, std::string_view
 
 namespace {
 
+using grammar::Owner;
+
 class ScreenReader {
   public:
     ScreenReader(const Source& source, Findings& findings)
@@ -40,19 +42,12 @@ class ScreenReader {
         FlowScreen screen;
         screen.id = Name{key.text, key.place};
         if (!node.says_nothing()) {
-            const MapReader map(node, "a screen",
-                                {"title",  "play",    "pauses", "shade",       "back",
-                                 "menu",   "keys",    "like",   "drop",        "controls",
-                                 "style",  "heading", "layout", "groups",      "enters",
-                                 "leaves", "music",   "urgent", "closes-when", "moves-on",
-                                 "idle",   "focus",   "wrap",   "pointer",     "pads"},
-                                findings_);
+            const MapReader map(node, Owner::screen, findings_);
             read_looks(map, screen.looks);
             screen.title = map.text("title");
             if (screen.title) add_mentions(*map.find("title"), source_, screen.mentions);
             screen.pointer = map.yes_no("pointer");
-            if (const auto pads = map.one_of("pads", {"all", "opener"}))
-                screen.for_opener = *pads == 1;
+            if (const auto pads = map.one_of("pads")) screen.for_opener = *pads == 1;
             screen.play = map.yes_no("play");
             if (screen.play) screen.play_place = map.key_node("play")->place;
             screen.pauses = map.yes_no("pauses");
@@ -78,7 +73,7 @@ class ScreenReader {
     FlowScreen read_part(const yaml::Node& key, const yaml::Node& node) {
         FlowScreen part;
         part.id = Name{key.text, key.place};
-        const MapReader map(node, "a part", {"controls", "groups", "keys"}, findings_);
+        const MapReader map(node, Owner::part, findings_);
         if (!map.good()) return part;
         read_groups(map, part.looks);
         if (const yaml::Node* keys = map.find("keys")) read_keys(*keys, part);
@@ -128,7 +123,7 @@ class ScreenReader {
     std::optional<FlowMovingOn> read_moving_on(const MapReader& screen, std::string_view key) {
         const yaml::Node* node = screen.find(key);
         if (!node) return std::nullopt;
-        const MapReader map(*node, "'" + std::string(key) + "'", {"after", "do"}, findings_);
+        const MapReader map(*node, Owner::moving_on, "'" + std::string(key) + "'", findings_);
         if (!map.good() || !map.need("after") || !map.need("do")) return std::nullopt;
         const auto after = map.duration_ms("after");
         auto action = read_action_key(map, "do", source_, findings_);
@@ -189,7 +184,7 @@ class ScreenReader {
     }
 
     void read_part_use(const yaml::Node& node, FlowScreen& screen) {
-        const MapReader map(node, "a part", {"part"}, findings_);
+        const MapReader map(node, Owner::part_use, findings_);
         if (const auto name = map.name("part"))
             screen.parts.push_back({screen.controls.size(), *name});
     }

@@ -4,7 +4,7 @@
 
 #include "flow/compiling/setting_values.hpp"
 #include "flow/reading/map_reader.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <cmath>
 #include <cstdio>
@@ -25,10 +25,7 @@ class SettingReader {
   public:
     SettingReader(const yaml::Node& key, const yaml::Node& node, Findings& findings)
         : key_(key)
-        , map_(node, "a setting",
-               {"from", "to", "by", "one-of", "letters", "first", "keep-within", "labels", "binds",
-                "stretches"},
-               findings)
+        , map_(node, grammar::Owner::setting, findings)
         , findings_(findings) {
         setting_.id = {key.text, key.place};
     }
@@ -52,7 +49,8 @@ class SettingReader {
     }
 
   private:
-    void fail(std::string_view key, std::string text) {
+    template <class Words>
+    void fail(std::string_view key, Words text) {
         const yaml::Node* node = map_.find(key);
         add(findings_, Slug::wrong_type, node ? node->place : key_.place, std::move(text));
     }
@@ -147,7 +145,7 @@ class SettingReader {
     }
 
     void read_stretches() {
-        if (!map_.one_of("stretches", {"time-limits"})) return;
+        if (!map_.one_of("stretches")) return;
         if (setting_.kind != SettingKind::number || !(setting_.from > 0))
             return fail("stretches",
                         "time limits are stretched by a number that is always above 0, such as "

@@ -1,4 +1,4 @@
-#include "rondix/source.hpp"
+#include "rondix/tools/source.hpp"
 
 #include <algorithm>
 

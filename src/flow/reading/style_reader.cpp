@@ -3,7 +3,7 @@
 #include "flow/reading/screen_reader.hpp"
 #include "flow/reading/style_words.hpp"
 #include "flow/reading/values.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 
@@ -143,10 +143,7 @@ void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, F
 
 void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
                      Findings& findings) {
-    const MapReader map(
-        root, "a theme",
-        {"rondix-theme", "design-size", "palette", "styles", "cues", "tunes", "enters", "leaves"},
-        findings);
+    const MapReader map(root, grammar::Owner::theme, findings);
     if (!map.good()) return;
     const yaml::Node* version = map.find("rondix-theme");
     if (!version || version->text != "1") {

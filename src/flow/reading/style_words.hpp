@@ -26,6 +26,7 @@ struct StyleWord {
     bool raw;   ///< its value is one text, not words
     /// Sets it in one state; nothing happens, and something is reported, when the value is wrong.
     void (*set)(Values& values, const StyleTables& tables, Style& style, std::size_t state);
+    std::string_view help; ///< one line of Markdown
 };
 
 const std::vector<StyleWord>& style_words();

@@ -3,8 +3,8 @@
 #pragma once
 
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/flow.hpp"
 #include "rondix/target.hpp"
+#include "rondix/tools/flow.hpp"
 
 #include <string_view>
 

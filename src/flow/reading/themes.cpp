@@ -9,9 +9,10 @@ namespace rondix {
 
 namespace {
 
-void read_named_theme(const Name& name, const std::string& path, const FileTexts& texts,
-                      Theme& theme, std::vector<Source>& sources, Findings& findings) {
-    const auto tree = read_further(name, path, texts, sources, findings);
+void read_named_theme(const Flow& flow, const Name& name, const std::string& path,
+                      const FileTexts& texts, Theme& theme, std::vector<Source>& sources,
+                      Findings& findings) {
+    const auto tree = read_further(flow, name, path, texts, sources, findings);
     if (tree) read_theme_file(*tree, sources.back(), theme, findings);
 }
 
@@ -39,7 +40,7 @@ void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sour
         Theme theme;
         const std::string path = folder + flow.theme_file->text;
         theme.folder = folder_of(path);
-        read_named_theme(*flow.theme_file, path, texts, theme, sources, findings);
+        read_named_theme(flow, *flow.theme_file, path, texts, theme, sources, findings);
         flow.themes.insert(flow.themes.begin(), std::move(theme));
     }
     flow.themes.insert(flow.themes.begin(), plain_theme());

@@ -1,7 +1,7 @@
 // Where themes come from: the built-in one, and the file that a flow names.
 #pragma once
 
-#include "rondix/flow.hpp"
+#include "rondix/tools/flow.hpp"
 
 namespace rondix {
 

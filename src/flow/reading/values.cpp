@@ -1,7 +1,7 @@
 #include "flow/reading/values.hpp"
 
 #include "flow/reading/text_part.hpp"
-#include "rondix/names.hpp"
+#include "rondix/tools/names.hpp"
 
 #include <algorithm>
 #include <charconv>
@@ -135,7 +135,9 @@ std::optional<std::size_t> Values::one_of(const std::vector<std::string_view>& w
         if (const auto place = place_in(words, words_[0].text)) return place;
     std::string all;
     for (std::string_view word : words) all += (all.empty() ? "" : ", ") + std::string(word);
-    wants("one of " + all + (count() == 1 ? suggestion(words_[0].text, words) : ""));
+    const Suggestion near = count() == 1 ? suggestion(words_[0].text, words) : Suggestion{};
+    wants("one of " + all + near.text);
+    findings_.back().meant = near.name;
     return std::nullopt;
 }
 
@@ -247,7 +249,7 @@ std::optional<Colour> Palette::colour(const Name& word, Findings& findings) cons
     const std::vector<std::string_view> names(names_.begin(), names_.end());
     add(findings, Slug::unknown_name, word.place,
         text.starts_with('#')
-            ? "'" + word.text + "' is no colour"
+            ? Said("'" + word.text + "' is no colour")
             : "there is no colour '" + std::string(text) + "'" + suggestion(text, names))
         .mend = "write it as #rrggbb, or name it under 'palette'";
     return std::nullopt;

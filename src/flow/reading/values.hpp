@@ -3,7 +3,7 @@
 #pragma once
 
 #include "flow/reading/yaml_tree.hpp"
-#include "rondix/flow_looks.hpp"
+#include "rondix/tools/flow_looks.hpp"
 
 #include <string_view>
 #include <unordered_map>

@@ -1,6 +1,6 @@
 #include "flow/reading/yaml_tree.hpp"
 
-#include "flow/reading/utf8.hpp"
+#include "words/utf8.hpp"
 
 #include <libfyaml.h>
 

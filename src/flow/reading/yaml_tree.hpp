@@ -5,8 +5,8 @@
 // more than a bounded time and memory. Keys that stand twice in one map are reported here.
 #pragma once
 
-#include "rondix/finding.hpp"
-#include "rondix/source.hpp"
+#include "rondix/tools/finding.hpp"
+#include "rondix/tools/source.hpp"
 
 #include <optional>
 #include <string>

@@ -2,7 +2,7 @@
 
 #include "draw/drawing.hpp"
 #include "rondix/apply.hpp"
-#include "rondix/situation_text.hpp"
+#include "rondix/tools/situation_text.hpp"
 
 #include <fmt/format.h>
 

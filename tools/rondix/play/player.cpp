@@ -1,8 +1,9 @@
 #include "play/player.hpp"
 
 #include "commands.hpp"
+#include "outputs.hpp"
 #include "play/overlay.hpp"
-#include "rondix/report.hpp"
+#include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
 
@@ -77,7 +78,6 @@ int Player::run(const Walkthrough* script) {
         script_.emplace(session_.runner(), *script, [this](const Effect& effect) { obey(effect); });
     }
     if (!options_.trace.empty()) trace_.begin(session_.runner());
-    if (!trace_.fault().empty()) fmt::print(stderr, "{}\n", trace_.fault());
     const auto began = std::chrono::steady_clock::now();
     while (!ended_) {
         double longest = look_for_changes_every;
@@ -106,21 +106,29 @@ int Player::run(const Walkthrough* script) {
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
         if (options_.seconds > 0 && passed.count() >= options_.seconds) ended_ = true;
     }
-    if (const std::string fault = kept_.save(session_.runner()); !fault.empty())
-        fmt::print(stderr, "{}\n", fault);
-    if (!options_.shot.empty() && !write_file(options_.shot, stage_.shot())) return cannot_be_used;
-    if (!script_) return proved;
+    const bool written = finish_files();
+    if (!script_) return written ? proved : cannot_be_used;
     for (const Finding& failure : script_->report().failures)
         fmt::print(stderr, "{}", finding_text(failure, {script->source}));
+    if (!written) return cannot_be_used;
     return script_->report().passed ? proved : errors_found;
+}
+
+/// False: something that was asked for is not in its file.
+bool Player::finish_files() {
+    const std::string kept = kept_.save(session_.runner());
+    for (const std::string& fault : {kept, trace_.fault()})
+        if (!fault.empty()) fmt::print(stderr, "error: {}\n", fault);
+    const bool shot = options_.shot.empty() || write_file(options_.shot, stage_.shot());
+    return shot && recorded_ && kept.empty() && trace_.fault().empty();
 }
 
 void Player::reload() {
     dirty_ = true;
     kept_.save(session_.runner());
-    if (!session_.reload()) return;
+    // The old Input may still ask the old Runner until the new one is there.
+    if (!session_.reload([this] { connect(); })) return;
     game_.follow(session_.runner());
-    connect();
     if (trace_.is_on()) trace_.begin(session_.runner());
     if (!session_.dropped().empty()) say(session_.dropped().back());
 }
@@ -131,7 +139,7 @@ void Player::note_moves(double seconds) {
     trace_.note(session_.runner(), made, obeyed_, seconds);
     obeyed_.clear();
     if (made.empty() || options_.record.empty()) return;
-    write_file(options_.record, write_walkthrough("Played by hand", session_.moves()));
+    recorded_ = write_file(options_.record, write_walkthrough("Played by hand", session_.moves()));
 }
 
 /// A step when it is time and the pictures have come to rest.

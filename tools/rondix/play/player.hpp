@@ -8,8 +8,8 @@
 #include "play/stand_in.hpp"
 #include "rondix/sdl2.hpp"
 #include "rondix/settings_file.hpp"
+#include "rondix/tools/walkthrough.hpp"
 #include "rondix/trace.hpp"
-#include "rondix/walkthrough.hpp"
 
 #include <optional>
 #include <string>
@@ -48,6 +48,7 @@ class Player {
     void draw();
     void say(std::string text);
     void note_moves(double seconds);
+    bool finish_files();
     void bind_named_keys();
     void load_settings();
     void reload();
@@ -73,6 +74,7 @@ class Player {
     bool help_ = false;
     bool mirrored_ = false;
     bool ended_ = false;
+    bool recorded_ = true; // as far as was asked for
 };
 
 } // namespace rondix::tool

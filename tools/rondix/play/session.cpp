@@ -1,7 +1,10 @@
 #include "play/session.hpp"
 
-#include "rondix/move_text.hpp"
-#include "rondix/report.hpp"
+#include "commands.hpp"
+
+#include "rondix/tools/move_text.hpp"
+#include "rondix/tools/report.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 namespace rondix::tool {
 
@@ -26,7 +29,7 @@ bool Session::open() {
 }
 
 bool Session::read() {
-    FlowFile file = load_flow(path_);
+    FlowFile file = read_flow(path_);
     watched_.add(path_, file);
     readable_ = file.readable;
     trouble_ = errors_of(file);
@@ -35,27 +38,39 @@ bool Session::read() {
     return true;
 }
 
-bool Session::reload() {
+bool Session::reload(const std::function<void()>& connect) {
     std::unique_ptr<Live> old = std::move(live_);
     if (!read()) {
         live_ = std::move(old);
         return false;
     }
+    connect();
     dropped_ = take_over(runner(), old->runner).dropped;
+    go_on_from_here();
     return true;
 }
 
 void Session::restart() {
     moves_.clear();
+    from_ = 0;
     runner().start();
 }
 
 std::span<const Move> Session::note_moves() {
     const auto made = runner().take_moves();
     for (const Move move : made) moves_.push_back(move_text(flow(), move));
-    if (moves_.size() > most_moves)
-        moves_.erase(moves_.begin(), moves_.end() - static_cast<std::ptrdiff_t>(most_moves / 2));
+    if (moves_.size() - from_ >= most_moves / 2) {
+        moves_.erase(moves_.begin(), moves_.begin() + static_cast<std::ptrdiff_t>(from_));
+        go_on_from_here();
+    }
     return made;
+}
+
+/// What the moves before have led to is said, so that they can be left out.
+void Session::go_on_from_here() {
+    runner().take_moves();
+    from_ = moves_.size();
+    for (std::string& step : steps_from_here(runner())) moves_.push_back(std::move(step));
 }
 
 } // namespace rondix::tool

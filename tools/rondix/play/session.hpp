@@ -4,11 +4,12 @@
 #pragma once
 
 #include "draw/screens/sample_rows.hpp"
-#include "rondix/flow.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/saved_situation.hpp"
+#include "rondix/tools/flow.hpp"
 #include "watched_files.hpp"
 
+#include <functional>
 #include <memory>
 #include <span>
 #include <string>
@@ -25,14 +26,16 @@ class Session {
     bool open();
     /// Whether one of its files has changed since this was asked.
     bool changed() { return watched_.changed(); }
-    /// Reads the flow anew. False: it cannot be played, and the last good one goes on.
-    bool reload();
+    /// Reads the flow anew; `connect` gives the new Runner its devices. False: it cannot be played,
+    /// and the last good one goes on.
+    bool reload(const std::function<void()>& connect);
     /// What the new flow could not take over, in words.
     const std::vector<std::string>& dropped() const { return dropped_; }
     /// From the beginning.
     void restart();
 
     Runner& runner() { return live_->runner; }
+    const FlowFile& file() const { return live_->file; }
     const CompiledFlow& flow() const { return *live_->file.compiled; }
     Painter& painter() { return live_->painter; }
 
@@ -43,14 +46,14 @@ class Session {
 
     /// To be called after each step: notes the moves that were made, and gives them.
     std::span<const Move> note_moves();
-    /// In words, oldest first.
+    /// As steps of a walkthrough, oldest first; what moves do not lead to is said (`from`).
     const std::vector<std::string>& moves() const { return moves_; }
 
   private:
     struct Live {
         explicit Live(FlowFile from)
             : file(std::move(from))
-            , painter(*file.compiled)
+            , painter(*file.compiled, "", Painter::Pictures::of_strangers)
             , runner(*file.compiled) {
             runner.set_ruler(painter.ruler());
             rows.fill(runner);
@@ -62,12 +65,14 @@ class Session {
     };
 
     bool read();
+    void go_on_from_here();
 
     std::string path_;
     std::unique_ptr<Live> live_;
     std::string trouble_;
     bool readable_ = false;
     std::vector<std::string> moves_, dropped_;
+    std::size_t from_ = 0; // where in the moves the last `from` stands
     WatchedFiles watched_;
 };
 

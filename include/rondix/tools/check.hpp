@@ -1,0 +1,77 @@
+// check(): what is wrong with a flow, and what is proved of it.
+#pragma once
+
+#include "rondix/check_options.hpp"
+#include "rondix/tools/flow.hpp"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+/// Figures of one screen. Presses are what the player does; what the game does counts nothing.
+struct ScreenFigures {
+    std::string screen;
+    std::optional<std::size_t> from_start; ///< the fewest presses from the start; none: never shown
+    std::optional<std::size_t> to_play;    ///< the fewest presses from it to play
+    std::optional<std::size_t> to_quit;    ///< the fewest presses from it out of the game
+    std::optional<std::size_t> way_out;    ///< the most presses to the nearer of both, while the
+                                           ///< game is quiet; none where somebody can get stuck
+    std::size_t ways_in = 0;               ///< buttons, keys, events and answers that show it
+    std::size_t deepest = 0;               ///< the most screens that are open while it is current
+    /// The fewest presses from the start with each of Figures::alone and no other device; none: it
+    /// is never shown to somebody who has nothing else.
+    std::vector<std::optional<std::size_t>> from_start_alone;
+    bool paused = false;  ///< the game can be paused while it is current
+    bool running = false; ///< the game can run while it is current
+};
+
+/// What was looked at, in figures. Those of the behaviour are 0 when it was not looked at, because
+/// the flow could not be compiled.
+struct Figures {
+    std::size_t scenes = 0;
+    std::size_t screens = 0;
+    std::size_t buttons = 0;
+    std::size_t controls = 0; ///< that can be used, the buttons among them
+    std::size_t flags = 0;
+    std::size_t tracked_flags = 0; ///< those that the proof had to look at
+    std::size_t heads = 0;
+    std::size_t moves = 0;            ///< moves that are answered, over all heads
+    std::vector<std::string> deepest; ///< the screens of a deepest stack, from the bottom
+    std::size_t longest_way_out = 0;  ///< presses and answers, at most, until play or out of the
+                                      ///< game; 0 with `way_out_known` false: not worked out
+    bool way_out_known = false;
+    std::vector<std::string> furthest; ///< the moves to where it is so long, where that is exact
+    std::size_t situations = 0;        ///< of the listing; 0: not listed
+    std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
+    std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
+    std::vector<std::string>
+        alone; ///< kinds of devices that can do different things: "pad",
+               ///< "mouse or touch"; empty where all of the flow's can do the same
+    bool each_screen_exact = false; ///< false: what hangs on flags that the proof left out is left
+                                    ///< out here as well
+};
+
+/// A warning that the flow says is fine, and why. See silence.hpp.
+struct FineFinding {
+    Finding finding;
+    std::string reason;
+};
+
+struct CheckResult {
+    Verdict verdict = Verdict::not_settled;
+    Stop stop = Stop::nothing;
+    std::string stopped_at; ///< for Stop::cases: which press, in words
+    Findings findings;
+    std::vector<FineFinding> fine; ///< left out of them
+    Figures figures;
+};
+
+/// Adds what another check found; the verdict follows.
+void add_findings(CheckResult& result, const Findings& more);
+
+/// Checks a flow that was read by load_flow(): its findings so far, and how it behaves.
+CheckResult check(const FlowFile& file, const CheckOptions& options = {});
+
+} // namespace rondix

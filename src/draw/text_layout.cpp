@@ -1,0 +1,184 @@
+#include "draw/text_layout.hpp"
+
+#include "words/in_xml.hpp"
+
+#include <fontconfig/fontconfig.h>
+#include <pango/pangofc-fontmap.h>
+
+#include <cstdlib>
+#include <filesystem>
+#include <map>
+#include <tuple>
+
+namespace rondix::draw {
+
+namespace {
+
+/// What is known of the fonts is kept where nobody else writes: by the XDG base directory
+/// specification. Empty where there is no such place: then it is found out anew each time.
+std::string cache_folder() {
+    namespace fs = std::filesystem;
+    const char* cache = std::getenv("XDG_CACHE_HOME");
+    const char* home = std::getenv("HOME");
+    fs::path folder;
+    if (cache && *cache == '/')
+        folder = cache;
+    else if (home && *home == '/')
+        folder = fs::path(home) / ".cache";
+    else
+        return {};
+    folder /= "rondix/fonts";
+    std::error_code fault;
+    fs::create_directories(folder, fault);
+    if (fault || !fs::is_directory(folder, fault)) return {};
+    fs::permissions(folder, fs::perms::owner_all, fault);
+    return fault ? std::string() : folder.string();
+}
+
+FcConfig* pinned_fonts() {
+    FcConfig* config = FcConfigCreate();
+    const std::string cache = cache_folder();
+    const std::string text = R"(<?xml version="1.0"?>
+<!DOCTYPE fontconfig SYSTEM "fonts.dtd">
+<fontconfig>
+  <dir>/usr/share/fonts/opentype/inter</dir>
+  <dir>/usr/share/fonts/truetype/dejavu</dir>
+  )" + (cache.empty() ? "" : "<cachedir>" + in_xml(cache) + "</cachedir>") +
+                             R"(
+  <alias><family>Inter</family><default><family>DejaVu Sans</family></default></alias>
+</fontconfig>)";
+    FcConfigParseAndLoadFromMemory(config, reinterpret_cast<const FcChar8*>(text.c_str()), FcTrue);
+    FcConfigBuildFonts(config);
+    return config;
+}
+
+/// One for the whole program: fonts are read once.
+class Fonts {
+  public:
+    Fonts()
+        : config_(pinned_fonts())
+        , map_(pango_cairo_font_map_new()) {
+        pango_fc_font_map_set_config(PANGO_FC_FONT_MAP(map_.get()), config_);
+        pango_cairo_font_map_set_resolution(PANGO_CAIRO_FONT_MAP(map_.get()), 96);
+        context_.reset(pango_font_map_create_context(map_.get()));
+        const Held<cairo_font_options_t> options(cairo_font_options_create());
+        cairo_font_options_set_antialias(options.get(), CAIRO_ANTIALIAS_GRAY);
+        cairo_font_options_set_hint_style(options.get(), CAIRO_HINT_STYLE_NONE);
+        cairo_font_options_set_hint_metrics(options.get(), CAIRO_HINT_METRICS_OFF);
+        pango_cairo_context_set_font_options(context_.get(), options.get());
+        pango_context_set_round_glyph_positions(context_.get(), FALSE);
+        layout_.reset(pango_layout_new(context_.get()));
+    }
+    ~Fonts() {
+        layout_.reset();
+        context_.reset();
+        map_.reset();
+        FcConfigDestroy(config_);
+    }
+
+    PangoLayout* layout() { return layout_.get(); }
+
+    const PangoFontDescription* description(const TextStyle& style) {
+        const std::string name = family(style.family);
+        auto& known = descriptions_[{name, style.size, style.bold}];
+        if (!known) {
+            known.reset(pango_font_description_new());
+            pango_font_description_set_family(known.get(), (name + ",DejaVu Sans").c_str());
+            pango_font_description_set_absolute_size(known.get(), style.size * PANGO_SCALE);
+            pango_font_description_set_weight(known.get(),
+                                              style.bold ? PANGO_WEIGHT_BOLD : PANGO_WEIGHT_NORMAL);
+        }
+        return known.get();
+    }
+
+    std::string add_file(const std::string& path) {
+        if (const auto known = files_.find(path); known != files_.end()) return known->second;
+        std::string name;
+        int count = 0;
+        const auto* file = reinterpret_cast<const FcChar8*>(path.c_str());
+        FcPattern* pattern = std::filesystem::is_regular_file(path)
+                                 ? FcFreeTypeQuery(file, 0, nullptr, &count)
+                                 : nullptr;
+        FcChar8* family = nullptr;
+        if (pattern && FcPatternGetString(pattern, FC_FAMILY, 0, &family) == FcResultMatch)
+            name = reinterpret_cast<const char*>(family);
+        if (pattern) FcPatternDestroy(pattern);
+        if (name.empty() || !FcConfigAppFontAddFile(config_, file)) return {};
+        pango_fc_font_map_config_changed(PANGO_FC_FONT_MAP(map_.get()));
+        files_[path] = name;
+        return name;
+    }
+
+    std::string taken(std::string_view family_name) {
+        const TextStyle style{.family = family_name};
+        const Held<PangoFont> font(pango_context_load_font(context_.get(), description(style)));
+        if (!font) return {};
+        const Held<PangoFontDescription> real(pango_font_describe(font.get()));
+        const char* name = pango_font_description_get_family(real.get());
+        return name ? name : "";
+    }
+
+    std::map<std::tuple<std::string, double, bool>, double> capitals;
+
+  private:
+    std::string family(std::string_view name) const {
+        const auto file = files_.find(std::string(name));
+        return file == files_.end() ? std::string(name) : file->second;
+    }
+
+    FcConfig* config_;
+    Held<PangoFontMap> map_;
+    Held<PangoContext> context_;
+    Held<PangoLayout> layout_;
+    std::map<std::tuple<std::string, double, bool>, Held<PangoFontDescription>> descriptions_;
+    std::map<std::string, std::string> files_;
+};
+
+Fonts& fonts() {
+    static Fonts all;
+    return all;
+}
+
+} // namespace
+
+PangoLayout* lay_out_text(std::string_view text, const TextStyle& style) {
+    PangoLayout* layout = fonts().layout();
+    pango_layout_set_font_description(layout, fonts().description(style));
+    pango_layout_set_single_paragraph_mode(layout, style.width <= 0);
+    pango_layout_set_width(layout,
+                           style.width > 0 ? static_cast<int>(style.width * PANGO_SCALE) : -1);
+    pango_layout_set_wrap(layout, PANGO_WRAP_WORD);
+    pango_layout_set_alignment(layout, style.align);
+    pango_layout_set_text(layout, text.data(), static_cast<int>(text.size()));
+    return layout;
+}
+
+TextSize size_of(PangoLayout* layout) {
+    PangoRectangle size;
+    pango_layout_get_extents(layout, nullptr, &size);
+    return {static_cast<double>(size.width) / PANGO_SCALE,
+            static_cast<double>(size.height) / PANGO_SCALE};
+}
+
+double capitals_below_middle(const TextStyle& style) {
+    const auto key = std::tuple(std::string(style.family), style.size, style.bold);
+    const auto [known, is_new] = fonts().capitals.try_emplace(key, 0.0);
+    if (!is_new) return known->second;
+    PangoRectangle ink;
+    PangoRectangle line;
+    PangoLayout* layout =
+        lay_out_text("H", {.family = style.family, .size = style.size, .bold = style.bold});
+    pango_layout_get_extents(layout, &ink, &line);
+    const double of_ink = ink.y + ink.height / 2.0;
+    return known->second = (of_ink - (line.y + line.height / 2.0)) / PANGO_SCALE;
+}
+
+std::string add_font_file(const std::string& path) {
+    return fonts().add_file(path);
+}
+
+std::string family_taken_for(std::string_view family) {
+    return fonts().taken(family);
+}
+
+} // namespace rondix::draw

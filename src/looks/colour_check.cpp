@@ -1,0 +1,342 @@
+#include "looks/colour_check.hpp"
+
+#include "draw/afresh.hpp"
+#include "draw/screens/sample_rows.hpp"
+#include "flow/reading/style_words.hpp"
+#include "looks/contrast.hpp"
+#include "rondix/tools/ways.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <set>
+
+namespace rondix::looks {
+
+namespace {
+
+constexpr int width = 640; // half the design is enough to see by
+constexpr double least_contrast = 4.5;
+constexpr double least_contrast_of_large = 3;
+constexpr float large_text = 24;          // in pixels of the design,
+constexpr float large_bold_text = 18.66F; // WCAG's 18 and 14 points
+constexpr double least_change = 3;
+
+class ColourCheck {
+  public:
+    ColourCheck(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+                Watch& watch, Findings& findings)
+        : file_(file)
+        , flow_(*file.compiled)
+        , painter_(painter)
+        , watch_(watch)
+        , findings_(findings)
+        , ways_(ways_to_screens(flow_, options.check))
+        , height_(width * flow_.design_height / flow_.design_width)
+        , runner_(flow_) {
+        runner_.set_ruler(painter_.ruler());
+        runner_.resize(width, static_cast<float>(height_));
+        runner_.set_motion(false);
+        canvas_ = runner_.canvas();
+        rows_.fill(runner_);
+    }
+
+    void check() {
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
+            watch_.look("looking at the screens", i, flow_.screens.size());
+            if (ways_[i]) check_screen(ScreenId(i));
+        }
+    }
+
+  private:
+    void check_screen(ScreenId screen) {
+        draw::start_afresh(runner_);
+        for (const Move move : *ways_[index(screen)]) {
+            runner_.replay(move);
+            runner_.take_effects();
+        }
+        take_items();
+        for (std::size_t k = 0; k < items_.size(); ++k) {
+            if (items_[k].screen != screen || items_[k].row > 0) continue; // rows are alike
+            if (!items_[k].text.empty()) check_text(k);
+            if (is_body(items_[k])) check_focus(k);
+            watch_.look("looking at the screens", index(screen), flow_.screens.size());
+        }
+        check_unfolded(screen);
+    }
+
+    /// What stands there now, at rest.
+    void take_items() {
+        const auto view = runner_.view();
+        items_.assign(view.begin(), view.end());
+        for (Item& item : items_)
+            if (item.control != no_control) put_on(item, LookState::rest);
+    }
+
+    /// The values of choices, as they stand over the screen.
+    void check_unfolded(ScreenId screen) {
+        const Range controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+            if (!flow_.controls[i].unfolds) continue;
+            runner_.advance(Runner::settling_time);
+            runner_.pointer_moves(runner_.place_of(ControlId{i}).middle());
+            runner_.press(Button::accept);
+            runner_.release(Button::accept);
+            if (runner_.unfolded() == ControlId{i}) {
+                take_items();
+                for (std::size_t k = 0; k < items_.size(); ++k)
+                    if (items_[k].kind == ItemKind::row && items_[k].control == ControlId{i} &&
+                        items_[k].row == 0)
+                        check_text(k);
+                runner_.press(Button::back);
+                runner_.release(Button::back);
+            }
+            runner_.take_effects();
+        }
+    }
+
+    /// As if its control were in that state for good.
+    void put_on(Item& item, LookState state) const {
+        const auto number = static_cast<std::size_t>(state);
+        item.state = state;
+        item.look = flow_.looks[item.style].looks[number];
+        item.shares = {};
+        item.shares[number] = 1;
+        item.transform = {};
+    }
+
+    static bool is_body(const Item& item) {
+        return item.kind == ItemKind::button || item.kind == ItemKind::control;
+    }
+    static bool has_states(const Item& item) {
+        return is_body(item) || item.kind == ItemKind::piece || item.kind == ItemKind::value ||
+               item.kind == ItemKind::row;
+    }
+    bool can_be(const Item& item, LookState state) const {
+        if (state == LookState::rest) return true;
+        if (!has_states(item) || !is_usable_kind(flow_[item.control].kind)) return false;
+        if (state == LookState::on)
+            return flow_[item.control].kind == ControlKind::toggle ||
+                   (item.kind == ItemKind::row && runner_.unfolded() == item.control);
+        return state != LookState::disabled || flow_[item.control].when != holds;
+    }
+
+    void check_text(std::size_t k) {
+        const Place place = place_of(items_[k]);
+        if (!place.known()) return;
+        for (std::size_t state = 0; state < look_state_count; ++state) {
+            if (!can_be(items_[k], LookState(state))) continue;
+            const Style& style = flow_.looks[items_[k].style];
+            const bool large =
+                style.text_size >= (style.bold ? large_bold_text : large_text) * unit();
+            const double wanted = large ? least_contrast_of_large : least_contrast;
+            if (contrast_on_own_ground(style, state) >= wanted) continue;
+            const double is = contrast_of(k, LookState(state));
+            if (is >= wanted) continue;
+            const std::string when =
+                has_states(items_[k])
+                    ? fmt::format(", {}{}", state == 0 ? "at " : "", state_names[state])
+                    : "";
+            if (!told_.insert({place.begin, place.file}).second) return;
+            Finding& finding =
+                add(findings_, Slug::low_contrast, place,
+                    fmt::format(
+                        "the text '{}'{} is hard to read: its contrast is {:.1f}, and should be "
+                        "{:.1f} or more",
+                        items_[k].text, when, std::floor(is * 10) / 10, wanted));
+            if (has_states(items_[k])) finding.state = state_names[state];
+            finding.mend = "make the ink and the ground less alike, or give the text an outline";
+            return; // one state is enough
+        }
+    }
+
+    /// Sizes in WCAG are for pages of about this size.
+    float unit() const {
+        return static_cast<float>(std::min(flow_.design_width, flow_.design_height)) / 720;
+    }
+
+    // Drawing a text's ground for each text and state takes a while: where the style alone tells,
+    // nothing is drawn, and elsewhere only the part of the screen that is looked at.
+
+    /// From the style alone, where its ground hides what lies beneath. 0: not so.
+    static double contrast_on_own_ground(const Style& style, std::size_t state) {
+        const Look& look = style.looks[state];
+        const bool hides = look.fill.opacity >= 1 && look.fill_end.opacity >= 1 &&
+                           look.ink.opacity >= 1 && look.opacity >= 1 &&
+                           style.dresses[state].image == no_picture;
+        if (!hides) return 0;
+        return std::min(contrast(word_of(look.ink), word_of(look.fill)),
+                        contrast(word_of(look.ink), word_of(look.fill_end)));
+    }
+
+    /// With what lies beneath and its own ground; at the worst of a black and a white game.
+    double contrast_of(std::size_t k, LookState state) {
+        std::vector<Item> beneath(items_.begin(),
+                                  items_.begin() + static_cast<std::ptrdiff_t>(k) + 1);
+        for (Item& item : beneath) // the pieces of a control change with it
+            if (item.control == items_[k].control && item.control != no_control)
+                put_on(item, state);
+        Item& own = beneath.back();
+        own.text = {};
+        double worst = 21;
+        const Rect letters = letters_of(items_[k]);
+        for (const std::uint32_t game : games)
+            worst = std::min(worst, contrast_with(own, painted(beneath, game, letters)));
+        return worst;
+    }
+
+    static double contrast_with(const Item& item, std::span<const std::uint32_t> ground) {
+        const Look& look = item.look;
+        const double seen = look.ink.opacity * look.opacity;
+        const std::uint32_t letters = over(look.ink, seen, mean(ground));
+        const double is = worst_contrast(letters, ground);
+        const bool outlined = look.outline_width >= 1 && look.outline.opacity > 0.6F;
+        return outlined ? std::max(is, contrast(letters, word_of(look.outline))) : is;
+    }
+
+    /// WCAG 2.4.13: what changes with the focus is as much as a line of two pixels round the
+    /// control, and it changes by a contrast of 3.
+    void check_focus(std::size_t k) {
+        const Place place = place_of(items_[k]);
+        if (!place.known() || !is_wholly_seen(items_[k])) return; // else that is told
+        if (!focus_told_.insert(items_[k].style).second) return;
+        const auto draw = [&](LookState state) {
+            std::vector<Item> items = items_;
+            for (Item& item : items)
+                if (item.control == items_[k].control) put_on(item, state);
+            return painted(items, 0x808080, grown(items_[k].place));
+        };
+        const auto rest = draw(LookState::rest);
+        const auto focused = draw(LookState::focused);
+        std::size_t changed = 0;
+        for (std::size_t i = 0; i < rest.size(); ++i)
+            if (contrast(rest[i], focused[i]) >= least_change) ++changed;
+        const double area = static_cast<double>(changed) / (canvas_.scale * canvas_.scale);
+        const double wanted = 2.0 * 2.0 * (items_[k].place.width + items_[k].place.height);
+        const Look& still = flow_.looks[items_[k].style].looks[0];
+        const Look& lit = flow_.looks[items_[k].style].looks[1];
+        const bool grows = std::abs(lit.scale - still.scale) > 0.2F;
+        if (area >= wanted || grows) return;
+        add(findings_, Slug::faint_focus, place,
+            fmt::format("whether '{}' has the focus can hardly be seen",
+                        flow_.text(flow_[items_[k].control].id)))
+            .mend = "let the fill, the border or the image of 'focused' differ more from 'rest'";
+    }
+
+    /// Where the letters of a text stand.
+    Rect letters_of(const Item& item) const {
+        const Style& style = flow_.looks[item.style];
+        const float room = item.place.width - item.padding[0] - item.padding[2];
+        const Ruler ruler = painter_.ruler();
+        Size size =
+            ruler.text(ruler.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                       style.text_size * item.text_scale, style.bold, room + 1});
+        size.width = std::min(size.width, std::max(room, 0.0F));
+        const float spare = room - size.width;
+        const float down =
+            item.place.y + item.padding[1] +
+            (item.place.height - item.padding[1] - item.padding[3] - size.height) / 2;
+        return {item.place.x + item.padding[0] + spare * static_cast<float>(item.align) / 2, down,
+                size.width, size.height};
+    }
+
+    // --- pixels
+
+    bool is_wholly_seen(const Item& item) const {
+        const Rect& place = item.place;
+        return place.x >= 0 && place.y >= 0 && place.right() <= canvas_.size.width &&
+               place.bottom() <= canvas_.size.height;
+    }
+
+    Rect grown(Rect place) const {
+        const float by = 4 * unit();
+        return {place.x - by, place.y - by, place.width + 2 * by, place.height + 2 * by};
+    }
+
+    /// The pixels of one part of the screen, row by row.
+    std::vector<std::uint32_t> painted(std::span<const Item> items, std::uint32_t game,
+                                       const Rect& place) const {
+        const Point first = canvas_.to_pixel({place.x, place.y});
+        const Point last = canvas_.to_pixel({place.right(), place.bottom()});
+        const auto clamped = [](float value, int most) {
+            return std::clamp(static_cast<int>(std::lround(value)), 0, most);
+        };
+        const int left = clamped(first.x, width), top = clamped(first.y, height_);
+        const int across = clamped(last.x, width) - left, down = clamped(last.y, height_) - top;
+        if (across <= 0 || down <= 0) return {};
+        // The game lies beneath all; a ground of one colour stands for it.
+        Item ground{.kind = ItemKind::ground};
+        ground.style = id_of(StandardStyle::nothing);
+        ground.look.fill = ground.look.fill_end = rgb(game);
+        ground.place = {0, 0, canvas_.size.width, canvas_.size.height};
+        std::vector<Item> all = {ground};
+        all.insert(all.end(), items.begin(), items.end());
+        Canvas moved = canvas_;
+        moved.origin.x -= static_cast<float>(left);
+        moved.origin.y -= static_cast<float>(top);
+        std::vector<std::uint32_t> pixels(static_cast<std::size_t>(across) *
+                                          static_cast<std::size_t>(down));
+        painter_.paint(moved, all, {pixels.data(), across, down, across * 4});
+        for (std::uint32_t& pixel : pixels) pixel &= 0xFFFFFF;
+        return pixels;
+    }
+
+    static std::uint32_t word_of(const Colour& colour) {
+        const auto byte = [](float part) {
+            return static_cast<std::uint32_t>(std::lround(part * 255));
+        };
+        return byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
+    }
+
+    static std::uint32_t mean(std::span<const std::uint32_t> pixels) {
+        std::uint64_t sum[3] = {};
+        for (const std::uint32_t pixel : pixels)
+            for (unsigned i = 0; i < 3; ++i) sum[i] += pixel >> 8 * i & 0xFF;
+        std::uint32_t word = 0;
+        for (unsigned i = 0; i < 3 && !pixels.empty(); ++i)
+            word |= static_cast<std::uint32_t>(sum[i] / pixels.size()) << 8 * i;
+        return word;
+    }
+
+    static std::uint32_t over(const Colour& ink, double opacity, std::uint32_t ground) {
+        std::uint32_t word = 0;
+        const std::uint32_t own = word_of(ink);
+        for (unsigned i = 0; i < 3; ++i) {
+            const double part =
+                (own >> 8 * i & 0xFF) * opacity + (ground >> 8 * i & 0xFF) * (1 - opacity);
+            word |= static_cast<std::uint32_t>(std::lround(part)) << 8 * i;
+        }
+        return word;
+    }
+
+    Place place_of(const Item& item) const {
+        if (item.kind == ItemKind::title) return file_.origins.screens[index(item.screen)];
+        return item.control == no_control ? Place{} : file_.origins.controls[index(item.control)];
+    }
+
+    const FlowFile& file_;
+    const CompiledFlow& flow_;
+    Painter& painter_;
+    Watch& watch_;
+    Findings& findings_;
+    std::vector<std::optional<std::vector<Move>>> ways_;
+    int height_;
+    static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
+    Runner runner_;
+    draw::SampleRows rows_;
+    Canvas canvas_;
+    std::vector<Item> items_;
+    std::set<std::pair<std::uint32_t, std::uint16_t>> told_;
+    std::set<StyleId> focus_told_;
+};
+
+} // namespace
+
+void check_colours(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+                   Watch& watch, Findings& findings) {
+    ColourCheck(file, painter, options, watch, findings).check();
+}
+
+} // namespace rondix::looks

@@ -1,0 +1,20 @@
+// Contrast of colours, and of what is drawn, as WCAG 2.2 defines it.
+#pragma once
+
+#include <cstdint>
+#include <span>
+#include <vector>
+
+namespace rondix::looks {
+
+/// From 0 (black) to 1 (white), of 0xRRGGBB.
+double luminance(std::uint32_t colour);
+
+/// From 1 (alike) to 21 (black and white).
+double contrast_of_light(double one_luminance, double other_luminance);
+double contrast(std::uint32_t one, std::uint32_t other);
+
+/// Of an ink with all pixels of a ground: the least but for one pixel in twenty.
+double worst_contrast(std::uint32_t ink, std::span<const std::uint32_t> ground);
+
+} // namespace rondix::looks

@@ -1,0 +1,142 @@
+// Routes that are worked out reach everything (src/place/routes.hpp); only declared ones can stand
+// in the way of that. So screens without any are not looked at.
+#include "looks/focus_check.hpp"
+
+#include "proof/flags_read.hpp"
+#include "run/focus_routes.hpp"
+
+#include <algorithm>
+#include <set>
+
+namespace rondix::looks {
+
+namespace {
+
+/// More flags than this at one screen are not combined: then each is tried by itself.
+constexpr std::size_t most_flags = 12;
+
+class FocusCheck {
+  public:
+    FocusCheck(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings)
+        : file_(file)
+        , flow_(*file.compiled)
+        , watch_(watch)
+        , findings_(findings)
+        , runner_(flow_)
+        , routes_(flow_)
+        , situation_(flow_) {
+        runner_.set_ruler(painter.ruler());
+    }
+
+    void check() {
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            if (declares_routes(ScreenId(i))) check_screen(ScreenId(i));
+    }
+
+  private:
+    bool declares_routes(ScreenId screen) const {
+        const Range controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            for (const ControlId to : flow_.controls[i].routes)
+                if (to != no_control) return true;
+        return false;
+    }
+
+    void check_screen(ScreenId screen) {
+        const std::vector<FlagId> flags = flags_of(screen);
+        start(flow_, situation_);
+        situation_.keep(0);
+        situation_.push(screen);
+        for (std::uint16_t pages = 0; pages < flow_[screen].page_codes; ++pages) {
+            if (!flow_.pages.empty()) situation_.set_pages(pages);
+            if (flags.size() > most_flags) {
+                for (std::size_t i = 0; i <= flags.size(); ++i)
+                    if (try_out(screen, flags, [&](std::size_t f) { return f != i; })) return;
+                continue;
+            }
+            for (std::size_t raised = 0; raised < std::size_t{1} << flags.size(); ++raised)
+                if (try_out(screen, flags, [&](std::size_t f) { return raised >> f & 1; })) return;
+        }
+    }
+
+    std::vector<FlagId> flags_of(ScreenId screen) const {
+        std::set<FlagId> flags;
+        const Range controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+            const std::vector<FlagId> read = flags_read(flow_, flow_.controls[i].when);
+            flags.insert(read.begin(), read.end());
+        }
+        return {flags.begin(), flags.end()};
+    }
+
+    /// True: something is stranded, and was told.
+    template <class Raised>
+    bool try_out(ScreenId screen, const std::vector<FlagId>& flags, Raised raised) {
+        watch_.look("declared routes", index(screen), flow_.screens.size());
+        for (std::size_t f = 0; f < flags.size(); ++f) situation_.set_flag(flags[f], raised(f));
+        const Range controls = flow_[screen].controls;
+        routes_.begin();
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            if (usable(flow_, situation_, ControlId{i}))
+                routes_.add(ControlId{i}, runner_.place_of(ControlId{i}));
+        routes_.find(flow_[screen].wraps, false);
+        if (routes_.routes().complete()) return false;
+        tell(screen);
+        return true;
+    }
+
+    void tell(ScreenId screen) {
+        const auto [from, to] = a_gap();
+        const std::string name(flow_.text(flow_[to].id));
+        Finding& finding =
+            add(findings_, Slug::stranded, file_.origins.controls[index(to)],
+                "on '" + std::string(flow_.text(flow_[screen].id)) + "' no direction leads from '" +
+                    std::string(flow_.text(flow_[from].id)) + "' to '" + name +
+                    "', however often it is pressed: declared routes strand it");
+        finding.disabled = disabled(screen);
+        finding.mend = "drop one of the routes of this screen, or declare one to '" + name + "'";
+    }
+
+    std::vector<std::string> disabled(ScreenId screen) const {
+        std::vector<std::string> names;
+        const Range controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            if (is_usable_kind(flow_.controls[i].kind) && !usable(flow_, situation_, ControlId{i}))
+                names.emplace_back(flow_.text(flow_.controls[i].id));
+        return names;
+    }
+
+    /// Two controls of which the second is not reached from the first.
+    std::pair<ControlId, ControlId> a_gap() const {
+        const auto controls = routes_.controls();
+        for (const ControlId from : controls) {
+            std::vector<ControlId> found{from};
+            for (std::size_t i = 0; i < found.size(); ++i)
+                for (int d = 0; d < 4; ++d) {
+                    const ControlId to = routes_.from(found[i], place::Direction(d));
+                    if (to != no_control &&
+                        std::find(found.begin(), found.end(), to) == found.end())
+                        found.push_back(to);
+                }
+            for (const ControlId to : controls)
+                if (std::find(found.begin(), found.end(), to) == found.end()) return {from, to};
+        }
+        return {controls.front(), controls.front()};
+    }
+
+    const FlowFile& file_;
+    const CompiledFlow& flow_;
+    Watch& watch_;
+    Findings& findings_;
+    Runner runner_;
+    FocusRoutes routes_;
+    Situation situation_;
+};
+
+} // namespace
+
+void check_focus(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings) {
+    FocusCheck(file, painter, watch, findings).check();
+}
+
+} // namespace rondix::looks

@@ -1,0 +1,74 @@
+#include "rondix/tools/look_check.hpp"
+
+#include "flow/near_files.hpp"
+#include "looks/colour_check.hpp"
+#include "looks/focus_check.hpp"
+#include "looks/place_check.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <tuple>
+
+namespace rondix {
+
+namespace {
+
+void check_files(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings) {
+    watch.look("pictures, fonts and sounds", 0, 1);
+    const CompiledFlow& flow = *file.compiled;
+    const auto tell = [&](std::string_view what, Text name, Place place, const std::string& why) {
+        const std::string path(flow.text(name));
+        std::string written = path; // from the folder of the file that names it
+        if (place.known() && !file.sources[place.file].is_in_code())
+            written = file.sources[place.file].text().substr(place.begin, place.end - place.begin);
+        const bool is_gone = why.find("no such") != std::string::npos;
+        add(findings, Slug::missing_file, place,
+            fmt::format("the {} '{}': {}", what, path, why) +
+                (is_gone ? near_file(written, path) : Suggestion{}));
+    };
+    for (const Painter::Fault& fault : painter.faults()) {
+        if (fault.of == Painter::Fault::Of::picture)
+            tell("picture", flow.looks.pictures[fault.number], file.origins.pictures[fault.number],
+                 fault.why);
+        else
+            tell("font", flow.looks.fonts[fault.number], file.origins.fonts[fault.number],
+                 fault.why);
+    }
+    const auto check_sounds = [&](const Table<Sound>& sounds, const std::vector<Place>& places) {
+        for (std::size_t i = 0; i < sounds.size(); ++i) {
+            const std::string path(flow.text(sounds[i].file));
+            std::error_code unknown;
+            if (!path.empty() && !std::filesystem::exists(path, unknown))
+                tell("sound", sounds[i].file, places[i], "there is no such file");
+        }
+    };
+    check_sounds(flow.looks.cues, file.origins.cues);
+    check_sounds(flow.looks.tunes, file.origins.tunes);
+}
+
+} // namespace
+
+Found check_looks(const FlowFile& file, const LookCheckOptions& options) {
+    Found found;
+    if (!file.compiled) return found;
+    Watch watch(options.check);
+    try {
+        Painter painter(*file.compiled, "", Painter::Pictures::of_strangers);
+        check_files(file, painter, watch, found.findings);
+        looks::check_places(file, painter, options, watch, found.findings);
+        looks::check_focus(file, painter, watch, found.findings);
+        if (options.pictures) looks::check_colours(file, painter, options, watch, found.findings);
+    } catch (const Stopped& stopped) {
+        found.stop = stopped.why;
+    }
+    std::stable_sort(found.findings.begin(), found.findings.end(),
+                     [](const Finding& a, const Finding& b) {
+                         return std::tuple(a.place.file, a.place.begin) <
+                                std::tuple(b.place.file, b.place.begin);
+                     });
+    return found;
+}
+
+} // namespace rondix

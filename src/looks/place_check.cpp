@@ -1,0 +1,267 @@
+#include "looks/place_check.hpp"
+
+#include "place/turn.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <set>
+
+namespace rondix::looks {
+
+namespace {
+
+constexpr float rounding = 0.5F; // of a design unit
+// In units of the design: WCAG 2.5.8 (AA), and for fingers 2.5.5 (AAA).
+constexpr float least_target = 24;
+constexpr float least_target_of_a_finger = 44;
+constexpr float most_stretch = 1.02F;
+
+/// Texts a third longer, with letters of their own; kept, for the Runner keeps views of them.
+class LongerTexts {
+  public:
+    Wording wording() {
+        return {this, [](void* self, std::string_view text) {
+                    return static_cast<LongerTexts*>(self)->longer(text);
+                }};
+    }
+
+  private:
+    std::string_view longer(std::string_view text) {
+        const auto [known, is_new] = longer_.try_emplace(std::string(text));
+        if (!is_new) return known->second;
+        std::string& more = known->second;
+        more = text;
+        const std::string_view extra = text.substr(0, (text.size() + 2) / 3);
+        // Never in the middle of a character.
+        std::size_t end = extra.size();
+        while (end < text.size() && (static_cast<unsigned char>(text[end]) & 0xC0) == 0x80) ++end;
+        more += text.substr(0, end);
+        return more;
+    }
+    std::map<std::string, std::string> longer_;
+};
+
+Rect bounds(const Rect& place, float degrees) {
+    if (degrees == 0) return place;
+    const Transform turn = place::turn_about(place.middle(), degrees);
+    Rect all;
+    float right = 0;
+    float bottom = 0;
+    for (int i = 0; i < 4; ++i) {
+        const Point corner =
+            turn({i % 2 == 0 ? place.x : place.right(), i / 2 == 0 ? place.y : place.bottom()});
+        all.x = i == 0 ? corner.x : std::min(all.x, corner.x);
+        all.y = i == 0 ? corner.y : std::min(all.y, corner.y);
+        right = i == 0 ? corner.x : std::max(right, corner.x);
+        bottom = i == 0 ? corner.y : std::max(bottom, corner.y);
+    }
+    all.width = right - all.x;
+    all.height = bottom - all.y;
+    return all;
+}
+
+bool inside(const Rect& inner, const Rect& outer) {
+    return inner.x >= outer.x - rounding && inner.y >= outer.y - rounding &&
+           inner.right() <= outer.right() + rounding && inner.bottom() <= outer.bottom() + rounding;
+}
+
+bool overlap(const Rect& a, const Rect& b) {
+    return a.x + rounding < b.right() && b.x + rounding < a.right() &&
+           a.y + rounding < b.bottom() && b.y + rounding < a.bottom();
+}
+
+class PlaceCheck {
+  public:
+    PlaceCheck(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+               Watch& watch, Findings& findings)
+        : file_(file)
+        , flow_(*file.compiled)
+        , painter_(painter)
+        , options_(options)
+        , watch_(watch)
+        , findings_(findings)
+        , runner_(flow_) {
+        runner_.set_ruler(painter.ruler());
+    }
+
+    void check() {
+        for (const PictureSize size : options_.sizes) {
+            size_ = fmt::format("{}x{}", size.width, size.height);
+            runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
+            for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
+                watch_.look("places", i, flow_.screens.size());
+                check_screen(ScreenId(i));
+            }
+        }
+        runner_.set_wording(longer_.wording());
+        for (const PictureSize size : options_.sizes) {
+            size_ = fmt::format("{}x{}", size.width, size.height);
+            runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
+            for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
+                watch_.look("longer texts", i, flow_.screens.size());
+                each_box(ScreenId(i), [&](std::uint32_t box) { check_text(box, true); });
+            }
+        }
+        tell();
+    }
+
+  private:
+    template <class Do>
+    void each_box(ScreenId screen, Do act) {
+        const Range boxes = flow_.looks.screens[index(screen)].boxes;
+        places_ = runner_.places_of(screen);
+        first_ = boxes.begin;
+        for (std::uint32_t i = boxes.begin; i < boxes.end(); ++i) act(i);
+    }
+    const Box& box(std::uint32_t i) const { return flow_.looks.boxes[i]; }
+    const Placed& placed(std::uint32_t i) const { return places_[i - first_]; }
+    Rect area(std::uint32_t i) const {
+        const BoxForm& form = box(i).forms[static_cast<std::size_t>(runner_.canvas().shape)];
+        return bounds(placed(i).rect, form.rotate);
+    }
+    bool is_usable(std::uint32_t i) const {
+        return box(i).role == BoxRole::control && is_usable_kind(flow_[box(i).control].kind);
+    }
+    Place place_of(std::uint32_t i) const { return file_.origins.boxes[i]; }
+    std::string name_of(std::uint32_t i) const {
+        if (box(i).role == BoxRole::heading) return "the heading";
+        return "'" + std::string(flow_.text(flow_[box(i).control].id)) + "'";
+    }
+
+    void check_screen(ScreenId screen) {
+        std::vector<std::uint32_t> usable;
+        each_box(screen, [&](std::uint32_t i) {
+            const bool drawn = box(i).role == BoxRole::control || box(i).role == BoxRole::heading;
+            if (drawn && !box(i).bleeds) check_place(i);
+            check_text(i, false);
+            check_pictures(i);
+            if (is_usable(i)) usable.push_back(i);
+        });
+        for (std::size_t a = 0; a < usable.size(); ++a) {
+            watch_.step("places", index(screen), flow_.screens.size());
+            for (std::size_t b = a + 1; b < usable.size(); ++b)
+                if (can_be_seen_together(usable[a], usable[b]) &&
+                    overlap(area(usable[a]), area(usable[b])))
+                    note(Slug::overlap, usable[b],
+                         fmt::format("{} and {} overlap", name_of(usable[a]), name_of(usable[b])),
+                         "give them places apart, or let a group arrange them");
+        }
+    }
+
+    /// They do not stand on different pages of the same.
+    bool can_be_seen_together(std::uint32_t a, std::uint32_t b) const {
+        const Control& one = flow_[box(a).control];
+        const Control& other = flow_[box(b).control];
+        return one.pages == no_pages || one.pages != other.pages || one.page == other.page;
+    }
+
+    void check_place(std::uint32_t i) {
+        const Rect own = area(i);
+        const Canvas& canvas = runner_.canvas();
+        if (!inside(own, {0, 0, canvas.size.width, canvas.size.height}))
+            note(Slug::off_canvas, i, name_of(i) + " stands over the edge of the canvas",
+                 "change its place or its size");
+        else if (!inside(own, canvas.safe))
+            note(Slug::outside_safe, i, name_of(i) + " stands outside the safe margin",
+                 "change its place, or say 'bleed: yes' where it may stand there");
+        const bool touch = (flow_.devices & set_of(DeviceKind::touch)) != 0;
+        const float least = touch ? least_target_of_a_finger : least_target;
+        if (is_usable(i) && std::min(own.width, own.height) < least)
+            note(Slug::small_target, i,
+                 fmt::format("{} is only {:.0f}x{:.0f} large, which is hard to hit", name_of(i),
+                             own.width, own.height),
+                 touch ? "make it at least 44x44, for it is touched" : "make it at least 24x24");
+    }
+
+    void check_text(std::uint32_t i, bool longer) {
+        if (placed(i).text_scale >= 1) return;
+        const std::string what =
+            is_part(box(i).role) ? "a text in " + name_of(i) : "the text of " + name_of(i);
+        if (longer)
+            note(Slug::tight_text, i,
+                 what + " would not fit, were it a third longer, as translations are",
+                 "give it more room");
+        else
+            note(Slug::text_too_long, i,
+                 fmt::format("{} does not fit: it is made smaller, to {:.0f}%", what,
+                             placed(i).text_scale * 100),
+                 "give it more room, or shorten it");
+    }
+
+    void check_pictures(std::uint32_t i) {
+        const Style& style = flow_.looks[box(i).style];
+        const Ruler ruler = painter_.ruler();
+        const auto stretched = [&](PictureId picture) {
+            const Size own = ruler.picture(ruler.context, picture);
+            const Rect& rect = placed(i).rect;
+            if (own.width <= 0 || rect.width <= 0 || rect.height <= 0) return false;
+            const float ratio = (rect.width / rect.height) / (own.width / own.height);
+            return std::max(ratio, 1 / ratio) > most_stretch;
+        };
+        const auto tell = [&](PictureId picture) {
+            note(Slug::stretched_picture, i,
+                 fmt::format("the picture '{}' is pulled out of shape here",
+                             flow_.text(flow_.looks.pictures[index(picture)])),
+                 "say 'fit: inside' or 'fit: cover', or give it slices");
+        };
+        if (box(i).picture != no_picture && style.dresses[0].fit == PictureFit::stretch &&
+            stretched(box(i).picture))
+            tell(box(i).picture);
+        for (const Dress& dress : style.dresses)
+            if (dress.image != no_picture && dress.slices == Sides{} &&
+                dress.fit == PictureFit::stretch && stretched(dress.image))
+                return tell(dress.image);
+    }
+
+    // --- one finding a box and kind, with the sizes at which it is so
+
+    struct Noted {
+        std::string text, mend;
+        std::vector<std::string> sizes;
+    };
+
+    void note(Slug slug, std::uint32_t i, const std::string& text, const char* mend) {
+        if (!place_of(i).known()) return; // built in
+        if (slug == Slug::tight_text && noted_.contains({i, Slug::text_too_long})) return;
+        Noted& noted = noted_[{i, slug}];
+        if (noted.sizes.empty()) noted.text = text;
+        noted.mend = mend;
+        if (noted.sizes.empty() || noted.sizes.back() != size_) noted.sizes.push_back(size_);
+    }
+
+    void tell() {
+        for (const auto& [key, noted] : noted_) {
+            std::string sizes;
+            for (const std::string& size : noted.sizes) sizes += (sizes.empty() ? "" : ", ") + size;
+            const bool all = noted.sizes.size() == options_.sizes.size();
+            add(findings_, key.second, place_of(key.first),
+                noted.text + (all ? "" : " (at " + sizes + ")"))
+                .mend = noted.mend;
+        }
+    }
+
+    const FlowFile& file_;
+    const CompiledFlow& flow_;
+    Painter& painter_;
+    const LookCheckOptions& options_;
+    Watch& watch_;
+    Findings& findings_;
+    Runner runner_;
+    LongerTexts longer_;
+    std::span<const Placed> places_;
+    std::uint32_t first_ = 0;
+    std::string size_;
+    std::map<std::pair<std::uint32_t, Slug>, Noted> noted_;
+};
+
+} // namespace
+
+void check_places(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
+                  Watch& watch, Findings& findings) {
+    PlaceCheck(file, painter, options, watch, findings).check();
+}
+
+} // namespace rondix::looks

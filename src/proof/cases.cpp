@@ -1,0 +1,101 @@
+#include "proof/cases.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+/// The conditions in the order in which they are read: whether the screen closes, which takes the
+/// move away; that of the control; those of alternatives, of which the first that holds is done;
+/// and where that goes home, those by which the flow starts.
+const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
+                                        std::initializer_list<ActionId> actions) {
+    asked_.clear();
+    changed_.assign(1, {});
+    const auto next = [&] { return static_cast<std::uint32_t>(asked_.size()) + 1; };
+    if (closes != fails) asked_.push_back({closes, Asked::never, next()});
+    asked_.push_back({when, next(), Asked::known});
+    std::vector<std::pair<std::size_t, Range>> goes_home;
+    for (const ActionId action : actions) {
+        if (action == unsaid) continue;
+        const Range alternatives = flow_[action].alternatives;
+        for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
+            const Alternative& one = flow_.alternatives[i];
+            const bool home =
+                one.steps.count > 0 && flow_.steps[one.steps.end() - 1].kind == StepKind::home;
+            if (home && flow_.first_choice != unsaid)
+                goes_home.emplace_back(asked_.size(), one.steps);
+            asked_.push_back({one.when, Asked::known, next()});
+        }
+    }
+    asked_.push_back({holds, Asked::known, Asked::known}); // when no alternative holds
+    for (const auto& [home, steps] : goes_home) ask_about_start(home, steps);
+    split();
+    return cubes_;
+}
+
+const std::vector<Cube>& Cases::in_which(ConditionId when) {
+    changed_.assign(1, {});
+    asked_.assign(1, {when, Asked::known, Asked::never});
+    split();
+    return cubes_;
+}
+
+/// By which condition the flow starts, where steps of the same list have changed flags before.
+void Cases::ask_about_start(std::size_t home, Range steps) {
+    Cube changed;
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
+        const Step& step = flow_.steps[i];
+        const bool raises = step.kind == StepKind::raise;
+        if (raises || step.kind == StepKind::lower)
+            changed.push_back({FlagId(step.subject), raises});
+        if (step.kind != StepKind::set && step.kind != StepKind::reset) continue;
+        if (flow_.settings[step.subject].question != no_screen) continue; // it is not kept yet
+        const Range asks = flow_.settings[step.subject].asks;
+        for (std::uint32_t a = asks.begin; a < asks.end(); ++a) {
+            const SettingAsk& ask = flow_.setting_asks[a];
+            changed.push_back({ask.flag, step.value >= ask.least && step.value <= ask.most});
+        }
+    }
+    std::reverse(changed.begin(), changed.end()); // the last change counts
+    const auto after = static_cast<std::uint32_t>(changed_.size());
+    changed_.push_back(std::move(changed));
+    asked_[home].if_holds = static_cast<std::uint32_t>(asked_.size());
+    const Range choice = flow_[flow_.first_choice].alternatives;
+    for (std::uint32_t i = choice.begin; i < choice.end(); ++i)
+        asked_.push_back({flow_.alternatives[i].when, Asked::known,
+                          static_cast<std::uint32_t>(asked_.size()) + 1, after});
+}
+
+void Cases::split() {
+    cubes_.clear();
+    Cube cube;
+    split(asked_[0].at, 0, cube);
+}
+
+/// Follows a condition down both answers of each of its tests. What stands at its end decides which
+/// is read next.
+void Cases::split(ConditionId at, std::uint32_t asked, Cube& cube) {
+    if (cubes_.size() > most) return;
+    while (at >= holds) {
+        asked = at == holds ? asked_[asked].if_holds : asked_[asked].if_fails;
+        if (asked == Asked::never) return;
+        if (asked == Asked::known) return cubes_.push_back(cube);
+        at = asked_[asked].at;
+    }
+    const Test& test = flow_.tests[index(at)];
+    const auto of_flag = [&](const Literal& one) { return one.flag == test.flag; };
+    const Cube& changed = changed_[asked_[asked].after];
+    const auto now = std::find_if(changed.begin(), changed.end(), of_flag);
+    if (now != changed.end())
+        return split(now->raised ? test.if_raised : test.if_lowered, asked, cube);
+    const auto known = std::find_if(cube.begin(), cube.end(), of_flag);
+    if (known != cube.end())
+        return split(known->raised ? test.if_raised : test.if_lowered, asked, cube);
+    for (const bool raised : {false, true}) {
+        cube.push_back({test.flag, raised});
+        split(raised ? test.if_raised : test.if_lowered, asked, cube);
+        cube.pop_back();
+    }
+}
+
+} // namespace rondix

@@ -1,0 +1,58 @@
+// The cases of a move: which values of flags its conditions tell apart.
+//
+// The conditions are read in the order in which apply() reads them, each down both answers of each
+// of its tests, as far as the answers matter. A case is what was answered on one way down; no two
+// cases overlap, and together they are all values of the flags for which the move could happen.
+#pragma once
+
+#include "rondix/compiled_flow.hpp"
+
+#include <initializer_list>
+#include <vector>
+
+namespace rondix {
+
+/// A flag and the value that is asked for, or given.
+struct Literal {
+    FlagId flag{};
+    bool raised = false;
+};
+
+using Cube = std::vector<Literal>;
+
+class Cases {
+  public:
+    explicit Cases(const CompiledFlow& flow)
+        : flow_(flow) {}
+
+    /// Of a move that a control with the condition `when` makes on a screen that closes by itself
+    /// when `closes` holds; `actions` are those of which the move does the first that is said.
+    const std::vector<Cube>& of_move(ConditionId closes, ConditionId when,
+                                     std::initializer_list<ActionId> actions);
+    /// Those in which a condition holds.
+    const std::vector<Cube>& in_which(ConditionId when);
+
+    /// The last move asked about has more cases than can be told apart.
+    bool overflowed() const { return cubes_.size() > most; }
+
+  private:
+    static constexpr std::size_t most = 4096; // of one move
+
+    struct Asked {
+        ConditionId at = holds;
+        std::uint32_t if_holds = 0, if_fails = 0; // what is read next; or one of:
+        static constexpr std::uint32_t known = 0xFFFFFFFF, never = 0xFFFFFFFE;
+        std::uint32_t after = 0; // which of changed_: what steps before have made of flags
+    };
+
+    void ask_about_start(std::size_t home, Range steps);
+    void split();
+    void split(ConditionId at, std::uint32_t asked, Cube& cube);
+
+    const CompiledFlow& flow_;
+    std::vector<Asked> asked_;  // the conditions; the first is read first
+    std::vector<Cube> changed_; // by steps of the same list; the first by none
+    std::vector<Cube> cubes_;
+};
+
+} // namespace rondix

@@ -1,0 +1,245 @@
+// The limits that the tool is given hold for every command and stage, within a tenth of their value
+// or half a second; an interrupt ends each within as much; and whoever looks on is told how far it
+// is. Flows that cost much, each in a stage of its own.
+#include "tool_runner.hpp"
+
+#include <fmt/format.h>
+#include <sys/resource.h>
+
+#include <chrono>
+#include <csignal>
+#include <fcntl.h>
+#include <thread>
+
+namespace rondix::test {
+namespace {
+
+namespace fs = std::filesystem;
+
+#if defined(__SANITIZE_ADDRESS__)
+constexpr double slower = 5; // of all that is measured
+constexpr bool is_watched = true;
+#else
+constexpr double slower = 1;
+constexpr bool is_watched = false;
+#endif
+
+/// What a run of the tool took.
+struct Taken {
+    int status = -1; // or, less than zero, the signal that ended it
+    double seconds = 0;
+    double megabytes = 0;
+    std::string output;
+};
+
+/// Runs the tool, and interrupts it after a time, if one is given.
+Taken run_tool(const std::vector<std::string>& words, double interrupt_after = 0) {
+    const fs::path output = scratch() / "output";
+    std::vector<std::string> all = {tool_path()};
+    all.insert(all.end(), words.begin(), words.end());
+    std::vector<char*> arguments;
+    for (std::string& word : all) arguments.push_back(word.data());
+    arguments.push_back(nullptr);
+    const auto began = std::chrono::steady_clock::now();
+    const pid_t child = fork();
+    if (child == 0) {
+        const int file = open(output.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600);
+        dup2(file, STDOUT_FILENO), dup2(file, STDERR_FILENO);
+        execv(arguments[0], arguments.data());
+        _exit(127);
+    }
+    if (interrupt_after > 0) {
+        std::this_thread::sleep_for(std::chrono::duration<double>(interrupt_after));
+        kill(child, SIGINT);
+    }
+    int status = 0;
+    struct rusage used {};
+    wait4(child, &status, 0, &used);
+    Taken taken;
+    taken.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - began).count();
+    taken.status = WIFEXITED(status) ? WEXITSTATUS(status) : -WTERMSIG(status);
+    taken.megabytes = static_cast<double>(used.ru_maxrss) / 1024;
+    taken.output = contents(output);
+    fs::remove_all(output.parent_path());
+    return taken;
+}
+
+// --- flows that cost much
+
+/// A long way: much to read, to compare and to walk.
+std::string long_flow(int screens) {
+    std::string text = "rondix: 1\nstarts-with: s0\nscreens:\n";
+    for (int i = 0; i < screens; ++i)
+        text += fmt::format("  s{0}:\n    title: Screen {0}\n    controls:\n"
+                            "      - {{ button: on, text: On, press: {1} }}\n"
+                            "      - {{ button: leave, text: Leave, press: quit }}\n",
+                            i, i + 1 < screens ? "open s" + std::to_string(i + 1) : "home");
+    return text;
+}
+
+/// Screens that all open each other: what may be reopened differs by the way there.
+std::string wide_circle(int screens) {
+    std::string text = "rondix: 1\nstarts-with: s0\nscreens:\n";
+    for (int i = 0; i < screens; ++i) {
+        text += fmt::format("  s{0}:\n    title: Screen {0}\n    controls:\n", i);
+        for (int to = 0; to < screens; ++to)
+            if (to != i)
+                text += fmt::format("      - {{ button: to{0}, text: To {0}, press: open s{0} }}\n",
+                                    to);
+        text += "      - { button: leave, text: Leave, press: quit }\n";
+    }
+    return text;
+}
+
+/// A picture that a library takes long to draw.
+std::string slow_picture() {
+    std::string text = "<svg xmlns='http://www.w3.org/2000/svg' width='400' height='300'>"
+                       "<filter id='f' x='-5' y='-5' width='11' height='11'>";
+    for (int i = 0; i < 60; ++i)
+        text += "<feTurbulence baseFrequency='0.05' numOctaves='9'/><feGaussianBlur "
+                "stdDeviation='90'/>";
+    text += "</filter>";
+    for (int i = 0; i < 40; ++i) text += "<rect width='400' height='300' filter='url(#f)'/>";
+    return text + "</svg>";
+}
+
+const std::string with_picture = R"(rondix: 1
+starts-with: a
+screens:
+  a:
+    title: A
+    controls:
+      - { picture: p, file: slow.svg, place: { at: left, size: 400x300 } }
+      - { button: leave, text: Leave, press: quit }
+)";
+
+class Limits : public testing::Test {
+  protected:
+    std::string put(const std::string& name, const std::string& text) const {
+        std::ofstream(folder_ / name, std::ios::binary) << text;
+        return (folder_ / name).string();
+    }
+    std::string out(const std::string& name) const { return (folder_ / name).string(); }
+    void TearDown() override { fs::remove_all(folder_); }
+
+    /// Ends in time, whether it got through or not.
+    static void expect_in_time(std::vector<std::string> words, double limit) {
+        words.insert(words.end(), {"--most-seconds", fmt::format("{}", limit)});
+        const Taken taken = run_tool(words);
+        const std::string what = words[0] + " " + words[1] + "\n" + taken.output.substr(0, 400);
+        EXPECT_LT(taken.seconds, limit + std::max(0.5, limit * 0.1) + 0.5 * (slower - 1)) << what;
+        EXPECT_GE(taken.status, 0) << what;
+        if (taken.seconds > limit && taken.status != 1) { // an error is an answer, too
+            EXPECT_EQ(taken.status, 3) << what;
+            EXPECT_NE(taken.output.find("not settled"), std::string::npos) << what;
+        }
+    }
+
+    const fs::path folder_ = [] {
+        const auto folder =
+            fs::temp_directory_path() / ("rondix-limits-" + std::to_string(getpid()));
+        fs::create_directories(folder);
+        return folder;
+    }();
+};
+
+TEST_F(Limits, OfTimeHoldInEveryStageOfTheCheck) {
+    const std::string flow = put("long.flow.yaml", long_flow(40'000));
+    for (const double limit : {0.2, 1.0, 2.0, 3.0}) expect_in_time({"check", flow}, limit);
+    expect_in_time({"check", put("circle.flow.yaml", wide_circle(20))}, 1);
+    put("slow.svg", slow_picture());
+    expect_in_time({"check", put("slow.flow.yaml", with_picture)}, 1);
+}
+
+TEST_F(Limits, OfTimeHoldForMends) {
+    expect_in_time({"check", put("long.flow.yaml", long_flow(3'000)), "--mend"}, 2);
+    expect_in_time({"check", put("circle.flow.yaml", wide_circle(20)), "--mend"}, 1);
+}
+
+TEST_F(Limits, OfTimeHoldForEveryCommandThatProvesOrDraws) {
+    for (const std::string& flow :
+         {put("long.flow.yaml", long_flow(20'000)), put("circle.flow.yaml", wide_circle(20))}) {
+        expect_in_time({"map", flow, "-o", out("a.svg")}, 1);
+        expect_in_time({"draw", flow, "-o", out("pictures")}, 1);
+        expect_in_time({"focus", flow, "s19"}, 1);
+        expect_in_time({"strip", flow, "--finding", "1", "-o", out("a.png")}, 1);
+        expect_in_time({"cover", flow, "--make", out("walks")}, 1);
+        expect_in_time({"walk", flow, "--make", out("walks")}, 1);
+    }
+}
+
+TEST_F(Limits, OfMemoryHold) {
+    if (is_watched) GTEST_SKIP() << "what watches the memory needs some";
+    // What the program takes anyway.
+    const Taken plain = run_tool({"check", put("a.flow.yaml", long_flow(20)), "--no-looks"});
+    for (const std::string& flow :
+         {put("circle.flow.yaml", wide_circle(20)), put("long.flow.yaml", long_flow(40'000))}) {
+        const Taken taken = run_tool({"check", flow, "--most-megabytes", "100", "--no-looks"});
+        EXPECT_LT(taken.megabytes, plain.megabytes + 100 + 80) << taken.output;
+        EXPECT_EQ(taken.status, 3) << taken.output;
+        EXPECT_NE(taken.output.find("--most-megabytes"), std::string::npos) << taken.output;
+    }
+}
+
+TEST_F(Limits, AConditionOfAHundredThousandTermsIsToldAtOnce) {
+    std::string condition = "f";
+    for (int i = 0; i < 100'000; ++i) condition += i % 2 == 0 ? " and f" : " or f";
+    const std::string flow =
+        put("long.flow.yaml", "rondix: 1\nstarts-with: a\nflags: { f: {} }\nscreens:\n  a:\n"
+                              "    controls:\n      - { button: leave, press: quit, when: " +
+                                  condition + " }\n");
+    const Taken taken = run_tool({"check", flow});
+    EXPECT_LT(taken.seconds, 0.5 * slower);
+    EXPECT_NE(taken.output.find("too long"), std::string::npos) << taken.output.substr(0, 300);
+}
+
+TEST_F(Limits, TenThousandScreensAreCompared) {
+    const std::string flow = put("long.flow.yaml", long_flow(10'000));
+    const Taken taken = run_tool({"check", flow, "--no-looks"});
+    EXPECT_EQ(taken.status, 0) << taken.output.substr(0, 300);
+    EXPECT_LT(taken.seconds, 6 * slower);
+}
+
+TEST_F(Limits, APictureThatTakesTooLongIsAFault) {
+    put("slow.svg", slow_picture());
+    const Taken taken = run_tool({"check", put("slow.flow.yaml", with_picture)});
+    EXPECT_NE(taken.output.find("it takes too long to draw"), std::string::npos) << taken.output;
+    EXPECT_EQ(taken.status, 1);
+    EXPECT_LT(taken.seconds, 4 * slower);
+}
+
+TEST_F(Limits, AnInterruptEndsEveryCommand) {
+    const std::string flow = put("circle.flow.yaml", wide_circle(20));
+    const std::string large = put("long.flow.yaml", long_flow(20'000));
+    put("slow.svg", slow_picture());
+    const std::string slow = put("slow.flow.yaml", with_picture);
+    const std::vector<std::vector<std::string>> all = {
+        {"check", flow},
+        {"check", large},
+        {"check", flow, "--mend"},
+        {"map", flow, "-o", out("a.svg")},
+        {"draw", flow, "-o", out("pictures")},
+        {"focus", flow, "s19"},
+        {"strip", flow, "--finding", "1", "-o", out("a.png")},
+        {"cover", large, "--make", out("walks")},
+        {"check", slow},
+        {"draw", slow, "-o", out("pictures")}};
+    for (const auto& words : all) {
+        const Taken taken = run_tool(words, 0.4);
+        EXPECT_LT(taken.seconds, 0.4 + 0.5 * slower) << words[0] << "\n" << taken.output;
+        EXPECT_NE(taken.status, 0) << words[0] << "\n" << taken.output;
+    }
+}
+
+TEST_F(Limits, HowFarItIsIsShownOnATerminalAfterASecond) {
+    const std::string flow = put("circle.flow.yaml", wide_circle(20));
+    const Ran ran = shell("script -qec \"'" + tool_path() + "' check " + flow +
+                          " --most-seconds 2\" /dev/null");
+    EXPECT_NE(ran.output.find("1 s, what each screen does: "), std::string::npos) << ran.output;
+    EXPECT_NE(ran.output.find("Ctrl-C"), std::string::npos) << ran.output;
+    const std::string quiet = run_tool({"check", flow, "--most-seconds", "2"}).output;
+    EXPECT_EQ(quiet.find("Ctrl-C"), std::string::npos);
+}
+
+} // namespace
+} // namespace rondix::test

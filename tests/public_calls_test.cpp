@@ -1,0 +1,161 @@
+// What a game may call with anything at all: ids that no table has, moves that are none, texts that
+// are no situations. Every call answers "none" or false; none of them ends the game.
+#include "rondix/saved_situation.hpp"
+#include "rondix/tools/trace_file.hpp"
+#include "support.hpp"
+
+#include <random>
+
+namespace rondix::test {
+namespace {
+
+/// Good ones, those next to the ends of the tables, and the "none" of each kind.
+const std::vector<std::uint32_t> numbers = {
+    0,      1,      7,      30,      63,      64,         199,        500,       0x7FFF,
+    0x8000, 0xFFFE, 0xFFFF, 0x10000, 0x10001, 0x7FFFFFFF, 0xFFFFFFFE, 0xFFFFFFFF};
+
+std::size_t ask_everything(Runner& menus, std::uint32_t n) {
+    const auto small = static_cast<std::uint16_t>(n);
+    const CompiledFlow& flow = menus.flow();
+    std::size_t told = 0;
+    const auto see = [&](const auto& answer) { told += sizeof answer; };
+    see(menus.focus_of(ScreenId(small)));
+    see(menus.words_of(ControlId{n}));
+    see(menus.words_of(menus.focus()));
+    see(menus.shown_value(SettingId(small)));
+    see(menus.ticket_of(RequestId(small)));
+    see(menus.value_of(SettingId(small)));
+    see(menus.kept_value_of(SettingId(small)));
+    see(menus.text_of(SettingId(small)));
+    see(menus.place_of(ControlId{n}));
+    see(menus.place_of(menus.focus()));
+    for (const Button way : {Button::up, Button::down, Button::accept, Button(250)})
+        see(menus.route(ControlId{n}, way));
+    for (const std::uint32_t row : numbers) see(menus.place_of_row(ControlId{n}, row));
+    see(menus.row_in_focus(ControlId{n}));
+    see(menus.places_of(ScreenId(small)));
+    see(menus.time_until_due(EventId(small)));
+    see(menus.is_loaded(SceneId(small)));
+    if (menus.situation().depth() > 0) {
+        see(usable(flow, menus.situation(), ControlId{n}));
+        see(shown(flow, menus.situation(), ControlId{n}));
+        see(page_of(flow, menus.situation(), PagesId(small)));
+    }
+    see(first_use(flow, ControlId{n}));
+    return told;
+}
+
+void do_everything(Runner& menus, std::uint32_t n) {
+    const auto small = static_cast<std::uint16_t>(n);
+    const auto tiny = static_cast<std::uint8_t>(n);
+    const Device devices[] = {keyboard, mouse, pad(tiny), finger(tiny)};
+    menus.take_effects();
+    for (const Device by : devices) {
+        menus.press(Button(tiny), by);
+        menus.release(Button(tiny), by);
+        menus.press_key(KeyId(small), by);
+        menus.release_key(KeyId(small), by);
+        menus.press_code(by, Code{n});
+        menus.release_code(by, Code{n});
+        menus.pointer_presses({static_cast<float>(n), -static_cast<float>(n)}, by);
+        menus.pointer_releases({1e30F, NAN}, by);
+        menus.take_effects();
+    }
+    menus.tell(EventId(small));
+    menus.set_loaded(SceneId(small));
+    menus.set_flag(FlagId(small), true);
+    menus.set_setting(SettingId(small), small);
+    menus.set_text(SettingId(small), "\xFF\xFE");
+    menus.set_label(ControlId{n}, "x");
+    menus.set_rows(ControlId{n}, {});
+    menus.rebind(DeviceKind::keyboard, Code{n}, Target(tiny));
+    menus.loaded(Ticket{n}), menus.done(Ticket{n});
+    menus.advance(static_cast<double>(n)), menus.take_effects();
+    menus.scroll({0, 0}, static_cast<float>(n));
+}
+
+TEST(PublicCalls, TakeAnyIds) {
+    const FlowFile file = demo_flow();
+    for (const bool started : {false, true}) {
+        Runner menus(*file.compiled);
+        if (started) menus.start();
+        for (int round = 0; round < 20; ++round)
+            for (const std::uint32_t n : numbers) {
+                EXPECT_GT(ask_everything(menus, n), 0u);
+                do_everything(menus, n);
+                if (!started) {
+                    EXPECT_EQ(menus.situation().depth(), 0u);
+                }
+            }
+    }
+}
+
+TEST(PublicCalls, TakeAnyMoves) {
+    const FlowFile file = demo_flow();
+    Runner menus(*file.compiled);
+    for (const std::uint32_t n : numbers) EXPECT_FALSE(menus.replay(Move::press(ControlId{n})));
+    menus.start();
+    std::size_t taken = 0;
+    for (int kind = 0; kind < 40; ++kind)
+        for (const std::uint32_t subject : numbers)
+            for (const std::uint16_t value : {0, 1, 2, 100, 0x7FFF, 0xFFFD, 0xFFFE, 0xFFFF}) {
+                Move move;
+                move.kind = MoveKind(kind), move.subject = subject, move.value = value;
+                taken += menus.replay(move) ? 1 : 0;
+                EXPECT_TRUE(menus.situation().depth() > 0);
+                menus.take_effects();
+            }
+    EXPECT_GT(taken, 10u);
+    EXPECT_FALSE(menus.replay(Move::event(EventId(0xFFFF))));
+    Move beyond = Move::event(EventId(0));
+    beyond.subject = 0x10000; // which is no event, and not the first one either
+    EXPECT_FALSE(menus.replay(beyond));
+}
+
+TEST(PublicCalls, TakeAnyTextsForSituations) {
+    const FlowFile file = demo_flow();
+    Runner menus(*file.compiled);
+    menus.start();
+    const std::string good = saved_text(saved(menus));
+    std::string fault;
+    ASSERT_TRUE(read_saved(good, fault)) << fault;
+    std::vector<std::string> texts = {R"({"rondix-situation":1,"x":1e999})",
+                                      R"({"rondix-saved":1,"x":1e999})",
+                                      "1e999",
+                                      "[1e999, -1e999]",
+                                      std::string(500'000, '['),
+                                      "\"\\uD800\"",
+                                      "\xFF",
+                                      "",
+                                      "null",
+                                      R"({"rondix-situation":1e999})"};
+    std::mt19937 random(1);
+    for (int i = 0; i < 3000; ++i) {
+        std::string text = good;
+        for (int change = 0; change < 1 + i % 4; ++change) {
+            const std::size_t at = random() % text.size();
+            const char* put[] = {"{", "}", "[", "]", "1e999", "\"", ":", ",", "null", "\xC3", "-0"};
+            text.replace(at, random() % 3, put[random() % 11]);
+        }
+        texts.push_back(std::move(text));
+    }
+    std::size_t refused = 0;
+    for (const std::string& text : texts) {
+        fault.clear();
+        std::optional<SavedSituation> read;
+        EXPECT_NO_THROW(read = read_saved(text, fault));
+        if (!read) {
+            ++refused;
+            EXPECT_FALSE(fault.empty());
+            continue;
+        }
+        Runner other(*file.compiled);
+        EXPECT_NO_THROW(restore(other, *read));
+        EXPECT_GT(other.situation().depth(), 0u);
+    }
+    EXPECT_GT(refused, 1000u);
+    EXPECT_NO_THROW(load_trace_text("t", "{\"rondix-trace\":1e999,\"t\":1e999}\n"));
+}
+
+} // namespace
+} // namespace rondix::test

@@ -1,0 +1,188 @@
+// rondix check: findings, and what was proved.
+#include "check_watch.hpp"
+#include "commands.hpp"
+#include "outputs.hpp"
+
+#include "files/read_file.hpp"
+#include "moves_of.hpp"
+#include "onlooker.hpp"
+
+#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/look_check.hpp"
+#include "rondix/tools/mend.hpp"
+#include "rondix/tools/report.hpp"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <filesystem>
+#include <fstream>
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+constexpr int least_side = 16;
+constexpr int most_side = 16384;
+
+struct Options {
+    std::string flow;
+    std::string format = "text";
+    std::string walks;
+    bool strict = false;
+    bool assumptions = false;
+    bool no_looks = false;
+    bool mends = false, mends_all = false, watch = false;
+    std::vector<Size> sizes;
+    CheckOptions check;
+};
+
+/// Each finding that has moves, as a walkthrough of its own.
+bool save_walks(const std::string& folder, const CheckResult& result) {
+    std::error_code fault;
+    std::filesystem::create_directories(folder, fault);
+    if (fault) {
+        fmt::print(stderr, "error: cannot make the folder '{}': {}\n", folder, fault.message());
+        return false;
+    }
+    std::size_t number = 0;
+    for (const Finding& finding : result.findings) {
+        const std::vector<std::string> moves = moves_shown(finding);
+        if (moves.empty()) continue;
+        const std::string name =
+            fmt::format("{}/{:02}-{}.walk.yaml", folder, ++number, row_of(finding.slug).name);
+        if (!write_file(name, write_walkthrough(finding.text, moves))) return false;
+    }
+    return true;
+}
+
+int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
+    if (!file.readable) return cannot_be_used;
+    if (result.verdict == Verdict::not_so) return errors_found;
+    if (strict && !result.findings.empty()) return errors_found; // warnings are all that is left
+    return result.verdict == Verdict::proved ? proved : not_settled;
+}
+
+/// Nothing with --no-looks.
+LookAt look_at(const Options& options) {
+    if (options.no_looks) return {};
+    LookCheckOptions looks;
+    if (!options.sizes.empty()) looks.sizes.clear();
+    for (const Size size : options.sizes) looks.sizes.push_back({size.width, size.height});
+    return [looks](const FlowFile& file, const CheckOptions& limits) {
+        LookCheckOptions within = looks;
+        within.check = limits;
+        return check_looks(file, within);
+    };
+}
+
+std::string in_format(const Options& options, const FlowFile& file, const CheckResult& result) {
+    const std::string& format = options.format;
+    if (format == "sarif") return check_sarif(file, result, options.check, look_at(options));
+    if (format == "junit") return check_junit(file, result);
+    if (format == "json") return check_json(file, result);
+    if (format == "csv") return figures_csv(result.figures);
+    return check_text(file, result, style_for_output());
+}
+
+/// Writes what the mends made, with the byte order mark where a file had one. One that was saved
+/// meanwhile is left as it is now.
+bool write_mended(const FlowFile& file, const Mended& mended) {
+    const std::string mark = "\xEF\xBB\xBF";
+    for (const Source& source : file.sources) {
+        const auto text = mended.texts.find(source.name());
+        if (text == mended.texts.end() || text->second == source.text()) continue;
+        const std::string first = files::read_file(source.name(), mark.size()).text;
+        const std::string before = first.starts_with(mark) ? mark : "";
+        if (!write_back(source.name(), before + source.text(), before + text->second)) return false;
+    }
+    return true;
+}
+
+CheckResult check_whole(const FlowFile& file, const Options& options) {
+    return check_all(file, options.check, look_at(options));
+}
+
+int run_mends(const FlowFile& file, const Options& options, Onlooker& onlooker) {
+    const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
+    const Mended mended = mend_all(file, which, options.check, look_at(options));
+    onlooker.end();
+    if (!write_mended(file, mended)) return cannot_be_used;
+    fmt::print("{}", mend_text(file, mended, style_for_output()));
+    if (mended.stop != Stop::nothing) return not_settled;
+    return status_of(read_flow(options.flow), mended.left, options.strict);
+}
+
+int run_watch(Options& options) {
+    const Checked last = watch_and_check(options.flow, [&] {
+        Onlooker onlooker(options.check); // each check has the limits for itself
+        Checked now;
+        now.file = read_flow(options.flow);
+        now.result = check_whole(now.file, options);
+        return now;
+    });
+    return status_of(last.file, last.result, options.strict);
+}
+
+/// Differences and changes are told as text, and one after the other.
+bool go_together(const Options& options) {
+    const bool mends = options.mends || options.mends_all;
+    const char* others = options.format != "text" ? "--format"
+                         : !options.walks.empty() ? "--save-walks"
+                         : mends && options.watch ? "--watch"
+                                                  : nullptr;
+    if (!others || (!mends && !options.watch)) return true;
+    fmt::print(stderr, "error: {} does not go together with {}\n", mends ? "--mend" : "--watch",
+               others);
+    return false;
+}
+
+int run(Options& options) {
+    if (!go_together(options)) return cannot_be_used;
+    if (options.watch) return run_watch(options);
+    Onlooker onlooker(options.check);
+    const FlowFile file = read_flow(options.flow);
+    note_inputs(file);
+    if (options.mends || options.mends_all) return run_mends(file, options, onlooker);
+    if (options.format == "csv") options.check.each_screen = true;
+    const CheckResult result = check_whole(file, options);
+    const std::string report = in_format(options, file, result);
+    onlooker.end();
+    fmt::print("{}", report);
+    if (options.assumptions && options.format == "text") fmt::print("\n{}", assumptions_text(file));
+    if (options.format == "csv") // which holds the figures alone
+        for (const Finding& finding : result.findings)
+            fmt::print(stderr, "{}", finding_text(finding, file.sources));
+    if (!options.walks.empty() && !save_walks(options.walks, result)) return cannot_be_used;
+    return status_of(file, result, options.strict);
+}
+
+} // namespace
+
+Run add_check(Command& command) {
+    const auto options = std::make_shared<Options>();
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("--format", options->format, "text, json, sarif, junit, or csv: the figures alone")
+        .one_of({"text", "json", "sarif", "junit", "csv"});
+    command.flag("--figures", options->check.each_screen,
+                 "tell for each screen how far it is from the start, to play and out of the game");
+    command.text("--save-walks", options->walks,
+                 "write the moves of each finding into this folder, as walkthroughs");
+    add_limits(command, options->check);
+    command.flag("--no-looks", options->no_looks,
+                 "ask only how the flow behaves, not how it looks");
+    command.sizes("--size", options->sizes, least_side, most_side,
+                  "a window size to look at, such as 1280x720; may be said more than once");
+    command.flag("--mend", options->mends,
+                 "show what would mend each finding, and apply what changes nothing that works");
+    command.flag("--mend-all", options->mends_all, "apply the others as well");
+    command.flag("--watch", options->watch,
+                 "check again at each save, and tell what changed; Ctrl-C ends it");
+    command.flag("--assumptions", options->assumptions,
+                 "say what the proof takes for granted of the game and the players");
+    command.flag("--strict", options->strict, "count warnings as errors");
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool

@@ -1,0 +1,132 @@
+// rondix map: the flow as a picture.
+#include "commands.hpp"
+#include "moves_of.hpp"
+#include "onlooker.hpp"
+#include "outputs.hpp"
+
+#include "rondix/tools/map.hpp"
+
+#include <fmt/format.h>
+
+#include <filesystem>
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string flow;
+    std::string output, walkthrough, of;
+    std::string link = MapOptions{}.link;
+    std::size_t finding = 0, cards = MapOptions::default_cards;
+    bool plain = false, parts = false;
+    Size size;
+    CheckOptions check;
+};
+
+constexpr int least_side = 100;
+constexpr int most_side = 32000;
+
+MapOptions map_options(const Options& options) {
+    MapOptions map;
+    const std::filesystem::path output = options.output;
+    map.format = output.extension() == ".svg" ? PictureFormat::svg : PictureFormat::png;
+    map.width = options.size.width, map.height = options.size.height; // 0: as large as it is
+    map.pictures = !options.plain;
+    map.most_cards = options.cards;
+    map.of = options.of;
+    map.link = options.link;
+    map.folder = output.parent_path().empty() ? "." : output.parent_path().string();
+    map.check = options.check;
+    return map;
+}
+
+/// The map, and with --parts one for what each card holds, beside it.
+int draw_maps(const FlowFile& file, const CheckResult& result, const MapOptions& map,
+              const Options& options) {
+    const std::filesystem::path output = options.output;
+    bool written = true;
+    const auto take = [&](const MapPart& part) {
+        const auto path = output.parent_path() / (part.name + output.extension().string());
+        written = write_file(path.string(), part.bytes);
+        if (!written) return false;
+        fmt::print("wrote {}", path.string());
+        if (!part.heading.empty()) fmt::print(": {}", part.heading);
+        if (part.folded > 0)
+            fmt::print(" ({} more are folded into its {} cards{})", part.folded, part.cards,
+                       options.parts ? "" : "; --parts draws what each card holds");
+        fmt::print("\n");
+        return options.parts;
+    };
+    std::string fault;
+    if (!draw_map_parts(file, result, map, output.stem().string(), take, fault)) {
+        fmt::print(stderr, "error: {}\n", fault);
+        return cannot_be_used;
+    }
+    return written ? proved : cannot_be_used;
+}
+
+int run(Options& options) {
+    const std::string ending = std::filesystem::path(options.output).extension().string();
+    if (ending != ".svg" && ending != ".png" && ending != ".dot") {
+        fmt::print(stderr, "error: '{}' should end in .svg, .png or .dot\n", options.output);
+        return cannot_be_used;
+    }
+    if (ending == ".dot" && (options.parts || !options.of.empty())) {
+        fmt::print(stderr,
+                   "error: a .dot holds the whole map: --of and --parts are for pictures\n");
+        return cannot_be_used;
+    }
+    Onlooker onlooker(options.check);
+    MapOptions map = map_options(options);
+    const FlowFile file = load_and_tell(options.flow);
+    if (!file.compiled) return status_without_tables(file);
+    std::optional<Walkthrough> walk;
+    if (options.finding > 0) {
+        const auto finding = finding_numbered(file, options.finding, options.check);
+        if (!finding) return onlooker.is_over() ? not_settled : cannot_be_used;
+        walk = walk_into(*finding);
+    } else if (!options.walkthrough.empty()) {
+        walk = load_good_walkthrough(options.walkthrough);
+        if (!walk) return cannot_be_used;
+    }
+    if (walk) map.way = moves_of(*file.compiled, *walk);
+    if (!may_write({options.output})) return cannot_be_used;
+    const CheckResult result = check(file, options.check);
+    if (ending != ".dot") {
+        const int status = draw_maps(file, result, map, options);
+        return status != proved && onlooker.is_over() ? not_settled : status;
+    }
+    if (!write_file(options.output, map_dot(file, result, map.way))) return cannot_be_used;
+    fmt::print("wrote {}\n", options.output);
+    return proved;
+}
+
+} // namespace
+
+Run add_map(Command& command) {
+    const auto options = std::make_shared<Options>();
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("-o,--output", options->output, "the picture: .svg or .png; or .dot, for Graphviz")
+        .needed();
+    command.size("--size", options->size, least_side, most_side,
+                 "fit the map into this size, such as 1280x800");
+    command.flag("--plain", options->plain, "words alone, without the screens' pictures");
+    add_limits(command, options->check);
+    command.count("--cards", options->cards, 0, 100'000,
+                  "fold a map of more cards than these (40); 0: never");
+    command.text("--of", options->of,
+                 "only this screen or scene, and what is reached only by way of it");
+    command.flag("--parts", options->parts,
+                 "draw what each folded card holds as well, beside the map: map.options.svg");
+    command.text("--link", options->link,
+                 "where the cards of an SVG lead, with {file}, {path}, {line}, {column} and "
+                 "{name}; usually '{file}#L{line}'");
+    command.text("--walk", options->walkthrough, "lay a walkthrough or a trace over the map");
+    command.count("--finding", options->finding, 0, 10'000,
+                  "lay the moves into this finding over it: the N-th of those that have moves");
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool

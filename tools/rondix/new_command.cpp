@@ -1,0 +1,140 @@
+// rondix new: a small project to begin with. Its files stand in tools/rondix/new/, and are taken
+// into the tool when it is built.
+#include "commands.hpp"
+#include "outputs.hpp"
+
+#include "new_files.hpp"
+#include "words/printable.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <memory>
+#include <vector>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string folder, game;
+    bool sdl2 = false;
+};
+
+struct NewFile {
+    std::string path;
+    std::string_view text;
+};
+
+bool is_plain(char c) {
+    return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
+}
+
+/// What CMake may call it.
+std::string target_name(std::string_view game) {
+    static constexpr std::string_view taken[] = {"all",     "clean", "help",
+                                                 "install", "test",  "package"};
+    std::string name;
+    for (const char c : game) {
+        const char small = c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
+        if (is_plain(small))
+            name += small;
+        else if (!name.empty() && name.back() != '-')
+            name += '-';
+    }
+    while (name.ends_with('-')) name.pop_back();
+    const bool is_taken = std::find(std::begin(taken), std::end(taken), name) != std::end(taken);
+    return name.empty() || is_taken ? "game" : name;
+}
+
+void replace_all(std::string& text, std::string_view mark, std::string_view with) {
+    for (std::size_t at = text.find(mark); at != std::string::npos;
+         at = text.find(mark, at + with.size()))
+        text.replace(at, mark.size(), with);
+}
+
+std::string filled_in(std::string_view file, const Options& options) {
+    std::string text(file);
+    replace_all(text, "@SUBPROJECT@",
+                options.sdl2 ? "  set(RONDIX_SDL2 ON)\n  set(RONDIX_KEEP ON)"
+                             : "  # (the tool, for checking and packing)");
+    replace_all(text, "@COMPONENTS@",
+                options.sdl2 ? "runtime keep sdl2 draw tool" : "runtime tool");
+    replace_all(text, "@LIBRARIES@",
+                options.sdl2 ? "rondix::runtime rondix::keep rondix::sdl2 rondix::draw"
+                             : "rondix::runtime");
+    replace_all(text, "@NAME@", target_name(options.game));
+    replace_all(text, "@GAME@", options.game);
+    return text;
+}
+
+std::vector<NewFile> files_of(const Options& options) {
+    std::vector<NewFile> files = {
+        {"CMakeLists.txt", new_files::cmakelists},
+        {"README.md", new_files::readme},
+        {"menus/game.flow.yaml", new_files::flow},
+        {"menus/there-and-back.walk.yaml", new_files::walk},
+        {"main.cpp", options.sdl2 ? new_files::window : new_files::terminal}};
+    if (!options.sdl2) files.push_back({"terminal.hpp", new_files::terminal_hpp});
+    return files;
+}
+
+/// Whether the flow says this name, and not, say, the beginning of a list.
+bool can_be_read(const Options& options) {
+    const FlowFile file = load_flow_text("game.flow.yaml", filled_in(new_files::flow, options));
+    return file.compiled && file.findings.empty() && file.flow.game == options.game;
+}
+
+int fail(const std::string& why) {
+    fmt::print(stderr, "error: {}\n", why);
+    return cannot_be_used;
+}
+
+int run(Options& options) {
+    namespace fs = std::filesystem;
+    const fs::path folder = options.folder;
+    std::error_code fault;
+    if (fs::exists(folder, fault) &&
+        !(fs::is_directory(folder, fault) && fs::is_empty(folder, fault)))
+        return fail(fmt::format("'{}' is there already, and not an empty folder", options.folder));
+    if (options.game.empty())
+        options.game = fs::absolute(folder / "x", fault).parent_path().filename().string();
+    const bool good =
+        !options.game.empty() && options.game.size() <= 60 &&
+        std::none_of(options.game.begin(), options.game.end(), [](char c) {
+            return static_cast<unsigned char>(c) < 0x20 || c == '"' || c == '\\' || c == '@';
+        });
+    if (!good)
+        return fail("a name has 1 to 60 letters, and no quotes, backslashes or '@'; say --name");
+    if (!can_be_read(options))
+        return fail(
+            fmt::format("a flow cannot say that its game is called '{}'; say another --name",
+                        printable(options.game)));
+    for (const NewFile& file : files_of(options)) {
+        const fs::path path = folder / file.path;
+        fs::create_directories(path.parent_path(), fault);
+        if (fault)
+            return fail(
+                fmt::format("cannot make '{}': {}", path.parent_path().string(), fault.message()));
+        if (!write_file(path.string(), filled_in(file.text, options))) return cannot_be_used;
+        fmt::print("wrote {}\n", path.string());
+    }
+    fmt::print("\n{0}/README.md says how it is built; rondix play {0}/menus/game.flow.yaml shows "
+               "its menus\n",
+               options.folder);
+    return proved;
+}
+
+} // namespace
+
+Run add_new(Command& command) {
+    const auto options = std::make_shared<Options>();
+    command.text("DIR", options->folder, "a folder that is not there yet").needed();
+    command.text("--name", options->game, "of the game; else that of the folder");
+    command.flag("--sdl2", options->sdl2,
+                 "with a window; else in the terminal, without any library");
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool

@@ -1,0 +1,29 @@
+// Outputs: what a command writes, held against what it has read before anything is written. An
+// output never takes the place of an input, of another output of the same call, or of a flow.
+#pragma once
+
+#include "rondix/tools/flow.hpp"
+
+#include <string>
+#include <vector>
+
+namespace rondix::tool {
+
+/// A file that was read, such as a walkthrough.
+void note_input(const std::string& path);
+/// All files of a flow, and the pictures and fonts that it names.
+void note_inputs(const FlowFile& file);
+
+/// False: one of them is also an input, or a flow, or two are one file. It is told.
+bool may_write(const std::vector<std::string>& outputs);
+
+/// Writes a whole file: a failure leaves the old one as it was. Says what went wrong on standard
+/// error.
+bool write_file(const std::string& path, const std::string& contents);
+/// The same of a file that was read, which is only written where it still says what it said.
+bool write_back(const std::string& path, const std::string& was, const std::string& contents);
+
+/// Whether all that was printed is where it was printed to. Where it is not, that is told.
+bool finish_printing();
+
+} // namespace rondix::tool

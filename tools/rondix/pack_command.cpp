@@ -1,0 +1,97 @@
+// rondix pack and rondix ids: what a build makes of a flow.
+#include "commands.hpp"
+#include "outputs.hpp"
+
+#include "words/printable.hpp"
+
+#include "rondix/tools/pack.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cctype>
+#include <filesystem>
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string flow, output, name, depends;
+};
+
+/// For a build: whenever one of these files changes, the output is made anew.
+bool write_depends(const Options& options, const FlowFile& file) {
+    if (options.depends.empty()) return true;
+    std::string text = in_makefile(options.output) + ":";
+    for (const Source& source : file.sources) text += " \\\n  " + in_makefile(source.name());
+    return write_file(options.depends, text + "\n");
+}
+
+int write(const Options& options, const FlowFile& file, const std::string& contents) {
+    if (!may_write({options.output, options.depends}) || !write_file(options.output, contents) ||
+        !write_depends(options, file))
+        return cannot_be_used;
+    fmt::print("wrote {}, {} bytes\n", options.output, contents.size());
+    return proved;
+}
+
+int run_pack(const Options& options) {
+    const FlowFile file = load_and_tell(options.flow);
+    if (!file.compiled) return status_without_tables(file);
+    const std::string folder = std::filesystem::path(options.flow).parent_path().string();
+    const std::string image = pack(*file.compiled, folder.empty() ? "" : folder + "/");
+    const std::string ending = std::filesystem::path(options.output).extension().string();
+    const bool cpp = ending == ".hpp" || ending == ".h" || ending == ".inc";
+    return write(options, file,
+                 cpp ? pack_as_cpp(image, options.name.empty() ? "packed_flow" : options.name)
+                     : image);
+}
+
+int run_ids(const Options& options) {
+    const FlowFile file = load_and_tell(options.flow);
+    if (!file.compiled) return status_without_tables(file);
+    return write(options, file, ids_as_cpp(*file.compiled, options.name));
+}
+
+void add_common(Command& command, Options& options) {
+    command.text("FLOW", options.flow, "the flow file").needed();
+    command.text("--depends", options.depends,
+                 "also write which files it was made of, as build tools read it");
+}
+
+bool is_cpp_name(const std::string& name) {
+    const auto good = [](char c) {
+        return c == '_' || std::isalnum(static_cast<unsigned char>(c));
+    };
+    return !name.empty() && !std::isdigit(static_cast<unsigned char>(name[0])) &&
+           std::all_of(name.begin(), name.end(), good);
+}
+std::string need_cpp_name(const std::string& name) {
+    return is_cpp_name(name) ? "" : "'" + name + "' cannot be a name in C++";
+}
+
+} // namespace
+
+Run add_pack(Command& command) {
+    const auto options = std::make_shared<Options>();
+    add_common(command, *options);
+    command
+        .text("-o,--output", options->output,
+              "the image; one that ends in .hpp, .h or .inc is an array of C++")
+        .needed();
+    command.text("--name", options->name, "of the array").checked(need_cpp_name);
+    return [options] { return run_pack(*options); };
+}
+
+Run add_ids(Command& command) {
+    const auto options = std::make_shared<Options>();
+    add_common(command, *options);
+    command.text("-o,--output", options->output, "the header").needed();
+    command.text("--namespace", options->name, "that the names stand in; else the game's name")
+        .checked(need_cpp_name);
+    return [options] { return run_ids(*options); };
+}
+
+} // namespace rondix::tool

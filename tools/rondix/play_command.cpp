@@ -1,0 +1,93 @@
+// rondix play: the flow in a window.
+#include "commands.hpp"
+#include "moves_of.hpp"
+#include "onlooker.hpp"
+#include "outputs.hpp"
+#include "play/player.hpp"
+
+#include "rondix/tools/report.hpp"
+
+#include <fmt/format.h>
+
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+constexpr int least_side = 160;
+constexpr int most_side = 8192;
+
+struct Options {
+    PlayOptions play;
+    Size size;
+    bool no_panel = false;
+    std::size_t finding = 0;
+    CheckOptions check; // for the finding
+};
+
+int run(Options& options) {
+    PlayOptions& play = options.play;
+    play.panel = !options.no_panel;
+    if (options.size.width > 0) play.width = options.size.width, play.height = options.size.height;
+    Walkthrough script;
+    if (!play.script.empty()) {
+        auto walk = load_good_walkthrough(play.script);
+        if (!walk) return cannot_be_used;
+        script = std::move(*walk);
+    } else if (options.finding > 0) {
+        Onlooker onlooker(options.check);
+        const auto finding = finding_numbered(read_flow(play.flow), options.finding, options.check);
+        if (!finding) return onlooker.is_over() ? not_settled : cannot_be_used;
+        script = walk_into(*finding);
+        play.script = script.source.name();
+    }
+    Session session(play.flow);
+    if (!session.open()) {
+        fmt::print(stderr, "{}", session.trouble());
+        return session.readable() ? errors_found : cannot_be_used;
+    }
+    note_inputs(session.file());
+    if (!may_write({play.record, play.trace, play.shot})) return cannot_be_used;
+    const CompiledFlow& flow = session.flow();
+    const std::string title = flow.game.length > 0 ? std::string(flow.text(flow.game)) : play.flow;
+    Stage stage(title, play.width, play.height, play.panel ? Panel::width : 0);
+    if (!stage.fault().empty()) {
+        fmt::print(stderr, "error: no window can be opened: {}\n", stage.fault());
+        return cannot_be_used;
+    }
+    return Player(play, session, stage).run(play.script.empty() ? nullptr : &script);
+}
+
+} // namespace
+
+Run add_play(Command& command) {
+    const auto options = std::make_shared<Options>();
+    PlayOptions& play = options->play;
+    command.text("FLOW", play.flow, "the flow file; saving it reloads it").needed();
+    command.size("--size", options->size, least_side, most_side,
+                 "of the game's part of the window, such as 1280x720");
+    command.flag("--no-panel", options->no_panel, "the game's part alone");
+    command.seconds("--load-time", play.load_time, 30.0, "seconds that a load takes");
+    command.seconds("--seconds", play.seconds, 1e6,
+                    "end after this time; 0: when the window is closed");
+    command.text("--script", play.script, "play this walkthrough, and compare what it expects");
+    command.count("--finding", options->finding, 0, 10'000,
+                  "play the moves into this finding: the N-th of those that have moves");
+    add_limits(command, options->check);
+    command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
+    command.text("--shot", play.shot, "write a picture of the window (PNG) when it ends");
+    command.text("--record", play.record,
+                 "write the moves that were made into this file, as a walkthrough");
+    command.text("--trace", play.trace,
+                 "write everything that happens into this file, for 'rondix walk'");
+    command.text("--settings", play.settings,
+                 "keep the player's settings and keys in this file (TOML)");
+    command.flag("--speak", play.speaks,
+                 "print what a voice would say: the screen, the focus, what changed");
+    command.footer(
+        "F1 in the window lists every key. Without a display the window is kept in memory.");
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool

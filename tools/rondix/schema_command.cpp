@@ -1,0 +1,32 @@
+// rondix schema: the form of flow files, for editors.
+#include "commands.hpp"
+#include "outputs.hpp"
+
+#include "flow/grammar_text.hpp"
+#include "rondix/tools/schema.hpp"
+
+#include <fmt/format.h>
+
+#include <memory>
+
+namespace rondix::tool {
+
+Run add_schema(Command& command) {
+    struct Options {
+        std::string output;
+        bool tables = false;
+    };
+    const auto options = std::make_shared<Options>();
+    command.text("-o,--output", options->output, "a file; else it is printed");
+    command.flag("--tables", options->tables, "the same as tables for people, in Markdown");
+    return [options] {
+        const std::string text = options->tables ? grammar_tables() : std::string(flow_schema());
+        if (options->output.empty())
+            fmt::print("{}", text);
+        else if (!write_file(options->output, text))
+            return cannot_be_used;
+        return proved;
+    };
+}
+
+} // namespace rondix::tool
