@@ -60,12 +60,19 @@ naive::Plain plain_of(const CompiledFlow& flow, const Situation& now) {
     return plain;
 }
 
+/// That the game lets a scene go is said, and is no move.
+std::size_t moves_in(const std::vector<std::string>& how) {
+    return static_cast<std::size_t>(
+        std::count_if(how.begin(), how.end(),
+                      [](const std::string& step) { return !step.starts_with(lets_go); }));
+}
+
 /// Of what is said of a player with all devices, or with these alone.
 std::size_t shortest_how(const Findings& findings, Slug slug, const std::string& with = {}) {
     std::size_t shortest = naive::never;
     for (const Finding& finding : findings)
         if (finding.slug == slug && finding.with == with)
-            shortest = std::min(shortest, finding.how.size());
+            shortest = std::min(shortest, moves_in(finding.how));
     return shortest;
 }
 
@@ -227,6 +234,10 @@ void walk_what_is_printed(const naive::Reference& reference,
         naive::Plain plain = reference.start();
         std::vector<bool> lost{all.at(plain).way_out == naive::never};
         for (const std::string& move : moves) {
+            if (move.starts_with(lets_go)) { // no move: there, every scene is waited for
+                lost.push_back(lost.back());
+                continue;
+            }
             const std::vector<naive::Step> steps = reference.steps(plain);
             const auto step = std::find_if(steps.begin(), steps.end(), [&](const auto& one) {
                 return one.text == move && one.answered && reference.can_happen(one);
