@@ -1,6 +1,7 @@
 // The limits that the tool is given hold for every command and stage, within a tenth of their value
 // or half a second; an interrupt ends each within as much; and whoever looks on is told how far it
 // is. Flows that cost much, each in a stage of its own.
+#include "hard_flow.hpp"
 #include "tool_runner.hpp"
 
 #include <fmt/format.h>
@@ -77,20 +78,6 @@ std::string long_flow(int screens) {
     return text;
 }
 
-/// Screens that all open each other: what may be reopened differs by the way there.
-std::string wide_circle(int screens) {
-    std::string text = "rondix: 1\nstarts-with: s0\nscreens:\n";
-    for (int i = 0; i < screens; ++i) {
-        text += fmt::format("  s{0}:\n    title: Screen {0}\n    controls:\n", i);
-        for (int to = 0; to < screens; ++to)
-            if (to != i)
-                text += fmt::format("      - {{ button: to{0}, text: To {0}, press: open s{0} }}\n",
-                                    to);
-        text += "      - { button: leave, text: Leave, press: quit }\n";
-    }
-    return text;
-}
-
 /// A picture that a library takes long to draw.
 std::string slow_picture() {
     std::string text = "<svg xmlns='http://www.w3.org/2000/svg' width='400' height='300'>"
@@ -146,22 +133,22 @@ class Limits : public testing::Test {
 TEST_F(Limits, OfTimeHoldInEveryStageOfTheCheck) {
     const std::string flow = put("long.flow.yaml", long_flow(40'000));
     for (const double limit : {0.2, 1.0, 2.0, 3.0}) expect_in_time({"check", flow}, limit);
-    expect_in_time({"check", put("circle.flow.yaml", wide_circle(20))}, 1);
+    expect_in_time({"check", put("lock.flow.yaml", lock_flow(16))}, 1);
     put("slow.svg", slow_picture());
     expect_in_time({"check", put("slow.flow.yaml", with_picture)}, 1);
 }
 
 TEST_F(Limits, OfTimeHoldForMends) {
     expect_in_time({"check", put("long.flow.yaml", long_flow(3'000)), "--mend"}, 2);
-    expect_in_time({"check", put("circle.flow.yaml", wide_circle(20)), "--mend"}, 1);
+    expect_in_time({"check", put("lock.flow.yaml", lock_flow(16)), "--mend"}, 1);
 }
 
 TEST_F(Limits, OfTimeHoldForEveryCommandThatProvesOrDraws) {
-    for (const std::string& flow :
-         {put("long.flow.yaml", long_flow(20'000)), put("circle.flow.yaml", wide_circle(20))}) {
+    for (const auto& [flow, screen] : {std::pair(put("long.flow.yaml", long_flow(20'000)), "s19"),
+                                       std::pair(put("lock.flow.yaml", lock_flow(16)), "lock")}) {
         expect_in_time({"map", flow, "-o", out("a.svg")}, 1);
         expect_in_time({"draw", flow, "-o", out("pictures")}, 1);
-        expect_in_time({"focus", flow, "s19"}, 1);
+        expect_in_time({"focus", flow, screen}, 1);
         expect_in_time({"strip", flow, "--finding", "1", "-o", out("a.png")}, 1);
         expect_in_time({"cover", flow, "--make", out("walks")}, 1);
         expect_in_time({"walk", flow, "--make", out("walks")}, 1);
@@ -173,7 +160,7 @@ TEST_F(Limits, OfMemoryHold) {
     // What the program takes anyway.
     const Taken plain = run_tool({"check", put("a.flow.yaml", long_flow(20)), "--no-looks"});
     for (const std::string& flow :
-         {put("circle.flow.yaml", wide_circle(20)), put("long.flow.yaml", long_flow(40'000))}) {
+         {put("lock.flow.yaml", lock_flow(16)), put("long.flow.yaml", long_flow(40'000))}) {
         const Taken taken = run_tool({"check", flow, "--most-megabytes", "100", "--no-looks"});
         EXPECT_LT(taken.megabytes, plain.megabytes + 100 + 80) << taken.output;
         EXPECT_EQ(taken.status, 3) << taken.output;
@@ -209,7 +196,7 @@ TEST_F(Limits, APictureThatTakesTooLongIsAFault) {
 }
 
 TEST_F(Limits, AnInterruptEndsEveryCommand) {
-    const std::string flow = put("circle.flow.yaml", wide_circle(20));
+    const std::string flow = put("lock.flow.yaml", lock_flow(16));
     const std::string large = put("long.flow.yaml", long_flow(20'000));
     put("slow.svg", slow_picture());
     const std::string slow = put("slow.flow.yaml", with_picture);
@@ -217,9 +204,9 @@ TEST_F(Limits, AnInterruptEndsEveryCommand) {
         {"check", flow},
         {"check", large},
         {"check", flow, "--mend"},
-        {"map", flow, "-o", out("a.svg")},
-        {"draw", flow, "-o", out("pictures")},
-        {"focus", flow, "s19"},
+        {"map", large, "-o", out("a.svg")},
+        {"draw", large, "-o", out("pictures")},
+        {"focus", large, "s19"},
         {"strip", flow, "--finding", "1", "-o", out("a.png")},
         {"cover", large, "--make", out("walks")},
         {"check", slow},
@@ -232,10 +219,10 @@ TEST_F(Limits, AnInterruptEndsEveryCommand) {
 }
 
 TEST_F(Limits, HowFarItIsIsShownOnATerminalAfterASecond) {
-    const std::string flow = put("circle.flow.yaml", wide_circle(20));
+    const std::string flow = put("lock.flow.yaml", lock_flow(16));
     const Ran ran = shell("script -qec \"'" + tool_path() + "' check " + flow +
                           " --most-seconds 2\" /dev/null");
-    EXPECT_NE(ran.output.find("1 s, what each screen does: "), std::string::npos) << ran.output;
+    EXPECT_NE(ran.output.find("1 s, ways to leave: "), std::string::npos) << ran.output;
     EXPECT_NE(ran.output.find("Ctrl-C"), std::string::npos) << ran.output;
     const std::string quiet = run_tool({"check", flow, "--most-seconds", "2"}).output;
     EXPECT_EQ(quiet.find("Ctrl-C"), std::string::npos);

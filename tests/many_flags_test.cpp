@@ -8,6 +8,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <chrono>
 #include <random>
 
@@ -81,8 +82,68 @@ TEST(ManyFlags, OfTheGameCostLittleAndEveryWayThatIsShownCanBeWalked) {
     EXPECT_GT(traps, how_many(20));
 }
 
-/// Every random family, with next to no work allowed: what is found, and where, is as before; and
-/// each way that is shown can be walked, whatever closes, waits or moves on by itself there.
+/// Where it is not known what lies beneath, one head stands for many. So not every `back to` that
+/// finds nothing is told; and a screen behind a trap may be told as one more, which it is.
+void leave_what_is_alike(CheckResult& exact, CheckResult& quick) {
+    const auto is_idle = [](const Finding& finding) { return finding.slug == Slug::idle_step; };
+    EXPECT_LE(std::count_if(quick.findings.begin(), quick.findings.end(), is_idle),
+              std::count_if(exact.findings.begin(), exact.findings.end(), is_idle));
+    std::erase_if(exact.findings, is_idle);
+    std::erase_if(quick.findings, is_idle);
+    const auto stuck = [](const Finding& finding) {
+        return finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
+    };
+    const auto has_no_goal = [](const CheckResult& result) {
+        return std::any_of(result.findings.begin(), result.findings.end(),
+                           [](const Finding& finding) { return finding.slug == Slug::no_goal; });
+    };
+    if (has_no_goal(exact) && !has_no_goal(quick)) { // it is not known, and each trap is told
+        EXPECT_TRUE(std::any_of(quick.findings.begin(), quick.findings.end(), stuck));
+        exact.findings.clear();
+        quick.findings.clear();
+    }
+    if (std::none_of(exact.findings.begin(), exact.findings.end(), stuck)) return;
+    std::erase_if(quick.findings, [&](const Finding& more) {
+        return stuck(more) && std::none_of(exact.findings.begin(), exact.findings.end(),
+                                           [&](const Finding& known) {
+                                               return known.slug == more.slug &&
+                                                      known.place.begin == more.place.begin &&
+                                                      known.with == more.with;
+                                           });
+    });
+}
+
+/// The same is found, at the same places, and each way that is shown can be walked; of how many of
+/// them it is not known whether they are the shortest.
+std::size_t compare(const FlowFile& file, CheckResult exact, CheckResult quick, std::size_t& walked,
+                    bool are_circles_loose) {
+    if (are_circles_loose) leave_what_is_alike(exact, quick);
+    std::size_t not_shortest = 0;
+    EXPECT_EQ(quick.verdict, exact.verdict);
+    EXPECT_EQ(quick.findings.size(), exact.findings.size());
+    if (quick.findings.size() != exact.findings.size()) return 0;
+    for (std::size_t i = 0; i < quick.findings.size(); ++i) {
+        const Finding& found = quick.findings[i];
+        EXPECT_EQ(found.slug, exact.findings[i].slug);
+        EXPECT_EQ(found.place.begin, exact.findings[i].place.begin);
+        // (Of one head that stands for many it may be another that is come to first.)
+        if (!are_circles_loose) {
+            EXPECT_GE(found.how.size(), exact.findings[i].how.size());
+        }
+        if (!are_circles_loose && found.is_shortest) {
+            EXPECT_EQ(found.how.size(), exact.findings[i].how.size());
+        }
+        not_shortest += found.is_shortest ? 0 : 1;
+        if (found.how.empty()) continue;
+        const Walkthrough walk = load_walkthrough_text("walk", write_walkthrough("how", found.how));
+        EXPECT_TRUE(replay(*file.compiled, walk).passed) << found.text;
+        ++walked;
+    }
+    return not_shortest;
+}
+
+/// Every random family, with next to no work allowed for shortest ways; and with nothing kept apart
+/// of what lies beneath on circles.
 TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
     std::size_t not_shortest = 0, walked = 0;
     for (const Shape shape :
@@ -90,24 +151,16 @@ TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
         for (std::uint32_t number = 1; number <= how_many(300); ++number) {
             const FlowFile file = load_flow_text("random", random_flow(number, shape));
             if (!file.compiled) continue;
+            SCOPED_TRACE(number);
             const CheckResult exact = check(file);
+            ASSERT_TRUE(exact.open.empty());
             CheckOptions little;
             little.most_work_for_shortest = 1;
-            const CheckResult quick = check(file, little);
-            EXPECT_EQ(quick.verdict, exact.verdict) << number;
-            ASSERT_EQ(quick.findings.size(), exact.findings.size()) << number;
-            for (std::size_t i = 0; i < quick.findings.size(); ++i) {
-                const Finding& found = quick.findings[i];
-                EXPECT_EQ(found.slug, exact.findings[i].slug) << number;
-                EXPECT_EQ(found.place.begin, exact.findings[i].place.begin) << number;
-                EXPECT_GE(found.how.size(), exact.findings[i].how.size()) << number;
-                not_shortest += found.is_shortest ? 0 : 1;
-                if (found.how.empty()) continue;
-                const Walkthrough walk =
-                    load_walkthrough_text("walk", write_walkthrough("how", found.how));
-                EXPECT_TRUE(replay(*file.compiled, walk).passed) << number << " " << found.text;
-                ++walked;
-            }
+            not_shortest += compare(file, exact, check(file, little), walked, false);
+            CheckOptions loose;
+            loose.most_reopenable = 0;
+            not_shortest += compare(file, exact, check(file, loose), walked, true);
+            if (HasFailure()) break;
         }
     EXPECT_GT(walked, how_many(300));
     EXPECT_GT(not_shortest, how_many(300) / 10);

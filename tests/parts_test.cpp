@@ -3,9 +3,9 @@
 // situation.
 #include "check/row_set.hpp"
 #include "check/ways_out.hpp"
-#include "check/witness.hpp"
 #include "proof/components.hpp"
 #include "proof/goals.hpp"
+#include "proof/trails.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
@@ -119,8 +119,8 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
     EXPECT_GE(more_than_there_are, 20u); // or the test would not test what it says
 }
 
-/// What the witness saw can be; with the flags of all conditions few enough it misses little.
-TEST(Witness, SeesOnlyWhatCanBe) {
+/// What was seen can be; with the flags of all conditions few enough little is missed.
+TEST(Scout, SeesOnlyWhatCanBe) {
     std::size_t seen = 0, missed = 0;
     for (std::uint32_t number = 70'000; number < 70'400; ++number) {
         const FlowFile file = good_flow(random_flow(number));
@@ -131,7 +131,7 @@ TEST(Witness, SeesOnlyWhatCanBe) {
         Watch watch(options);
         Frames frames(flow, watch);
         const Heads heads(frames, flow, flow.devices, {}, watch);
-        const Witness witness(flow, frames, flow.devices, watch);
+        const Scout scout(flow, frames, flow.devices, Scout::Novelty::single, watch);
         std::vector<bool> shown(flow.screens.size()), can(flow.controls.size());
         Situation situation(flow);
         for (Listing::Number n = 0; n < listing.size(); ++n) {
@@ -142,15 +142,114 @@ TEST(Witness, SeesOnlyWhatCanBe) {
                 if (usable(flow, situation, ControlId{i})) can[i] = true;
         }
         for (std::size_t i = 0; i < shown.size(); ++i)
-            EXPECT_LE(witness.shown(ScreenId(i)), shown[i]);
+            EXPECT_LE(scout.shown(ScreenId(i)), shown[i]);
         for (std::size_t i = 0; i < can.size(); ++i) {
-            EXPECT_LE(witness.usable(ControlId(i)), can[i]);
-            seen += witness.usable(ControlId(i));
-            missed += can[i] && !witness.usable(ControlId(i));
+            EXPECT_LE(scout.usable(ControlId(i)), can[i]);
+            seen += scout.usable(ControlId(i));
+            missed += can[i] && !scout.usable(ControlId(i));
         }
     }
     EXPECT_GE(seen, 1'000u);
     EXPECT_LE(missed * 20, seen);
+}
+
+/// Whatever can be lies within; and the sets are not so large that nothing lies outside.
+TEST(Envelope, HasWhateverCanBe) {
+    std::size_t within = 0, outside = 0;
+    for (const Shape shape : {Shape::mixed, Shape::circles, Shape::rich, Shape::flags})
+        for (std::uint32_t number = 80'000; number < 80'150; ++number) {
+            const FlowFile file = good_flow(random_flow(number, shape));
+            const CompiledFlow& flow = *file.compiled;
+            const Listing listing(flow, 3'000);
+            if (!listing.complete()) continue;
+            const CheckOptions options;
+            Watch watch(options);
+            Frames frames(flow, watch);
+            const Heads heads(frames, flow, flow.devices, {}, watch); // looks for all frames
+            const Envelope envelope(flow, frames, flow.devices, watch);
+            Situation situation(flow);
+            std::map<FrameId, std::set<std::vector<bool>>> listed;
+            for (Listing::Number n = 0; n < listing.size(); ++n) {
+                listing.get(n, situation);
+                std::vector<bool> flags(flow.flags.size());
+                for (std::size_t i = 0; i < flags.size(); ++i) flags[i] = situation.flag(FlagId(i));
+                listed[frames.frame_of(situation)].insert(flags);
+            }
+            for (const auto& [frame, all] : listed)
+                for (const auto& flags : all) {
+                    FlagPairs values = envelope.at(frame);
+                    for (std::size_t i = 0; i < flags.size(); ++i)
+                        envelope.ask(values, FlagId(i), flags[i]);
+                    ASSERT_FALSE(values.empty()) << number;
+                    ++within;
+                }
+            for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+                outside += envelope.at(frame).empty() ? 1 : 0;
+            for (const auto& [frame, all] : listed)
+                for (std::size_t i = 0; i < flow.flags.size(); ++i)
+                    for (const bool raised : {false, true}) {
+                        FlagPairs values = envelope.at(frame);
+                        envelope.ask(values, FlagId(i), raised);
+                        outside += values.empty() ? 1 : 0;
+                    }
+        }
+    EXPECT_GE(within, 20'000u);
+    EXPECT_GE(outside, 1'000u);
+}
+
+/// Against plain sets of values: what these have, the pairs have as well; of two flags alone they
+/// have nothing else.
+TEST(FlagPairs, HaveNoFewerValuesThanTheyShould) {
+    constexpr unsigned flags = 5, values = 1 << flags;
+    std::mt19937 random(7);
+    const auto flag_of = [](unsigned value, unsigned flag) { return (value >> flag & 1) != 0; };
+    const auto one = [&](unsigned value) {
+        std::vector<bool> raised;
+        for (unsigned flag = 0; flag < flags; ++flag) raised.push_back(flag_of(value, flag));
+        return FlagPairs(raised);
+    };
+    std::size_t exact = 0, compared = 0;
+    for (int round = 0; round < 2'000; ++round) {
+        std::set<unsigned> plain;
+        FlagPairs pairs;
+        for (unsigned i = 0; i < 1 + random() % 4; ++i) {
+            const unsigned value = random() % values;
+            pairs.join(one(value));
+            plain.insert(value);
+        }
+        for (int step = 0; step < 6; ++step) {
+            const unsigned flag = random() % flags;
+            const bool raised = random() % 2 == 0;
+            std::set<unsigned> next;
+            if (random() % 2 == 0) {
+                pairs.write(flag, raised);
+                for (const unsigned value : plain)
+                    next.insert(raised ? value | 1u << flag : value & ~(1u << flag));
+            } else {
+                pairs.ask(flag, raised);
+                for (const unsigned value : plain)
+                    if (flag_of(value, flag) == raised) next.insert(value);
+            }
+            plain = std::move(next);
+            for (unsigned a = 0; a < flags; ++a)
+                for (unsigned b = 0; b < flags; ++b)
+                    for (unsigned both = 0; both < 4; ++both) {
+                        FlagPairs asked = pairs;
+                        asked.ask(a, (both & 1) != 0);
+                        asked.ask(b, (both & 2) != 0);
+                        const bool is_so =
+                            std::any_of(plain.begin(), plain.end(), [&](unsigned value) {
+                                return flag_of(value, a) == ((both & 1) != 0) &&
+                                       flag_of(value, b) == ((both & 2) != 0);
+                            });
+                        ASSERT_FALSE(is_so && asked.empty());
+                        ++compared;
+                        exact += is_so == !asked.empty() ? 1 : 0;
+                    }
+        }
+    }
+    EXPECT_GT(exact * 100, compared * 95);
+    EXPECT_LE(exact, compared);
 }
 
 } // namespace

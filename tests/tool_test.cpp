@@ -1,5 +1,6 @@
 // The built tool, as its users call it: output, exit status, files written, and what it says to bad
 // command lines.
+#include "hard_flow.hpp"
 #include "rondix/tools/pack.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
@@ -61,25 +62,10 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
         0);
 }
 
-/// Screens that all open each other: more heads than anybody wants to wait for.
-std::string tabs(int count) {
-    std::string text = "rondix: 1\nstarts-with: t0\nscreens:\n";
-    for (int i = 0; i < count; ++i) {
-        text += "  t" + std::to_string(i) + ":\n    title: Tab\n    controls:\n";
-        text +=
-            "      - { button: leave, press: quit }\n      - { button: plan, press: todo it }\n";
-        for (int to = 0; to < count; ++to)
-            if (to != i)
-                text += "      - { button: to" + std::to_string(to) + ", press: open t" +
-                        std::to_string(to) + " }\n";
-    }
-    return text;
-}
-
 TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
     const auto folder = scratch();
-    const std::string flow = (folder / "tabs.flow.yaml").string();
-    std::ofstream(flow) << tabs(20);
+    const std::string flow = (folder / "lock.flow.yaml").string();
+    std::ofstream(flow) << lock_flow(16);
     const auto not_settled = [&](const std::string& limit, const std::string& why) {
         const Ran ran = rondix("check " + limit + " '" + flow + "'");
         EXPECT_EQ(ran.status, 3) << limit;
@@ -94,8 +80,8 @@ TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
 
 TEST(Tool, AnInterruptEndsTheCheck) {
     const auto folder = scratch();
-    const std::string flow = (folder / "tabs.flow.yaml").string();
-    std::ofstream(flow) << tabs(20);
+    const std::string flow = (folder / "lock.flow.yaml").string();
+    std::ofstream(flow) << lock_flow(16);
     std::FILE* pipe =
         popen(("timeout --foreground --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow +
                "' 2>&1")

@@ -22,9 +22,10 @@ enum class Stop : std::uint8_t {
     heads,   ///< a limit of CheckOptions
     memory,
     time,
-    flags, ///< more flags have to be tracked at once than Rondix can
-    cases, ///< one press has more cases than Rondix can tell apart
-    asked, ///< `progress` said so
+    flags,  ///< more flags have to be tracked at once than Rondix can
+    cases,  ///< one press has more cases than Rondix can tell apart
+    circle, ///< which of many screens lie beneath that all lead to each other matters
+    asked,  ///< `progress` said so
 };
 
 /// How far a check is.
@@ -52,6 +53,12 @@ struct CheckOptions {
     /// Where some moves into a finding are known and the fewest would take more work than this
     /// (edges and ways of a graph, so that all machines agree), those are shown.
     std::size_t most_work_for_shortest = 1'000'000;
+    /// Of more screens than this that all lead to each other by `open` and `go` it is not kept
+    /// apart which of them lie beneath, at first; where that matters, all of it is looked at anew.
+    std::size_t most_reopenable = 10;
+    /// Where neither going forward nor what cannot be tells whether something happens, it may take
+    /// so much of that work to know; else it is told as open.
+    std::size_t most_work_for_doubts = 5'000'000;
     bool each_screen = false; ///< figures of each screen are wanted
     /// Called now and then; false: stop.
     std::function<bool(const Progress&)> progress;

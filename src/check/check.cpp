@@ -33,6 +33,11 @@ void put_all_in_order(Findings& findings) {
     findings.erase(last, findings.end());
 }
 
+bool some_error_is_open(const CheckResult& result) {
+    return std::any_of(result.open.begin(), result.open.end(),
+                       [](const OpenQuestion& one) { return one.severity() == Severity::error; });
+}
+
 } // namespace
 
 void add_findings(CheckResult& result, const Findings& more) {
@@ -56,7 +61,9 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
         result.verdict = Verdict::not_so;
     else
         result.verdict =
-            file.compiled && result.stop == Stop::nothing ? Verdict::proved : Verdict::not_settled;
+            file.compiled && result.stop == Stop::nothing && !some_error_is_open(result)
+                ? Verdict::proved
+                : Verdict::not_settled;
     return result;
 }
 

@@ -95,7 +95,8 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
     count_moves(question, figures);
     std::set<FlagId> flags = flags_asked(frames);
     const auto fits = [&](std::size_t most) {
-        return flags.size() <= Heads::most_tracked && frames.size() << flags.size() <= most;
+        const unsigned bits = Variables::bits_for(flow, {flags.begin(), flags.end()});
+        return !frames.some_doubts() && bits <= Heads::most_bits && frames.size() << bits <= most;
     };
     const bool is_small = fits(most_measured);
     flags.merge(flags_moved_on(frames));
@@ -109,7 +110,7 @@ void take_figures(Question& question, const CheckOptions& options, CheckResult& 
             figures.longest_way_out = *longest;
             figures.way_out_known = true;
         }
-    } else {
+    } else if (!frames.some_doubts()) { // else none can be told
         for (const ScreenId screen : deepest_frames(question.heads(), question.proof.reached()))
             figures.deepest.push_back(question.name_of(screen));
     }

@@ -67,7 +67,11 @@ class IdleSteps {
         target.good = [&](const Situation&, const Outcome& outcome) {
             return outcome.steps.count > 0 && outcome.steps.end() - 1 == doing.step;
         };
-        return question_.trails.shortest(heads_, target);
+        auto trail = question_.trails.shortest(heads_, target);
+        if (question_.trails.left_open())
+            question_.leave_open(Slug::idle_step, question_.file.origins.steps[doing.step],
+                                 "whether this step is ever come to");
+        return trail;
     }
 
     /// A question that is answered, or a page that is turned, is none of this step's doing.

@@ -4,8 +4,9 @@
 #include "proof/players.hpp"
 #include "proof/proof.hpp"
 #include "proof/trails.hpp"
-#include "rondix/tools/flow.hpp"
+#include "rondix/tools/check.hpp"
 
+#include <algorithm>
 #include <set>
 #include <tuple>
 
@@ -29,15 +30,18 @@ struct Question {
     Trails& trails;
     Watch& watch;
     std::string with; ///< the player's devices in words, where they are not all of the flow's
-    std::vector<bool> traps = {}; ///< screens that have a head that is stuck
+    std::vector<OpenQuestion>& open; ///< gets what it would take too much to know
+    std::vector<bool> traps = {};    ///< screens that have a head that is stuck
 
-    Question(const FlowFile& of_file, const Proof& of_proof, Trails& of_trails, Watch& of_watch)
+    Question(const FlowFile& of_file, const Proof& of_proof, Trails& of_trails, Watch& of_watch,
+             std::vector<OpenQuestion>& of_open)
         : file(of_file)
         , flow(*of_file.compiled)
         , proof(of_proof)
         , trails(of_trails)
         , watch(of_watch)
         , with(of_trails.devices() == flow.devices ? "" : names_of(of_trails.devices()))
+        , open(of_open)
         , traps(flow.screens.size()) {
         for (FrameId frame = 0; frame < heads().frame_count(); ++frame)
             if (proof.stuck().any(frame)) traps[index(heads().frames()[frame].screen)] = true;
@@ -56,6 +60,14 @@ struct Question {
     /// The values of the flags that the proof tracks, out of those that a trail does.
     Values known_to_proof(Values values) const {
         return values & static_cast<Values>(heads().values() - 1);
+    }
+    /// What was asked last may be so, or not: `text` says what, "whether ...".
+    void leave_open(Slug slug, Place place, const std::string& text) {
+        const bool known = std::any_of(open.begin(), open.end(), [&](const OpenQuestion& one) {
+            return one.slug == slug && one.place.begin == place.begin &&
+                   one.place.file == place.file;
+        });
+        if (!known) open.push_back({slug, place, text + with_them()});
     }
     /// The screen is told as a trap, at least on some stacks: what else is wrong with it is told
     /// once it is mended.

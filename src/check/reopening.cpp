@@ -70,7 +70,11 @@ class Reopening {
         target.good = [&](const Situation&, const Outcome& outcome) {
             return outcome.reopens && outcome.steps.end() - 1 == reopener.step;
         };
-        return question_.trails.shortest(question_.heads(), target);
+        auto trail = question_.trails.shortest(question_.heads(), target);
+        if (question_.trails.left_open())
+            question_.leave_open(Slug::reopens, question_.file.origins.steps[reopener.step],
+                                 "whether what is opened here can be open already");
+        return trail;
     }
 
     void report(std::uint32_t step, const Trail& trail) {

@@ -9,7 +9,7 @@ std::vector<std::optional<std::vector<Move>>> ways_to_screens(const CompiledFlow
                                                               const CheckOptions& options) {
     std::vector<std::optional<std::vector<Move>>> ways(flow.screens.size());
     Watch watch(options);
-    Frames frames(flow, watch);
+    Frames frames(flow, watch, nullptr, watch.most_reopenable());
     Trails trails(flow, frames, all_devices, watch);
     try {
         for (std::size_t i = 0; i < ways.size(); ++i) {

@@ -14,7 +14,8 @@ namespace {
 
 /// Looks for the nearest real situation on each screen that is suspect, and tells it.
 template <class Suspect, class Good, class Reads, class Tell>
-void look_closely(Question& question, Suspect suspect, Good good, Reads reads, Tell tell) {
+void look_closely(Question& question, Slug slug, const std::string& what, Suspect suspect,
+                  Good good, Reads reads, Tell tell) {
     const Heads& heads = question.heads();
     const Frames& frames = heads.frames();
     std::set<ScreenId> screens;
@@ -36,6 +37,9 @@ void look_closely(Question& question, Suspect suspect, Good good, Reads reads, T
         target.good = good;
         target.reads = reads(screen);
         if (const auto trail = question.trails.shortest(heads, target)) tell(screen, *trail);
+        if (question.trails.left_open())
+            question.leave_open(slug, question.place_of(screen),
+                                "whether " + what + " '" + question.name_of(screen) + "'");
     }
 }
 
@@ -111,14 +115,16 @@ void find_nothing_usable(Question& question, Findings& findings) {
             if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
         return moves;
     };
-    look_closely(question, suspect, good, reads, [&](ScreenId screen, const Trail& trail) {
-        const std::string name = question.name_of(screen);
-        Finding& finding = add(findings, Slug::nothing_usable, question.place_of(screen),
-                               "nothing on '" + name + "' can be used, and back leads nowhere");
-        show(flow, trail, question.devices(), finding);
-        finding.mend =
-            "give '" + name + "' a button that can always be pressed, or let back lead on";
-    });
+    look_closely(question, Slug::nothing_usable, "there is nothing to be done on", suspect, good,
+                 reads, [&](ScreenId screen, const Trail& trail) {
+                     const std::string name = question.name_of(screen);
+                     Finding& finding =
+                         add(findings, Slug::nothing_usable, question.place_of(screen),
+                             "nothing on '" + name + "' can be used, and back leads nowhere");
+                     show(flow, trail, question.devices(), finding);
+                     finding.mend = "give '" + name +
+                                    "' a button that can always be pressed, or let back lead on";
+                 });
 }
 
 void find_restless_backs(Question& question, Findings& findings) {
@@ -142,21 +148,25 @@ void find_restless_backs(Question& question, Findings& findings) {
     };
     const auto reads = [](ScreenId) { return std::vector<Move>{Move::back()}; };
     std::set<ScreenId> told;
-    look_closely(question, suspect, good, reads, [&](ScreenId screen, const Trail& trail) {
-        if (told.contains(screen)) return; // with the circle that it is on
-        std::set<ScreenId> passed;
-        comes_to_rest(flow, trail.there, passed);
-        told.insert(passed.begin(), passed.end());
-        const std::string name = question.name_of(screen);
-        Finding& finding = add(findings, Slug::restless_back, question.place_of(screen),
-                               "back never leads away from '" + name + "'");
-        show(flow, trail, question.devices(), finding);
-        passed.erase(screen);
-        for (const ScreenId other : passed)
-            finding.also.push_back({question.place_of(other),
-                                    "and it leads by way of '" + question.name_of(other) + "'"});
-        finding.mend = "let 'back:' of '" + name + "' close the screen, or say 'back: none'";
-    });
+    look_closely(question, Slug::restless_back, "back never leads away from", suspect, good, reads,
+                 [&](ScreenId screen, const Trail& trail) {
+                     if (told.contains(screen)) return; // with the circle that it is on
+                     std::set<ScreenId> passed;
+                     comes_to_rest(flow, trail.there, passed);
+                     told.insert(passed.begin(), passed.end());
+                     const std::string name = question.name_of(screen);
+                     Finding& finding =
+                         add(findings, Slug::restless_back, question.place_of(screen),
+                             "back never leads away from '" + name + "'");
+                     show(flow, trail, question.devices(), finding);
+                     passed.erase(screen);
+                     for (const ScreenId other : passed)
+                         finding.also.push_back(
+                             {question.place_of(other),
+                              "and it leads by way of '" + question.name_of(other) + "'"});
+                     finding.mend =
+                         "let 'back:' of '" + name + "' close the screen, or say 'back: none'";
+                 });
 }
 
 } // namespace rondix

@@ -33,7 +33,12 @@ class Traps {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) {
             const ScreenId screen = frames_[frame].screen;
             if (!entries.any(frame) || !looked_at.insert(screen).second) continue;
-            const auto trail = shortest(entries, screen);
+            auto trail = shortest(entries, screen);
+            if (!trail && question_.trails.left_open()) trail = shortest(lost, screen);
+            if (!trail && question_.trails.left_open())
+                question_.leave_open(slug, question_.place_of(screen),
+                                     "whether anybody is stuck on '" + question_.name_of(screen) +
+                                         "'");
             if (!trail) continue;
             // What is so with every device is not said once more of one of them.
             if (slug == Slug::endless_wait || told_.insert({slug, screen}).second)
@@ -179,7 +184,10 @@ class Traps {
         Trails::Target target;
         target.screen = screen;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
-        if (flow_[screen].play) return question_.trails.happens(heads_, target);
+        const auto may_be = [&] { // what is open is no reason to say that nothing leads there
+            return question_.trails.happens(heads_, target) || question_.trails.left_open();
+        };
+        if (flow_[screen].play) return may_be();
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
             if (frames_[frame].screen == screen)
                 for (const Branch& branch : frames_.branches(frame))
@@ -193,7 +201,7 @@ class Traps {
                 return apply(flow_, after, move).quits;
             });
         };
-        return !target.reads.empty() && question_.trails.happens(heads_, target);
+        return !target.reads.empty() && may_be();
     }
 
     std::optional<Trail> shortest(const HeadSet& set, ScreenId screen) {

@@ -68,7 +68,12 @@ class Unasked {
             return there.flag(flag_) && outcome.leaves && !outcome.agreed &&
                    outcome.steps.count > 0 && outcome.steps.end() - 1 == leaver.step;
         };
-        return question_.trails.shortest(question_.heads(), target);
+        auto trail = question_.trails.shortest(question_.heads(), target);
+        if (question_.trails.left_open())
+            question_.leave_open(Slug::leaves_unasked, question_.file.origins.steps[leaver.step],
+                                 "whether this leaves without a question while '" +
+                                     std::string(flow_.text(flow_[flag_].id)) + "' warns");
+        return trail;
     }
 
     void report(std::uint32_t step, const Trail& trail) {

@@ -2,7 +2,6 @@
 // is named with the one that has to be wired first.
 #include "check/unreached.hpp"
 
-#include "check/witness.hpp"
 #include "proof/flags_read.hpp"
 #include "proof/links.hpp"
 
@@ -22,12 +21,12 @@ class Unreached {
         , file_(question.file)
         , flow_(question.flow)
         , findings_(findings)
-        , witness_(flow_, question.heads().frames(), question.devices(), question.watch) {
+        , scout_(question.trails.scout()) {
         frames_of_.resize(flow_.screens.size());
         for (FrameId frame = 0; frame < question.heads().frame_count(); ++frame)
             frames_of_[index(question.heads().frames()[frame].screen)].push_back(frame);
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
-            shown_.push_back(witness_.shown(ScreenId(i)) || can_be_shown(ScreenId(i)));
+            shown_.push_back(scout_.shown(ScreenId(i)) || can_be_shown(ScreenId(i)));
     }
 
     void find_screens() {
@@ -55,15 +54,15 @@ class Unreached {
             const Place place = file_.origins.controls[i];
             if (!is_usable_kind(control.kind) || !place.known()) continue;
             if (!shown_[index(control.screen)]) continue;
-            if (!witness_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
+            if (!scout_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
                 tell_control(i, place, "' can never be pressed: its condition never holds");
-            else if (!witness_.answered(ControlId(i)) && !can_be_pressed(ControlId(i), true))
+            else if (!scout_.answered(ControlId(i)) && !can_be_pressed(ControlId(i), true))
                 tell_control(i, place, "' never does anything: none of its conditions ever holds");
         }
     }
 
     /// What somebody with all devices comes to, and one with these alone does not.
-    void find_out_of_reach(const Unreached& all) {
+    void find_out_of_reach(Unreached& all) {
         const std::size_t count = flow_.screens.size();
         for (std::size_t i = 0; i < count; ++i)
             if (is_hidden(i, all) && !is_behind_another(i, all)) tell_out_of_reach(i, all);
@@ -73,8 +72,8 @@ class Unreached {
             const ControlId id{static_cast<std::uint32_t>(i)};
             if (!is_usable_kind(control.kind) || !place.known() || !shown_[index(control.screen)])
                 continue;
-            if (!all.witness_.answered(id) || witness_.answered(id) || can_be_pressed(id, true))
-                continue;
+            if (scout_.answered(id) || can_be_pressed(id, true)) continue;
+            if (!all.scout_.answered(id) && !all.can_be_pressed(id, true)) continue;
             if (has_other_way(control)) continue;
             const std::string name(flow_.text(control.id));
             Finding& finding = add(findings_, Slug::out_of_reach, place,
@@ -148,33 +147,50 @@ class Unreached {
         return true;
     }
 
-    /// Exactly: what the witness did not see is looked for.
+    /// Exactly: what was not seen is looked for.
     bool can_be_shown(ScreenId screen) {
         Trails::Target target;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
-        return is_possible(target, screen);
+        return is_possible(target, screen) ||
+               is_open(Slug::never_shown, file_.origins.screens[index(screen)],
+                       "whether '" + name(index(screen)) + "' is ever shown");
     }
 
     bool can_be_pressed(ControlId control, bool answered) {
         Move use = *first_use(flow_, control);
-        for (; use.kind == MoveKind::press && use.value + 1 < flow_[control].presses; ++use.value)
+        bool some_open = false;
+        const auto can_be = [&] {
             if (can_be_used(control, use, answered)) return true;
-        return can_be_used(control, use, answered);
+            some_open = some_open || left_open_;
+            return false;
+        };
+        for (; use.kind == MoveKind::press && use.value + 1 < flow_[control].presses; ++use.value)
+            if (can_be()) return true;
+        if (can_be()) return true;
+        left_open_ = some_open;
+        const std::string words = "'" + std::string(flow_.text(flow_[control].id)) + "' on '" +
+                                  name(index(flow_[control].screen)) + "'";
+        return is_open(Slug::never_pressable, file_.origins.controls[index(control)],
+                       "whether " + words +
+                           (answered ? " ever does anything" : " can ever be pressed"));
     }
 
     bool can_be_used(ControlId control, Move use, bool answered) {
         const ScreenId screen = flow_[control].screen;
         Frames& frames = question_.heads().frames();
         Trails::Target target;
+        target.last = use;
+        target.does = [&](const Branch& branch) {
+            const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
+            return good && (branch.devices & question_.devices()) != 0;
+        };
         target.is_there = [&](const Heads& heads, FrameId frame, Values values) {
             const auto branches = frames.branches(frame);
             return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
-                const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
-                return branch.move == use && good && (branch.devices & question_.devices()) != 0 &&
+                return branch.move == use && target.does(branch) &&
                        heads.could_hold(branch, values);
             });
         };
-        target.last = use;
         if (!answered)
             target.good = [&](const Situation& there, const Outcome&) {
                 return usable(flow_, there, control);
@@ -194,8 +210,17 @@ class Unreached {
                            (heads.may_rest(frame, values) && target.is_there(heads, frame, values));
             });
         }
+        left_open_ = false;
         if (!possible || question_.proof.reach_is_exact()) return possible;
-        return question_.trails.happens(heads, target);
+        const bool happens = question_.trails.happens(heads, target);
+        left_open_ = question_.trails.left_open();
+        return happens;
+    }
+
+    /// What is open is not told as if it never happened.
+    bool is_open(Slug slug, Place place, const std::string& text) {
+        if (left_open_ && place.known()) question_.leave_open(slug, place, text);
+        return left_open_;
     }
 
     bool is_unreached(std::size_t screen) const {
@@ -261,11 +286,12 @@ class Unreached {
     const FlowFile& file_;
     const CompiledFlow& flow_;
     Findings& findings_;
-    const Witness witness_;
+    const Scout& scout_;
     std::vector<std::vector<FrameId>> frames_of_; // each screen
     std::vector<bool> shown_;
     std::vector<std::vector<std::size_t>> led_to_;
     std::vector<bool> told_;
+    bool left_open_ = false; // what was asked last
 };
 
 } // namespace
@@ -278,7 +304,8 @@ void find_unreached(Question& question, Findings& findings) {
 
 void find_out_of_reach(Question& all, Question& alone, Findings& findings) {
     Findings none;
-    Unreached(alone, findings).find_out_of_reach(Unreached(all, none));
+    Unreached with_all(all, none);
+    Unreached(alone, findings).find_out_of_reach(with_all);
 }
 
 } // namespace rondix

@@ -1,11 +1,13 @@
 #include "proof/circles.hpp"
 
 #include <algorithm>
+#include <map>
 
 namespace rondix {
 
-Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links)
-    : on_circle_(flow.screens.size()) {
+Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links, std::size_t most)
+    : on_circle_(flow.screens.size())
+    , is_loose_(flow.screens.size()) {
     // Three nodes more than there are screens stand for the events: a screen leads to those that
     // can be reported while it is current, as far as the screen itself tells.
     const auto count = static_cast<std::uint32_t>(flow.screens.size());
@@ -32,8 +34,20 @@ Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links)
     component_ = components(next);
     std::vector<std::uint32_t> sizes(next.size());
     for (std::uint32_t screen = 0; screen < count; ++screen) ++sizes[component_[screen]];
-    for (std::uint32_t screen = 0; screen < count; ++screen)
+    for (std::uint32_t screen = 0; screen < count; ++screen) {
         on_circle_[screen] = sizes[component_[screen]] > 1;
+        is_loose_[screen] = on_circle_[screen] && sizes[component_[screen]] > most;
+    }
+}
+
+std::vector<ScreenId> Circles::largest_loose() const {
+    std::map<std::uint32_t, std::vector<ScreenId>> circles;
+    for (std::size_t screen = 0; screen < is_loose_.size(); ++screen)
+        if (is_loose_[screen]) circles[component_[screen]].push_back(ScreenId(screen));
+    std::vector<ScreenId> largest;
+    for (auto& [component, screens] : circles)
+        if (screens.size() > largest.size()) largest = std::move(screens);
+    return largest;
 }
 
 std::vector<bool> Circles::leading_to(ScreenId screen) const {

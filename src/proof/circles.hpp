@@ -1,5 +1,7 @@
 // Circles: which screens can open each other. Only a screen on the current one's own circle can be
 // open beneath it and be reopened from it or from above it, so only those need to be remembered.
+// Of n screens that all open each other, 2^n sets can lie beneath; of a large circle nothing is
+// remembered, and what is opened on it may be open already or not: it is loose.
 #pragma once
 
 #include "proof/components.hpp"
@@ -10,20 +12,29 @@ namespace rondix {
 class Circles {
   public:
     /// Follows every `open` and `go` of a screen, and those of the events, which may happen on any.
-    Circles(const CompiledFlow& flow, const std::vector<Link>& links);
+    /// A circle of more than `most` screens is loose.
+    Circles(const CompiledFlow& flow, const std::vector<Link>& links, std::size_t most);
 
-    /// Both lie on one circle (a screen that opens only itself lies on one with itself).
-    bool share(ScreenId a, ScreenId b) const {
-        return on_circle_[index(a)] && component_[index(a)] == component_[index(b)];
+    /// Both lie on one circle that is not loose.
+    bool share(ScreenId a, ScreenId b) const { return lie_on_one(a, b) && !is_loose_[index(a)]; }
+    bool share_loosely(ScreenId a, ScreenId b) const {
+        return lie_on_one(a, b) && is_loose_[index(a)];
     }
+    /// The screens of the largest loose circle.
+    std::vector<ScreenId> largest_loose() const;
 
     /// For each screen, whether `open` and `go` can lead from it to `screen`, in one step or more.
     std::vector<bool> leading_to(ScreenId screen) const;
 
   private:
+    bool lie_on_one(ScreenId a, ScreenId b) const {
+        return on_circle_[index(a)] && component_[index(a)] == component_[index(b)];
+    }
+
     Graph back_; // for each screen those that lead to it; the last three stand for the events
     std::vector<std::uint32_t> component_; // strongly connected, of the graph of open and go
     std::vector<bool> on_circle_;          // more than one screen in its component
+    std::vector<bool> is_loose_;           // too many
 };
 
 } // namespace rondix

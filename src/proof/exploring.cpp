@@ -120,12 +120,14 @@ void Frames::explore_game(FrameId id) {
 /// From the bottom: one that no flow names, the screens that a `back to` may look for and that are
 /// not known to be open or not, those that are known to be open, one that pauses and one that makes
 /// a load wait (where something does), one more that no flow names, and the current screen.
-void Frames::stand_in(const Frame& frame) {
+/// `otherwise`: this one, of which the frame does not know, is open if it is not else.
+void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
     std::vector<ScreenId> stack;
     if (!frame.bottom) {
         stack.push_back(over_play(frame) ? play_bottom_ : menu_bottom_);
         stack.insert(stack.end(), sought_[index(frame.screen)].begin(),
                      sought_[index(frame.screen)].end());
+        if (otherwise != no_screen && std::erase(stack, otherwise) == 0) stack.push_back(otherwise);
         const std::vector<ScreenId>& reopenable = sets_[frame.reopenable];
         stack.insert(stack.end(), reopenable.begin(), reopenable.end());
         Frame unasked = frame; // the question itself is put on, below
@@ -158,6 +160,36 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
 }
 
 void Frames::ask(FrameId id, Move move, const Cube& cube) {
+    Branch branch = asked(id, move, cube);
+    const ScreenId opened = after_.current();
+    const bool is_doubted = could_be_otherwise(id, branch, opened);
+    branch.found_open = is_doubted && finds_open(branch);
+    branch.doubted = is_doubted ? opened : no_screen;
+    branches_.push_back(branch);
+    if (!is_doubted) return;
+    stand_in(Frame(frames_[id]), opened);
+    branch = asked(id, move, cube);
+    branch.found_open = !branches_.back().found_open;
+    branch.doubted = opened;
+    branches_.push_back(branch);
+    stand_in(Frame(frames_[id]));
+}
+
+bool Frames::finds_open(const Branch& branch) {
+    return branch.reopens && branch.kind == Branch::Kind::leaves;
+}
+
+/// Whether the screen that a move opens could be open already, or not be, as far as the frame
+/// knows.
+bool Frames::could_be_otherwise(FrameId id, const Branch& branch, ScreenId opened) const {
+    const bool shows = branch.kind == Branch::Kind::pushes || branch.kind == Branch::Kind::stays;
+    const Frame& here = frames_[id];
+    return (shows || finds_open(branch)) && !here.bottom && opened != here.screen &&
+           index(opened) < flow_.screens.size() && circles_.share_loosely(opened, here.screen);
+}
+
+/// What the move does in one case.
+Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
     Branch branch;
     branch.move = move;
     branch.asks = keep(cube);
@@ -177,7 +209,7 @@ void Frames::ask(FrameId id, Move move, const Cube& cube) {
         compare(id, branch);
         if (changes_flags(move, outcome.steps)) branch.writes = written(move, cube, outcome);
     }
-    branches_.push_back(branch);
+    return branch;
 }
 
 bool Frames::changes_flags(Move move, Range steps) const {

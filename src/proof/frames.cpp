@@ -42,13 +42,16 @@ std::vector<Link> links_with(const CompiledFlow& flow, const Situation* also) {
 
 } // namespace
 
-Frames::Frames(const CompiledFlow& flow, Watch& watch, const Situation* also)
-    : Frames(flow, watch, links_with(flow, also)) {}
+Frames::Frames(const CompiledFlow& flow, Watch& watch, const Situation* also,
+               std::size_t most_reopenable)
+    : Frames(flow, watch, links_with(flow, also), most_reopenable) {}
 
-Frames::Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links)
+Frames::Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links,
+               std::size_t most_reopenable)
     : flow_(flow)
     , watch_(watch)
-    , circles_(flow, links)
+    , circles_(flow, links, most_reopenable)
+    , is_loose_(!circles_.largest_loose().empty())
     , lab_(lab_of(flow))
     , play_bottom_(ScreenId(flow.screens.size()))
     , menu_bottom_(ScreenId(flow.screens.size() + 1))
@@ -62,6 +65,7 @@ Frames::Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& 
     , again_(lab_) {
     for (const Event& event : flow.events)
         if (event.action != unsaid && event.during != During::any) pause_matters_ = true;
+    some_doubts_ = is_loose_;
     find_sought(links);
     branches_.reserve(2 * flow.controls.size() + 4 * flow.screens.size());
     frames_.reserve(2 * flow.screens.size());
@@ -73,7 +77,8 @@ void Frames::find_sought(const std::vector<Link>& links) {
     std::map<ScreenId, std::vector<bool>> leading;
     const auto add = [&](std::size_t from, ScreenId to) {
         auto& known = sought_[from];
-        if (to == ScreenId(from) || leading.at(to)[from]) return;
+        if (to == ScreenId(from)) return;
+        if (leading.at(to)[from] && !circles_.share_loosely(to, ScreenId(from))) return;
         if (std::find(known.begin(), known.end(), to) == known.end()) known.push_back(to);
     };
     for (const Link& link : links) {

@@ -67,8 +67,12 @@ struct Branch {
         leaves,  ///< the screen closes, and what is current then is told by `landing`
         resets,  ///< every screen closes, and `frame` is the new bottom
     };
-    Move move;             ///< of a delayed answer: the event, which is to fall due right away
-    bool delayed = false;  ///< two moves: the event, then its answer
+    Move move;            ///< of a delayed answer: the event, which is to fall due right away
+    bool delayed = false; ///< two moves: the event, then its answer
+    /// A screen that may be open or not, as far as the frame knows (is_loose()): of such a move one
+    /// branch has it open, and another has not.
+    ScreenId doubted = no_screen;
+    bool found_open = false;
     bool at_once = false;  ///< no move of its own: the screen closes, for it is not at rest
     DeviceSet devices = 0; ///< of a player's move: those that can make it,
     bool in_time = true;   ///< and whether there is always time for it (is_in_time())
@@ -86,6 +90,7 @@ struct Branch {
     std::uint32_t step = no_step; ///< the last step that is done
     static constexpr std::uint32_t no_step = 0xFFFFFFFF;
 
+    bool doubtful() const { return doubted != no_screen; }
     std::uint32_t length() const { return at_once ? 0 : delayed ? 2 : 1; }
 };
 
@@ -98,7 +103,19 @@ class Frames {
   public:
     /// With `also`, a situation that may be one that no moves lead to is looked at as well: its
     /// screens count as if each opened the next.
-    Frames(const CompiledFlow& flow, Watch& watch, const Situation* also = nullptr);
+    /// Of circles with more than `most_reopenable` screens a frame does not know which of them lie
+    /// beneath.
+    Frames(const CompiledFlow& flow, Watch& watch, const Situation* also = nullptr,
+           std::size_t most_reopenable = no_limit);
+    static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
+    /// Some circle is too large for that: what opens a screen on it may find it open already.
+    bool is_loose() const { return is_loose_; }
+    bool some_doubts() const { return some_doubts_; }
+    /// Explores all frames that can come up, and finds out for each which screens of loose circles
+    /// lie beneath always, and which never: then there is no doubt about those. To be called before
+    /// numbers of branches are kept.
+    void settle_doubts();
+    std::vector<ScreenId> loose_circle() const { return circles_.largest_loose(); }
 
     std::size_t size() const { return frames_.size(); }
     const Frame& operator[](FrameId id) const { return frames_[id]; }
@@ -160,7 +177,8 @@ class Frames {
     }
 
   private:
-    Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links);
+    Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links,
+           std::size_t most_reopenable);
     std::size_t bytes() const;
     void find_sought(const std::vector<Link>& links);
     FrameId number_of(const Frame& frame);
@@ -175,13 +193,17 @@ class Frames {
         return frames_[id].phase == Phase::loading && !holds_load(frames_[id]);
     }
 
+    bool settle_some_doubts();
     void explore(FrameId id);
     void explore_closing(FrameId id);
     void explore_controls(FrameId id, Range controls);
     void explore_keys(FrameId id);
     void explore_waiting(FrameId id);
     void explore_game(FrameId id);
-    void stand_in(const Frame& frame);
+    void stand_in(const Frame& frame, ScreenId otherwise = no_screen);
+    static bool finds_open(const Branch& branch);
+    bool could_be_otherwise(FrameId id, const Branch& branch, ScreenId opened) const;
+    Branch asked(FrameId id, Move move, const Cube& cube);
     void try_move(FrameId id, Move move, ConditionId when, std::initializer_list<ActionId> actions);
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
@@ -193,6 +215,7 @@ class Frames {
     const CompiledFlow& flow_;
     Watch& watch_;
     const Circles circles_;
+    const bool is_loose_;
     CompiledFlow lab_; // the flow with the stand-ins' screens
     ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, holder_{}, beneath_{};
     bool pause_matters_ = false; // some event asks whether the game runs
@@ -214,6 +237,7 @@ class Frames {
     std::vector<Branch> branches_;
     std::vector<Literal> literals_;
     std::optional<Overflow> overflow_;
+    bool doubts_are_settled_ = false, some_doubts_ = false;
 
     // Of the move that is being asked about.
     Cases cases_;

@@ -5,17 +5,15 @@
 namespace rondix {
 
 Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
-             std::vector<FlagId> tracked, Watch& watch, const Situation* also)
+             const std::vector<FlagId>& tracked, Watch& watch, const Situation* also)
     : frames_(frames)
     , flow_(flow)
     , devices_(devices)
-    , tracked_(std::move(tracked))
-    , place_(flow.flags.size()) {
-    for (std::size_t i = 0; i < tracked_.size(); ++i) {
-        place_[index(tracked_[i])] = Values{1} << i;
-        if (flow[tracked_[i]].set_by_game) free_ |= Values{1} << i;
-    }
+    , variables_(flow, tracked) {
+    for (const FlagId flag : variables_.flags())
+        if (flow[flag].set_by_game) free_ |= variables_.bit_of(flag);
     find_starts();
+    if (frames_.is_loose()) frames_.settle_doubts();
     if (also) {
         also_ = frames_.frames_of(*also);
         also_values_ = values_in(*also);
@@ -44,10 +42,7 @@ void Heads::find_starts() {
 }
 
 Values Heads::values_in(const Situation& situation) const {
-    Values values = 0;
-    for (std::size_t i = 0; i < tracked_.size(); ++i)
-        if (situation.flag(tracked_[i])) values |= Values{1} << i;
-    return values;
+    return variables_.values_of([&](FlagId flag) { return situation.flag(flag); });
 }
 
 HeadId Heads::head_of(const Situation& situation) const {
@@ -112,13 +107,14 @@ void Heads::add_sure(FrameId frame, std::span<const Rule> cases) {
         if (cases[0].kind == Branch::Kind::refused) return;
         sure_.rules.push_back(cases[0]);
         sure_.rules.back().care = sure_.rules.back().asks = 0;
+        sure_.rules.back().picks = {};
         return;
     }
     for (const Rule& one : cases)
         if (one.exact && one.kind != Branch::Kind::refused) sure_.rules.push_back(one);
 }
 
-Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) const {
+Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) {
     const Branch& branch = branches[number];
     Rule rule;
     rule.branch = number;
@@ -130,22 +126,22 @@ Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) cons
     rule.landing = branch.landing;
     rule.frame = branch.frame;
     rule.under = branch.under;
-    for (const Literal& asked : frames_.literals(branch.asks)) {
-        const Values bit = place_of(asked.flag);
-        rule.care |= bit;
-        if (asked.raised) rule.asks |= bit;
-        if (bit == 0) rule.exact = false;
-    }
-    for (const Literal& write : frames_.literals(branch.writes))
-        (write.raised ? rule.sets : rule.clears) |= place_of(write.flag);
+    const std::span<const Literal> asks = frames_.literals(branch.asks);
+    Variables::Case asked = variables_.asked(asks);
+    rule.care = asked.care;
+    rule.asks = asked.asks;
+    rule.exact = asked.exact && !branch.doubtful();
+    if (!asked.picks.empty()) rule.picks = picks_.emplace_back(std::move(asked.picks));
+    const Variables::Change change = variables_.written(asks, frames_.literals(branch.writes));
+    rule.clears = change.clears;
+    rule.sets = change.sets;
     return rule;
 }
 
 bool Heads::could_hold(const Branch& branch, Values values) const {
     const auto asked = frames_.literals(branch.asks);
     return std::all_of(asked.begin(), asked.end(), [&](const Literal& one) {
-        const Values bit = place_of(one.flag);
-        return bit == 0 || ((values & bit) != 0) == one.raised;
+        return variables_.raised(one.flag, values).value_or(one.raised) == one.raised;
     });
 }
 
@@ -166,8 +162,10 @@ std::vector<FlagId> Heads::untracked_closing(FrameId frame) const {
 
 void Heads::add_untracked(const Branch& branch, std::vector<FlagId>& flags) const {
     for (const Literal& one : frames_.literals(branch.asks))
-        if (!is_tracked(one.flag) && std::find(flags.begin(), flags.end(), one.flag) == flags.end())
-            flags.push_back(one.flag);
+        if (!is_tracked(one.flag)) {
+            const FlagId flag = stands_for(flow_, one.flag);
+            if (std::find(flags.begin(), flags.end(), flag) == flags.end()) flags.push_back(flag);
+        }
 }
 
 /// The cases in which a screen closes at once, as far as the tracked flags tell for sure.

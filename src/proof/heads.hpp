@@ -15,6 +15,7 @@
 
 #include "proof/frames.hpp"
 #include "proof/starts.hpp"
+#include "proof/variables.hpp"
 #include "proof/watch.hpp"
 
 #include <bit>
@@ -22,13 +23,13 @@
 namespace rondix {
 
 using HeadId = std::uint32_t;
-using Values = std::uint32_t; ///< of the tracked flags, a bit each
 
 /// A branch as far as the tracked flags go.
 struct Rule {
-    Values care = 0, asks = 0;   ///< the case: the tracked flags that it asks for, and their values
-    Values clears = 0, sets = 0; ///< the flags that it changes
-    std::uint32_t branch = 0;    ///< which of the frame's branches
+    Values care = 0, asks = 0;        ///< the case: the tracked flags that it asks for, and how
+    std::span<const Pick> picks = {}; ///< and of tracked settings
+    Values clears = 0, sets = 0;      ///< what it changes
+    std::uint32_t branch = 0;         ///< which of the frame's branches
     MoveKind move{};
     Branch::Kind kind{};
     bool quits = false, loads = false;
@@ -39,30 +40,36 @@ struct Rule {
     FrameId frame = 0;
     FrameId under = 0; ///< of what is pushed: the frame that is then beneath it
 
-    bool holds(Values values) const { return (values & care) == asks; }
+    bool holds(Values values) const {
+        if ((values & care) != asks) return false;
+        for (const Pick& pick : picks)
+            if (!pick.holds(values)) return false;
+        return true;
+    }
     Values after(Values values) const { return (values & ~clears) | sets; }
 };
 
 class Heads {
   public:
-    static constexpr std::size_t most_tracked = 16;
+    static constexpr unsigned most_bits = 16; ///< for what is tracked
 
     /// The frames that can be met at all are looked for here, whatever the flags are; from the
     /// start, and from `also`, where there is one.
-    Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices, std::vector<FlagId> tracked,
-          Watch& watch, const Situation* also = nullptr);
+    Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
+          const std::vector<FlagId>& tracked, Watch& watch, const Situation* also = nullptr);
 
-    const std::vector<FlagId>& tracked() const { return tracked_; }
-    bool is_tracked(FlagId flag) const { return place_of(flag) != 0; }
+    const Variables& variables() const { return variables_; }
+    const std::vector<FlagId>& tracked() const { return variables_.flags(); }
+    bool is_tracked(FlagId flag) const { return variables_.has(flag); }
     Frames& frames() const { return frames_; }
 
     std::size_t frame_count() const { return order_.size(); }
-    std::size_t values() const { return std::size_t{1} << tracked_.size(); }
+    std::size_t values() const { return std::size_t{1} << variables_.bits(); }
     std::size_t size() const { return frame_count() * values(); }
     HeadId head(FrameId frame, Values values) const {
-        return static_cast<HeadId>(frame << tracked_.size() | values);
+        return static_cast<HeadId>(frame << variables_.bits() | values);
     }
-    FrameId frame(HeadId head) const { return head >> tracked_.size(); }
+    FrameId frame(HeadId head) const { return head >> variables_.bits(); }
     Values values(HeadId head) const { return head & static_cast<Values>(values() - 1); }
     /// Where the flow starts: most often one head. `before` is what leads to it from the plain
     /// start (starts_of()).
@@ -110,14 +117,13 @@ class Heads {
     bool could_hold(const Branch& branch, Values values) const;
     /// Whether a flag could be raised: it is, or it is not tracked.
     bool could_be_raised(FlagId flag, Values values) const {
-        return place_of(flag) == 0 || (values & place_of(flag)) != 0;
+        return variables_.raised(flag, values).value_or(true);
     }
     /// The flags in the cases of a move that are not tracked; of whether the screen closes at once.
     std::vector<FlagId> untracked(FrameId frame, Move move) const;
     std::vector<FlagId> untracked_closing(FrameId frame) const;
     /// The tracked flags that the game may change at any moment.
     Values free() const { return free_; }
-    bool free(Values bit) const { return (free_ & bit) != 0; }
 
   private:
     struct Rules {
@@ -127,10 +133,9 @@ class Heads {
     static std::span<const Rule> rules(const Rules& from, FrameId frame) {
         return {from.rules.data() + from.of[frame].begin, from.of[frame].count};
     }
-    Values place_of(FlagId flag) const { return place_[index(flag)]; }
     Values values_in(const Situation& situation) const;
     static bool may_rest(const std::vector<Rule>& rules, Range range, Values values);
-    Rule rule_of(std::span<const Branch> branches, std::uint32_t number) const;
+    Rule rule_of(std::span<const Branch> branches, std::uint32_t number);
     void add_sure(FrameId frame, std::span<const Rule> cases);
     void make_rules(FrameId frame);
     void note_closing(FrameId frame);
@@ -141,8 +146,8 @@ class Heads {
     Frames& frames_;
     const CompiledFlow& flow_;
     const DeviceSet devices_;
-    std::vector<FlagId> tracked_;
-    std::vector<Values> place_; // of each flag: its bit, or 0
+    const Variables variables_;
+    std::deque<std::vector<Pick>> picks_; // of rules
     Values free_ = 0;
     std::vector<Start> starts_;
     std::vector<FrameId> also_;

@@ -47,7 +47,10 @@ bool Leaving::can_be_left(FrameId frame, Values values) const {
 bool Leaving::grow(FrameId frame) {
     bool changed = false;
     const auto count = static_cast<Values>(heads_.values());
-    for (Values values = 0; values < count; ++values) changed |= grow(frame, values);
+    for (Values values = 0; values < count; ++values) {
+        watch_.step("ways to leave", values, count);
+        changed |= grow(frame, values);
+    }
     if (changed && count > 1)
         for (Values values = count; values-- > 0;) grow(frame, values);
     return changed;

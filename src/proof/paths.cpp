@@ -60,10 +60,9 @@ void Paths::explore(HeadId head) {
     for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
         if (rule.holds(values) && (any || options_.counts(rule.move))) take(head, rule);
     if (!any || !heads_.may_rest(frame, values)) return;
-    for (std::size_t i = 0; i < heads_.tracked().size(); ++i) {
-        const Values bit = Values{1} << i;
-        if (!heads_.free(bit)) continue;
-        const FlagId flag = heads_.tracked()[i];
+    for (const FlagId flag : heads_.tracked()) {
+        const Values bit = heads_.variables().bit_of(flag);
+        if ((heads_.free() & bit) == 0) continue;
         const Move move = (values & bit) != 0 ? Move::lower(flag) : Move::raise(flag);
         add_edge(
             head,

@@ -13,15 +13,19 @@ namespace {
 /// heads that seem to be lost, or, where none are held up there, at those that they lead to.
 class Blame {
   public:
-    Blame(const Heads& heads, const Leaving& leaving)
-        : heads_(heads)
+    Blame(const CompiledFlow& flow, const Heads& heads, const Leaving& leaving)
+        : flow_(flow)
+        , heads_(heads)
         , leaving_(leaving)
         , seen_(heads) {}
+
+    /// What they do may hang on what lies beneath, which is not known.
+    bool some_doubt() const { return some_doubt_; }
 
     std::set<FlagId> find(const HeadSet& lost) {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
             each_value(lost.of(frame), [&](Values values) { add(frame, values); });
-        while (flags_.empty() && !next_.empty()) {
+        while (flags_.empty() && !some_doubt_ && !next_.empty()) {
             std::vector<HeadId> now;
             now.swap(next_);
             for (const HeadId head : now) look_at(heads_.frame(head), heads_.values(head));
@@ -62,15 +66,18 @@ class Blame {
     }
 
     void blame(const Branch& branch) {
+        some_doubt_ = some_doubt_ || branch.doubtful();
         for (const Literal& asked : heads_.frames().literals(branch.asks))
-            if (!heads_.is_tracked(asked.flag)) flags_.insert(asked.flag);
+            if (!heads_.is_tracked(asked.flag)) flags_.insert(stands_for(flow_, asked.flag));
     }
 
+    const CompiledFlow& flow_;
     const Heads& heads_;
     const Leaving& leaving_;
     HeadSet seen_;
     std::vector<HeadId> next_;
     std::set<FlagId> flags_;
+    bool some_doubt_ = false;
 };
 
 } // namespace
@@ -94,6 +101,7 @@ bool Proof::try_out() {
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
                                        std::string(flow_.text(flow_[overflow->screen].id)) + "'"};
     reach_is_exact_ = asks_only_for_known_flags();
+    open_.clear();
     leaving_.reset();
     {
         const Leaving any(*heads_, Leaving::any_move, watch_);
@@ -148,34 +156,52 @@ bool Proof::look_at_leaving() {
 }
 
 /// Whether more flags have to be tracked before it is known whether these heads are lost.
-bool Proof::is_in_doubt(const HeadSet& lost) {
+bool Proof::is_in_doubt(HeadSet& lost) {
     if (lost.count() == 0) return false;
-    const std::set<FlagId> more = Blame(*heads_, *leaving_).find(lost);
+    Blame blame(flow_, *heads_, *leaving_);
+    const std::set<FlagId> more = blame.find(lost);
+    if (more.empty() && blame.some_doubt()) throw Loose{};
     return track({more.begin(), more.end()}) || is_out_of_reach(lost);
 }
 
-/// Whether some screen has lost heads, but none that is met in truth.
-bool Proof::is_out_of_reach(const HeadSet& lost) {
+/// Whether some screen has lost heads, but none that is known to be met in truth. Those that are
+/// known not to be are dropped.
+bool Proof::is_out_of_reach(HeadSet& lost) {
     if (reach_is_exact()) return false;
     if (also_) return lost.count() > 0 && track_all_that_is_asked();
+    const auto known = static_cast<Values>(heads_->values() - 1);
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
-    return std::any_of(screens.begin(), screens.end(),
-                       [&](ScreenId screen) { return !can_be_met(lost, screen); });
+    for (const ScreenId screen : screens) {
+        Trails::Target target;
+        target.screen = screen;
+        target.is_there = [&](const Heads&, FrameId frame, Values values) {
+            return lost.has(frame, values & known);
+        };
+        if (trails_.scouted(*heads_, target)) continue;
+        if (!trails_.may_happen(*heads_, target)) {
+            lost.drop(heads_of(screen));
+            continue;
+        }
+        std::vector<FlagId> needed;
+        if (trails_.shortest(*heads_, target, &needed)) continue;
+        if (trails_.left_open()) {
+            open_.insert(screen);
+            lost.drop(heads_of(screen));
+            continue;
+        }
+        track(needed);
+        return true;
+    }
+    return false;
 }
 
-bool Proof::can_be_met(const HeadSet& set, ScreenId screen) {
-    const auto known = static_cast<Values>(heads_->values() - 1);
-    Trails::Target target;
-    target.screen = screen;
-    target.is_there = [&](const Heads&, FrameId frame, Values values) {
-        return set.has(frame, values & known);
-    };
-    std::vector<FlagId> needed;
-    if (trails_.shortest(*heads_, target, &needed)) return true;
-    track(needed);
-    return false;
+HeadSet Proof::heads_of(ScreenId screen) const {
+    HeadSet heads(*heads_);
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        if (frames_[frame].screen == screen) std::ranges::fill(heads.of(frame), ~std::uint64_t{0});
+    return heads;
 }
 
 /// False: all of them are tracked already.
@@ -184,7 +210,7 @@ bool Proof::track(const std::vector<FlagId>& flags) {
     for (const FlagId flag : flags)
         if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
             tracked_.push_back(flag);
-    if (tracked_.size() > Heads::most_tracked) throw Stopped{Stop::flags};
+    if (Variables::bits_for(flow_, tracked_) > Heads::most_bits) throw Stopped{Stop::flags};
     return tracked_.size() > before;
 }
 
@@ -195,7 +221,7 @@ bool Proof::track_all_that_is_asked() {
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
             for (const Literal& one : frames_.literals(branch.asks))
-                if (!flow_[one.flag].set_by_game) asked.push_back(one.flag);
+                if (!flow_[one.flag].set_by_game) asked.push_back(stands_for(flow_, one.flag));
     return track(asked);
 }
 
@@ -214,6 +240,7 @@ bool Proof::also_loses() const {
 }
 
 bool Proof::asks_only_for_known_flags() const {
+    if (frames_.some_doubts()) return false;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
             for (const Literal& one : frames_.literals(branch.asks))

@@ -20,8 +20,10 @@ namespace rondix {
 
 class Proof {
   public:
-    /// For a player with the devices of `trails`. Throws Stopped when a limit is reached. With
+    /// For a player with the devices of `trails`. Throws Stopped when a limit is reached; Loose,
+    /// when it hangs on what lies beneath on a circle of which the frames do not know that. With
     /// `also`, that situation is one more start.
+    struct Loose {};
     Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
           const Situation* also = nullptr);
 
@@ -37,6 +39,8 @@ class Proof {
     const HeadSet& endless() const { return endless_; }
     /// Leaving the game cannot be forced from here, though the player is not stuck.
     const HeadSet& captive() const { return captive_; }
+    /// Screens of which it would take too much to know whether anybody is lost there.
+    const std::set<ScreenId>& open() const { return open_; }
     /// Somebody gets stuck, or cannot leave, in `also`, or in what only `also` leads to.
     bool also_loses() const;
 
@@ -45,9 +49,9 @@ class Proof {
     HeadSet in_play() const;
     bool look_at_silence();
     bool look_at_leaving();
-    bool is_in_doubt(const HeadSet& lost);
-    bool is_out_of_reach(const HeadSet& lost);
-    bool can_be_met(const HeadSet& set, ScreenId screen);
+    bool is_in_doubt(HeadSet& lost);
+    bool is_out_of_reach(HeadSet& lost);
+    HeadSet heads_of(ScreenId screen) const;
     bool track(const std::vector<FlagId>& flags);
     bool asks_only_for_known_flags() const;
 
@@ -64,6 +68,7 @@ class Proof {
     HeadSet reached_, stuck_, endless_, captive_;
     HeadSet from_start_, landed_; // with `also`: what is reached without it; where it stands itself
     bool reach_is_exact_ = false;
+    std::set<ScreenId> open_;
 };
 
 } // namespace rondix

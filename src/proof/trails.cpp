@@ -14,12 +14,26 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     std::vector<FlagId>& tracked = needed ? *needed : own;
     tracked = heads.tracked();
     for (const FlagId flag : target.knows)
-        if (!heads.is_tracked(flag)) tracked.push_back(flag);
+        if (!heads.is_tracked(flag)) tracked.push_back(stands_for(flow_, flag));
     std::vector<HeadId> rejected;
     std::optional<Trail> known; // and not the shortest
+    bool went_forward = false, in_doubt = false;
+    left_open_ = false;
     for (;;) {
-        if (known && (tracked.size() > Heads::most_tracked || !cheap_map_of(tracked))) return known;
-        const Map& map = map_of(tracked);
+        const bool are_too_many = Variables::bits_for(flow_, tracked) > Heads::most_bits;
+        const Map* found =
+            are_too_many || in_doubt ? nullptr : map_of(tracked, watch_.most_work_for_shortest());
+        if (!found) {
+            if (!known && !went_forward) known = scouted(heads, target);
+            went_forward = true;
+            if (known || !may_happen(heads, target)) return known;
+            if (!are_too_many && !in_doubt) found = map_of(tracked, watch_.most_work_for_doubts());
+            if (!found) {
+                left_open_ = true;
+                return std::nullopt;
+            }
+        }
+        const Map& map = *found;
         const std::optional<HeadId> end = nearest(map, target, rejected);
         if (!end) return std::nullopt;
         Trail trail{map.paths.moves_to(*end), Situation(flow_)};
@@ -28,6 +42,10 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
             if (!needed) confirm(trail.moves);
             if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail.moves);
             return trail;
+        }
+        if (missing.empty() && frames_.some_doubts()) { // it may be so, over other screens
+            in_doubt = true;
+            continue;
         }
         if (missing.empty()) { // nothing is left open: it is not what is looked for
             rejected.push_back(*end);
@@ -39,39 +57,154 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
         // In order, so that questions about the same flags share a map.
         std::sort(tracked.begin() + static_cast<std::ptrdiff_t>(heads.tracked().size()),
                   tracked.end());
-        if (tracked.size() > Heads::most_tracked && !known) throw Stopped{Stop::flags};
     }
 }
 
 bool Trails::happens(const Heads& heads, const Target& target) {
-    const Map& map = map_of(heads.tracked());
-    const std::optional<HeadId> end = nearest(map, target, {});
-    if (!end) return false;
-    return turned(map, *end, target) || shortest(heads, target);
+    left_open_ = false;
+    if (scouted(heads, target)) return true;
+    if (!may_happen(heads, target)) return false;
+    if (const Map* map = map_of(heads.tracked(), watch_.most_work_for_shortest())) {
+        const std::optional<HeadId> end = nearest(*map, target, {});
+        if (!end) return false;
+        if (turned(*map, *end, target)) return true;
+    }
+    return shortest(heads, target).has_value();
+}
+
+bool Trails::may_happen(const Heads& heads, const Target& target) {
+    if (!envelope_) envelope_.emplace(flow_, frames_, devices_, watch_);
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
+        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+        const FlagPairs here = envelope_->at(frame);
+        for (Values values = 0; !here.empty() && values < heads.values(); ++values) {
+            if (!heads.may_rest(frame, values) || !target.is_there(heads, frame, values)) continue;
+            FlagPairs there = here;
+            envelope_->ask(there, heads, values);
+            if (there.empty()) continue;
+            if (!target.last) return true;
+            for (const Branch& branch : frames_.branches(frame)) {
+                if (!is_last(target, branch)) continue;
+                FlagPairs before = there;
+                envelope_->ask(before, frames_.literals(branch.asks));
+                if (!before.empty()) return true;
+            }
+        }
+    }
+    return false;
 }
 
 std::optional<Trail> Trails::some_way(ScreenId screen) {
+    const Heads heads(frames_, flow_, devices_, {}, watch_);
     Target target;
     target.screen = screen;
     target.is_there = [](const Heads&, FrameId, Values) { return true; };
-    std::vector<FlagId> tracked;
-    while (tracked.size() <= Heads::most_tracked) {
-        const Map& map = map_of(tracked);
-        const std::optional<HeadId> end = nearest(map, target, {});
-        if (!end) return std::nullopt;
-        std::vector<FlagId> missing;
-        if (auto trail = turned(map, *end, missing)) return trail;
-        if (missing.empty()) break; // what is in the way is no flag of the flow's own
-        tracked.insert(tracked.end(), missing.begin(), missing.end());
-        std::sort(tracked.begin(), tracked.end());
-    }
-    const Heads heads(frames_, flow_, devices_, {}, watch_);
+    if (auto trail = scouted(heads, target)) return trail;
     return shortest(heads, target);
 }
 
-/// The path to a head, with the flags of the game as each move wants them. Nothing where it leads
-/// elsewhere; `missing` are the flags of the flow's own that would have to be otherwise.
-std::optional<Trail> Trails::turned(const Map& map, HeadId end, std::vector<FlagId>& missing) {
+const Scout& Trails::scout(Scout::Novelty novelty) {
+    std::optional<Scout>& scout = novelty == Scout::Novelty::single ? by_one_ : by_pairs_;
+    if (!scout) scout.emplace(flow_, frames_, devices_, novelty, watch_);
+    return *scout;
+}
+
+/// Where what a screen was opened over is left first, it cannot be come back to: so what can be
+/// done on one screen is looked at by itself.
+const Scout* Trails::scout_over(ScreenId screen) {
+    constexpr std::size_t most_roots = 16;
+    if (const auto known = over_.find(screen); known != over_.end()) return known->second.get();
+    const Scout& known = scout(Scout::Novelty::pairs);
+    std::vector<Scout::Seen> roots;
+    for (FrameId frame = 0; frame < frames_.size(); ++frame)
+        if (frames_[frame].screen == screen)
+            for (const Scout::Seen seen : known.seen(frame)) roots.push_back(seen);
+    std::sort(roots.begin(), roots.end());
+    if (roots.size() > most_roots) roots.resize(most_roots);
+    auto& scout = over_[screen];
+    if (!roots.empty())
+        scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, watch_,
+                                        known, roots);
+    return scout.get();
+}
+
+std::optional<Trail> Trails::scouted(const Heads& heads, const Target& target) {
+    if (auto trail = scouted(scout(Scout::Novelty::single), heads, target)) return trail;
+    if (!scout(Scout::Novelty::single).some_told_apart()) return std::nullopt;
+    if (auto trail = scouted(scout(Scout::Novelty::pairs), heads, target)) return trail;
+    if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
+    const Scout* over = scout_over(target.screen);
+    return over ? scouted(*over, heads, target) : std::nullopt;
+}
+
+std::optional<Trail> Trails::scouted(const Scout& scout, const Heads& heads, const Target& target) {
+    constexpr std::size_t most_tried = 64; // of those that look as if they were it
+    std::vector<std::pair<Scout::Seen, HeadId>> fits;
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
+        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+        for (const Scout::Seen seen : scout.seen(frame)) {
+            if (target.last && !could_be_last(scout, seen, frame, target)) continue;
+            const Values values =
+                heads.variables().values_of([&](FlagId flag) { return scout.raised(seen, flag); });
+            if (const auto fit = fitting(heads, frame, values, target))
+                fits.emplace_back(seen, heads.head(frame, *fit));
+        }
+    }
+    std::sort(fits.begin(), fits.end()); // what fewer moves lead to stands first
+    if (fits.size() > most_tried) fits.resize(most_tried);
+    for (const auto& [seen, head] : fits)
+        if (auto trail = walked(heads, scout.moves_to(seen), head, target)) return trail;
+    return std::nullopt;
+}
+
+/// The values that are looked for, if the game can make them of these.
+std::optional<Values> Trails::fitting(const Heads& heads, FrameId frame, Values values,
+                                      const Target& target) const {
+    const auto fits = [&](Values one) {
+        return heads.may_rest(frame, one) && target.is_there(heads, frame, one);
+    };
+    if (fits(values)) return values;
+    const Values free = heads.free(), fixed = values & ~free;
+    constexpr int most_free = 12; // all of whose values are tried
+    if (std::popcount(free) > most_free) return std::nullopt;
+    for (Values some = free; some != 0; some = (some - 1) & free)
+        if (fits(fixed | some)) return fixed | some;
+    if (fits(fixed)) return fixed;
+    return std::nullopt;
+}
+
+/// Whether the last move is in one of its cases there, or the game can bring it into one.
+bool Trails::could_be_last(const Scout& scout, Scout::Seen seen, FrameId frame,
+                           const Target& target) const {
+    const std::span<const Branch> branches = frames_.branches(frame);
+    return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
+        if (!is_last(target, branch)) return false;
+        const auto asked = frames_.literals(branch.asks);
+        return std::all_of(asked.begin(), asked.end(), [&](const Literal& one) {
+            return flow_[one.flag].set_by_game || scout.raised(seen, one.flag) == one.raised;
+        });
+    });
+}
+
+/// Moves that were made, then those of the game that give its flags the values of a head.
+std::optional<Trail> Trails::walked(const Heads& heads, const std::vector<Move>& moves, HeadId end,
+                                    const Target& target) {
+    Trail trail{moves, Situation(flow_)};
+    start(flow_, trail.there);
+    for (const Move move : moves) apply(flow_, trail.there, move);
+    for (const FlagId flag : heads.tracked()) {
+        if (!flow_[flag].set_by_game) continue;
+        const bool wanted = (heads.values(end) & heads.variables().bit_of(flag)) != 0;
+        if (trail.there.flag(flag) == wanted) continue;
+        trail.moves.push_back(wanted ? Move::raise(flag) : Move::lower(flag));
+        apply(flow_, trail.there, trail.moves.back());
+    }
+    if (heads.head_of(trail.there) != end) return std::nullopt; // something has closed by that
+    return finished(std::move(trail), target);
+}
+
+/// The path to a head, with the flags of the game as each move wants them.
+std::optional<Trail> Trails::turned(const Map& map, HeadId end, const Target& target) {
     Trail trail{{}, Situation(flow_)};
     start(flow_, trail.there);
     const auto make = [&](Move move) {
@@ -85,39 +218,36 @@ std::optional<Trail> Trails::turned(const Map& map, HeadId end, std::vector<Flag
             const std::span<const Branch> branches = frames_.branches(frame);
             const bool known =
                 turn.branch < branches.size() && branches[turn.branch].move == turn.move;
-            if (!known || !turn_flags(frame, Branch(branches[turn.branch]), trail, missing))
+            if (!known || !turn_flags(frame, Branch(branches[turn.branch]), trail))
                 return std::nullopt;
         }
         if (!make(turn.move)) return std::nullopt;
         if (turn.delayed && !make(Move::due(turn.move.as_event()))) return std::nullopt;
     }
     if (map.heads.head_of(trail.there) != end) return std::nullopt;
-    return trail;
+    return finished(std::move(trail), target);
 }
 
-/// The same, where the last move does what is looked for; the moves are what anybody may be shown.
-std::optional<Trail> Trails::turned(const Map& map, HeadId end, const Target& target) {
-    std::vector<FlagId> missing;
-    std::optional<Trail> trail = turned(map, end, missing);
-    if (!trail) return std::nullopt;
-    bool good = is_good(target, trail->there);
+/// The same moves, where the last one does what is looked for and anybody may be shown them.
+std::optional<Trail> Trails::finished(Trail trail, const Target& target) {
+    bool good = is_good(target, trail.there);
     if (!good && target.last) {
         // In another case of it, for which flags of the game are turned.
-        const FrameId frame = frames_.frame_of(trail->there);
+        const FrameId frame = frames_.frame_of(trail.there);
         const std::span<const Branch> found = frames_.branches(frame);
         for (const Branch& branch : std::vector<Branch>(found.begin(), found.end())) {
-            if (branch.move != *target.last || branch.at_once) continue;
-            Trail other = *trail;
-            if (!turn_flags(frame, branch, other, missing)) continue;
+            if (!is_last(target, branch)) continue;
+            Trail other = trail;
+            if (!turn_flags(frame, branch, other)) continue;
             good = is_good(target, other.there);
             if (!good) continue;
             trail = std::move(other);
             break;
         }
     }
-    if (!good || !runner_takes(trail->moves)) return std::nullopt;
-    if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail->moves);
-    trail->is_shortest = false;
+    if (!good || !runner_takes(trail.moves)) return std::nullopt;
+    if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, trail.moves);
+    trail.is_shortest = false;
     return trail;
 }
 
@@ -133,21 +263,18 @@ bool Trails::is_good(const Target& target, const Situation& there) const {
     return target.good ? target.good(there, outcome) : !target.last || outcome.answered;
 }
 
-bool Trails::turn_flags(FrameId frame, const Branch& branch, Trail& trail,
-                        std::vector<FlagId>& missing) {
+/// The game changes its flags so that the branch is taken. False: flags of the flow's own are
+/// otherwise, or something has closed by that.
+bool Trails::turn_flags(FrameId frame, const Branch& branch, Trail& trail) const {
     for (const Literal& asked : frames_.literals(branch.asks)) {
         if (trail.there.flag(asked.flag) == asked.raised) continue;
-        if (!flow_[asked.flag].set_by_game) {
-            missing.push_back(asked.flag);
-            continue;
-        }
+        if (!flow_[asked.flag].set_by_game) return false;
         const Move move = asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag);
         trail.moves.push_back(move);
-        // Something may close at once by it.
         if (!apply(flow_, trail.there, move).answered || frames_.frame_of(trail.there) != frame)
             return false;
     }
-    return missing.empty();
+    return true;
 }
 
 bool Trails::runner_takes(const std::vector<Move>& moves) const {
@@ -178,17 +305,17 @@ const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {
     return *map;
 }
 
-/// The same where it does not cost much; else null.
-const Trails::Map* Trails::cheap_map_of(const std::vector<FlagId>& tracked) {
+/// The same where it takes no more than so much work; else null.
+const Trails::Map* Trails::map_of(const std::vector<FlagId>& tracked, std::size_t most_work) {
     if (const auto found = maps_.find(tracked); found != maps_.end() && found->second)
         return found->second.get();
-    if (too_dear_.contains(tracked)) return nullptr;
+    std::size_t& known = too_dear_[tracked];
+    if (known >= most_work) return nullptr;
     try {
-        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked,
-                                         watch_.most_work_for_shortest(), watch_);
+        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked, most_work, watch_);
         return (maps_[tracked] = std::move(map)).get();
     } catch (const Paths::TooDear&) {
-        too_dear_.insert(tracked);
+        known = most_work;
         return nullptr;
     }
 }
@@ -250,7 +377,7 @@ bool Trails::replay(const Heads& heads, const std::vector<Move>& moves, HeadId e
         well = apply(flow_, there, moves[i]).answered;
     }
     well = well && heads.head_of(there) == end;
-    if (!well && missing.empty())
+    if (!well && missing.empty() && !frames_.some_doubts())
         throw std::logic_error("moves that were found cannot be replayed");
     if (!well) return false;
     if (target.last) remember(*target.last);

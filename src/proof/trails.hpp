@@ -8,7 +8,9 @@
 // shortest.
 #pragma once
 
+#include "proof/envelope.hpp"
 #include "proof/paths.hpp"
+#include "proof/scout.hpp"
 
 #include <functional>
 #include <map>
@@ -42,26 +44,40 @@ class Trails {
         ScreenId screen = no_screen; ///< on this screen, if it is known
         std::function<bool(const Heads& heads, FrameId frame, Values values)> is_there;
         std::optional<Move> last = {}; ///< a delayed answer to an event falls due as well
+        /// Whether the last move does what is looked for in this branch; nothing: in each that is
+        /// not refused.
+        std::function<bool(const Branch& branch)> does = {};
         /// Whether the situation and what the last move did there are what is looked for.
         std::function<bool(const Situation& there, const Outcome& outcome)> good = {};
         /// Further moves whose conditions `good` depends on, and flags.
         std::vector<Move> reads = {};
         std::vector<FlagId> knows = {};
     };
-    /// The shortest moves, the last one included; nothing when there are none. Where to find them
-    /// takes more than CheckOptions::most_work_for_shortest and some are known, those. `heads`
-    /// tells which flags are tracked to begin with. With `needed`, which gets those that were in
-    /// the end, nobody is shown the moves; without, they are replayed through a Runner. One that
-    /// refuses them is a fault of Rondix: throws std::logic_error.
+    /// The shortest moves, the last one included; nothing when there are none, or when it would
+    /// take too much to know (left_open()). Where to find them takes more than
+    /// CheckOptions::most_work_for_shortest and some are known, those. `heads` tells which flags
+    /// are tracked to begin with. With `needed`, which gets those that were in the end, nobody is
+    /// shown the moves; without, they are replayed through a Runner. One that refuses them is a
+    /// fault of Rondix: throws std::logic_error.
     std::optional<Trail> shortest(const Heads& heads, const Target& target,
                                   std::vector<FlagId>* needed = nullptr);
 
-    /// Whether there are any.
-    bool happens(const Heads& heads, const Target& target);
+    /// False: there are none, and that is known without looking for them. (Flags are not told apart
+    /// by what a screen was entered with: envelope.hpp.)
+    bool may_happen(const Heads& heads, const Target& target);
 
-    /// Moves that lead to a screen, if there are any, and few where that costs nothing: flags of
-    /// the game are turned right before a move that asks for them, and need not be tracked.
-    /// Replayed through the core.
+    /// Whether there are any; false as well when it would take too much to know (left_open()).
+    bool happens(const Heads& heads, const Target& target);
+    /// Whether what was asked last is open.
+    bool left_open() const { return left_open_; }
+
+    /// Moves, if going forward has come by what is looked for, and few; there may be others though
+    /// it has not.
+    std::optional<Trail> scouted(const Heads& heads, const Target& target);
+    /// What going forward comes by, the flags taken one by one.
+    const Scout& scout() { return scout(Scout::Novelty::single); }
+
+    /// Moves that lead to a screen, if there are any: few, but not always the fewest.
     std::optional<Trail> some_way(ScreenId screen);
 
     /// The paths to all heads with the same flags tracked.
@@ -77,13 +93,25 @@ class Trails {
         Paths paths;
     };
     const Map& map_of(const std::vector<FlagId>& tracked);
-    const Map* cheap_map_of(const std::vector<FlagId>& tracked);
+    const Map* map_of(const std::vector<FlagId>& tracked, std::size_t most_work);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    std::optional<Trail> turned(const Map& map, HeadId end, std::vector<FlagId>& missing);
+    const Scout& scout(Scout::Novelty novelty);
+    const Scout* scout_over(ScreenId screen);
+    std::optional<Trail> scouted(const Scout& scout, const Heads& heads, const Target& target);
+    bool is_last(const Target& target, const Branch& branch) const {
+        if (branch.move != *target.last || branch.at_once) return false;
+        return target.does ? target.does(branch) : branch.kind != Branch::Kind::refused;
+    }
+    std::optional<Values> fitting(const Heads& heads, FrameId frame, Values values,
+                                  const Target& target) const;
+    bool could_be_last(const Scout& scout, Scout::Seen seen, FrameId frame,
+                       const Target& target) const;
+    std::optional<Trail> walked(const Heads& heads, const std::vector<Move>& moves, HeadId end,
+                                const Target& target);
     std::optional<Trail> turned(const Map& map, HeadId end, const Target& target);
-    bool turn_flags(FrameId frame, const Branch& branch, Trail& trail,
-                    std::vector<FlagId>& missing);
+    std::optional<Trail> finished(Trail trail, const Target& target);
+    bool turn_flags(FrameId frame, const Branch& branch, Trail& trail) const;
     bool is_good(const Target& target, const Situation& there) const;
     void confirm(const std::vector<Move>& moves) const;
     void note_missing(const Heads& heads, const Situation& before, Move move,
@@ -96,7 +124,11 @@ class Trails {
     const DeviceSet devices_;
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
-    std::set<std::vector<FlagId>> too_dear_; // whose map is not worth it
+    std::map<std::vector<FlagId>, std::size_t> too_dear_; // whose map takes more than so much work
+    bool left_open_ = false;
+    std::optional<Scout> by_one_, by_pairs_;
+    std::map<ScreenId, std::unique_ptr<Scout>> over_; // what can be done on a screen
+    std::optional<Envelope> envelope_;
 };
 
 } // namespace rondix

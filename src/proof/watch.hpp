@@ -30,6 +30,8 @@ class Watch {
     /// Looks at the clock, and every few milliseconds asks the onlooker and for the memory in use.
     void look(std::string_view stage, std::size_t done, std::size_t all);
     std::size_t most_work_for_shortest() const { return options_.most_work_for_shortest; }
+    std::size_t most_reopenable() const { return options_.most_reopenable; }
+    std::size_t most_work_for_doubts() const { return options_.most_work_for_doubts; }
     void expect_heads(std::size_t heads) const {
         if (heads > options_.most_heads) throw Stopped{Stop::heads};
     }

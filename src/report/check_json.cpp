@@ -96,6 +96,7 @@ std::string_view stop_word(Stop stop) {
     case Stop::time: return "time";
     case Stop::flags: return "flags";
     case Stop::cases: return "cases";
+    case Stop::circle: return "circle";
     case Stop::asked: return "asked";
     case Stop::nothing: break;
     }
@@ -123,12 +124,17 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
         {"stopped", result.stop == Stop::nothing ? Json(nullptr) : Json(stop_word(result.stop))},
         {"findings", Json::array()},
         {"fine", Json::array()},
+        {"open", Json::array()},
         {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
     for (const Finding& finding : result.findings)
         json["findings"].push_back(finding_json(finding, file.sources));
     for (const FineFinding& fine : result.fine)
         json["fine"].push_back(
             {{"finding", finding_json(fine.finding, file.sources)}, {"reason", fine.reason}});
+    for (const OpenQuestion& open : result.open)
+        json["open"].push_back({{"slug", row_of(open.slug).name},
+                                {"text", open.text},
+                                {"place", place_json(open.place, file.sources)}});
     return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";
 }
 

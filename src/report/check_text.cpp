@@ -39,9 +39,10 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
                                             : counted(figures.controls, "control", "controls"),
         figures.controls == figures.buttons ? "button can be pressed" : "control can be used");
     text += fmt::format("  with each of these devices alone: {}\n", devices_text(devices));
-    text += fmt::format("  at most {}: {}\n",
-                        counted(figures.deepest.size(), "screen is open", "screens are open"),
-                        stack_text(figures.deepest));
+    if (!figures.deepest.empty())
+        text += fmt::format("  at most {}: {}\n",
+                            counted(figures.deepest.size(), "screen is open", "screens are open"),
+                            stack_text(figures.deepest));
     if (figures.way_out_known) {
         text += fmt::format(
             "  whatever loads and requests answer, play or the way out of the game is at most {} "
@@ -73,6 +74,10 @@ std::string stop_text(const CheckResult& result) {
     case Stop::time: return "it takes too long; raise the limit with --most-seconds";
     case Stop::flags: return "more flags hang together than can be looked at at once";
     case Stop::cases: return result.stopped_at + " hangs on too many flags at once";
+    case Stop::circle:
+        return result.stopped_at +
+               " all lead to each other by 'open', and which of them lie beneath matters: write "
+               "'go' where one is to take the place of another";
     case Stop::asked: return "it was stopped";
     case Stop::nothing: break;
     }
@@ -87,7 +92,10 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
                proved_text(figures, file.flow.devices);
     if (result.verdict == Verdict::not_settled)
-        return fmt::format("not settled: {}\n", stop_text(result));
+        return fmt::format("not settled: {}\n",
+                           result.stop == Stop::nothing
+                               ? "what is open would take too much work to know"
+                               : stop_text(result));
     const auto errors = static_cast<std::size_t>(
         std::count_if(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
             return finding.severity() == Severity::error;
@@ -109,6 +117,8 @@ std::string check_text(const FlowFile& file, const CheckResult& result, TextStyl
     std::string text;
     for (const Finding& finding : result.findings)
         text += finding_text(finding, file.sources, style) + "\n";
+    for (const OpenQuestion& open : result.open)
+        text += open_text(open, file.sources, style) + "\n";
     text += folded(verdict_text(file, result), 4, style);
     if (!result.fine.empty())
         text += folded(fmt::format("  {} said to be fine\n",

@@ -89,6 +89,12 @@ std::string line_of(std::string_view name, const std::string& text, Ink ink, Tex
 
 } // namespace
 
+std::string open_text(const OpenQuestion& open, const std::vector<Source>& sources,
+                      TextStyle style) {
+    return placed(open.place, sources, "open",
+                  fmt::format("{} [{}]", open.text, row_of(open.slug).name), style);
+}
+
 std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
                          TextStyle style) {
     const SlugRow& row = row_of(finding.slug);

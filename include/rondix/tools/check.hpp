@@ -59,12 +59,22 @@ struct FineFinding {
     std::string reason;
 };
 
+/// Something that it would take too much work to know.
+struct OpenQuestion {
+    Slug slug{};
+    Place place;
+    std::string text; ///< "whether ..."
+    Severity severity() const { return row_of(slug).severity; }
+};
+
 struct CheckResult {
     Verdict verdict = Verdict::not_settled;
     Stop stop = Stop::nothing;
-    std::string stopped_at; ///< for Stop::cases: which press, in words
+    std::string stopped_at; ///< for Stop::cases: which press; for Stop::circle: which screens
     Findings findings;
     std::vector<FineFinding> fine; ///< left out of them
+    /// What is open. Where nothing but errors could come of it, the verdict stays not_settled.
+    std::vector<OpenQuestion> open;
     Figures figures;
 };
 

@@ -18,6 +18,9 @@ namespace rondix {
 /// change.
 std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
                          TextStyle style = {});
+/// The same of a question that is open.
+std::string open_text(const OpenQuestion& open, const std::vector<Source>& sources,
+                      TextStyle style = {});
 
 /// All findings, the verdict, and the figures.
 std::string check_text(const FlowFile& file, const CheckResult& result, TextStyle style = {});

@@ -1,0 +1,285 @@
+#include "proof/scout.hpp"
+
+#include "proof/starts.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+             Watch& watch, std::size_t depth)
+    : flow_(flow)
+    , frames_(frames)
+    , devices_(devices)
+    , novelty_(novelty)
+    , depth_(depth)
+    , watch_(watch)
+    , words_(Situation(flow).flag_words().size())
+    , shown_(flow.screens.size())
+    , usable_(flow.controls.size())
+    , answered_(flow.controls.size())
+    , here_(flow)
+    , next_(flow) {
+    find_told_apart();
+}
+
+Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+             Watch& watch)
+    : Scout(flow, frames, devices, novelty, watch, 0) {
+    for (const Start& start : starts_of(flow_)) begin(start.before, start.there);
+    go_on();
+}
+
+Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+             Watch& watch, const Scout& known, const std::vector<Seen>& roots)
+    : Scout(flow, frames, devices, novelty, watch, known.situation(roots.front()).depth()) {
+    for (const Seen root : roots) {
+        const Situation there = known.situation(root);
+        if (there.depth() == depth_) begin(known.moves_to(root), there);
+    }
+    go_on();
+}
+
+void Scout::begin(const std::vector<Move>& moves, const Situation& there) {
+    next_.assign(there);
+    made_ = moves_.size();
+    moves_.insert(moves_.end(), moves.begin(), moves.end());
+    meet();
+}
+
+void Scout::go_on() {
+    for (std::size_t done = 0; !open_.empty(); ++done) { // breadth first
+        watch_.step("what can be seen", done, done + open_.size());
+        const Open open = std::move(open_.front());
+        open_.pop_front();
+        follow(open.seen, open.frame, open.packed);
+    }
+}
+
+Situation Scout::situation(Seen seen) const {
+    Situation there(flow_);
+    start(flow_, there);
+    for (const Move move : moves_to(seen)) apply(flow_, there, move);
+    return there;
+}
+
+void Scout::find_told_apart() {
+    std::vector<bool> asked(flow_.flags.size());
+    for (FrameId frame = 0; frame < frames_.size(); ++frame)
+        for (const Branch& branch : frames_.branches(frame))
+            for (const Literal& one : frames_.literals(branch.asks))
+                asked[index(one.flag)] = !flow_[one.flag].set_by_game;
+    place_.resize(asked.size(), not_told_apart);
+    for (std::size_t i = 0; i < asked.size(); ++i) {
+        if (!asked[i]) continue;
+        place_[i] = static_cast<std::uint32_t>(told_apart_.size());
+        told_apart_.push_back(FlagId(i));
+    }
+    now_.resize((2 * told_apart_.size() + 63) / 64);
+}
+
+std::span<const Scout::Seen> Scout::seen(FrameId frame) const {
+    if (frame >= met_.size()) return {};
+    return met_[frame].seen;
+}
+
+std::vector<Move> Scout::moves_to(Seen seen) const {
+    std::vector<Range> parts;
+    for (Seen at = seen; at != nothing; at = arrivals_[at].from)
+        parts.push_back(arrivals_[at].moves);
+    std::vector<Move> moves;
+    for (auto part = parts.rbegin(); part != parts.rend(); ++part)
+        moves.insert(moves.end(), moves_.begin() + part->begin, moves_.begin() + part->end());
+    return moves;
+}
+
+// --- what is new
+
+namespace {
+
+bool has_all(const std::vector<std::uint64_t>& all, const std::vector<std::uint64_t>& some) {
+    std::uint64_t missing = 0;
+    for (std::size_t i = 0; i < all.size(); ++i) missing |= some[i] & ~all[i];
+    return missing == 0;
+}
+
+void join(std::vector<std::uint64_t>& all, const std::vector<std::uint64_t>& more) {
+    all.resize(more.size());
+    for (std::size_t i = 0; i < more.size(); ++i) all[i] |= more[i];
+}
+
+/// The screen beneath the current one.
+ScreenId beneath(const Situation& situation) {
+    return situation.depth() > 1 ? situation.screen_at(situation.depth() - 2) : no_screen;
+}
+
+} // namespace
+
+/// What is kept of a frame, begun when it is first asked for.
+Scout::Met& Scout::met(FrameId frame) {
+    if (frame >= met_.size()) met_.resize(frames_.size());
+    Met& met = met_[frame];
+    if (met.is_known) return met;
+    met.is_known = true;
+    met.once.resize(now_.size());
+    if (novelty_ == Novelty::pairs)
+        met.together.resize(2 * std::min(told_apart_.size(), most_pairs), met.once);
+    for (const Branch& branch : frames_.branches(frame))
+        for (const Literal& one : frames_.literals(branch.asks))
+            if (place_[index(one.flag)] != not_told_apart && met.asked.size() < 6 &&
+                std::find(met.asked.begin(), met.asked.end(), one.flag) == met.asked.end())
+                met.asked.push_back(one.flag);
+    return met;
+}
+
+/// Keeps in now_ what is so.
+template <class Raised>
+void Scout::note(Raised raised) {
+    std::ranges::fill(now_, 0);
+    for (std::size_t i = 0; i < told_apart_.size(); ++i) {
+        const std::size_t literal = 2 * i + (raised(told_apart_[i]) ? 1 : 0);
+        now_[literal / 64] |= std::uint64_t{1} << (literal % 64);
+    }
+}
+
+std::uint64_t Scout::combination(const Met& met) const {
+    std::size_t number = 0;
+    for (const FlagId flag : met.asked)
+        number = number * 2 + (is_now(2 * std::size_t{place_[index(flag)]} + 1) ? 1 : 0);
+    return std::uint64_t{1} << number;
+}
+
+bool Scout::is_new(const Met& met, ScreenId beneath) const {
+    if ((met.combinations & combination(met)) == 0 || !has_all(met.once, now_)) return true;
+    if (novelty_ == Novelty::single) return false;
+    const auto over = met.over.find(beneath);
+    if (over == met.over.end() || !has_all(over->second, now_)) return true;
+    for (std::size_t literal = 0; literal < met.together.size(); ++literal)
+        if (is_now(literal) && !has_all(met.together[literal], now_)) return true;
+    return false;
+}
+
+void Scout::take_in(Met& met, ScreenId beneath) {
+    met.combinations |= combination(met);
+    join(met.once, now_);
+    if (novelty_ == Novelty::single) return;
+    join(met.over[beneath], now_);
+    for (std::size_t literal = 0; literal < met.together.size(); ++literal)
+        if (is_now(literal)) join(met.together[literal], now_);
+}
+
+// --- going on
+
+/// The situation that was come to is gone on from if it shows something new.
+void Scout::meet() {
+    if (next_.depth() < depth_) {
+        moves_.resize(made_);
+        return;
+    }
+    const FrameId frame = frames_.frame_of(next_);
+    note([&](FlagId flag) { return next_.flag(flag); });
+    Met& met = this->met(frame);
+    if (is_new(met, beneath(next_))) {
+        take_in(met, beneath(next_));
+        const auto seen = static_cast<Seen>(arrivals_.size());
+        met.seen.push_back(seen);
+        watch_.expect_memory(seen * (sizeof arrivals_[0] + 2 * sizeof moves_[0]));
+        arrivals_.push_back({from_,
+                             {static_cast<std::uint32_t>(made_),
+                              static_cast<std::uint32_t>(moves_.size() - made_)}});
+        const auto flags = next_.flag_words();
+        flag_words_.insert(flag_words_.end(), flags.begin(), flags.end());
+        shown_[index(next_.current())] = true;
+        const auto packed = next_.packed();
+        open_.push_back({seen, frame, {packed.begin(), packed.end()}});
+        return;
+    }
+    moves_.resize(made_);
+}
+
+void Scout::follow(Seen from, FrameId frame, std::span<const Word> packed) {
+    here_.unpack(packed);
+    from_ = from;
+    const std::size_t count = frames_.branches(frame).size();
+    for (std::size_t i = 0; i < count; ++i) {
+        const Branch branch = frames_.branches(frame)[i]; // others may be explored meanwhile
+        if (!can_make(branch) || !can_arrange(branch)) continue;
+        const bool uses =
+            branch.move.kind == MoveKind::press || branch.move.kind == MoveKind::change;
+        const bool tells =
+            uses && ((branch.usable && !usable_[branch.move.subject]) ||
+                     (branch.kind != Branch::Kind::refused && !answered_[branch.move.subject]));
+        const bool leads = leads_on(frame, branch);
+        if ((!tells && !leads) || !arrange(frame, branch, packed)) continue;
+        if (uses) {
+            if (branch.usable) usable_[branch.move.subject] = true;
+            if (branch.kind != Branch::Kind::refused) answered_[branch.move.subject] = true;
+        }
+        if (!branch.at_once && leads)
+            take(branch);
+        else
+            moves_.resize(made_);
+    }
+}
+
+bool Scout::can_make(const Branch& branch) const {
+    return !is_players(branch.move.kind) || (branch.devices & devices_) != 0;
+}
+
+/// Whether here_ is in the case of the branch, or the game can bring it there.
+bool Scout::can_arrange(const Branch& branch) const {
+    const auto asked = frames_.literals(branch.asks);
+    return std::all_of(asked.begin(), asked.end(), [&](const Literal& one) {
+        return here_.flag(one.flag) == one.raised || flow_[one.flag].set_by_game;
+    });
+}
+
+/// Whether the branch could lead to something that was not met yet.
+bool Scout::leads_on(FrameId frame, const Branch& branch) {
+    if (branch.kind == Branch::Kind::refused) return false;
+    if (branch.kind == Branch::Kind::leaves || branch.kind == Branch::Kind::resets) return true;
+    if (frames_.closes_when(branch.frame) != fails) return true;
+    if (branch.frame == frame && branch.writes.count == 0) return false;
+    note([&](FlagId flag) { return here_.flag(flag); });
+    for (const Literal& one : frames_.literals(branch.writes)) {
+        if (place_[index(one.flag)] == not_told_apart) continue;
+        const std::size_t raised = 2 * std::size_t{place_[index(one.flag)]} + 1;
+        const std::size_t now = one.raised ? raised : raised - 1;
+        const std::size_t no_longer = one.raised ? raised - 1 : raised;
+        now_[now / 64] |= std::uint64_t{1} << (now % 64);
+        now_[no_longer / 64] &= ~(std::uint64_t{1} << (no_longer % 64));
+    }
+    const bool pushes = branch.kind == Branch::Kind::pushes;
+    return is_new(met(branch.frame), pushes ? here_.current() : beneath(here_));
+}
+
+/// The game changes its flags so that the case holds. False: by that something has closed, which is
+/// met as well, and the move is not to be made there.
+bool Scout::arrange(FrameId frame, const Branch& branch, std::span<const Word> packed) {
+    next_.unpack(packed);
+    made_ = moves_.size();
+    for (const Literal& asked : frames_.literals(branch.asks)) {
+        if (next_.flag(asked.flag) == asked.raised) continue;
+        moves_.push_back(asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag));
+        apply(flow_, next_, moves_.back());
+    }
+    if (moves_.size() == made_ || frames_.closes_when(frame) == fails) return true;
+    if (frames_.frame_of(next_) == frame) return true;
+    meet();
+    return false;
+}
+
+void Scout::take(const Branch& branch) {
+    moves_.push_back(branch.move);
+    bool answered = apply(flow_, next_, branch.move).answered;
+    if (answered && branch.delayed) {
+        moves_.push_back(Move::due(branch.move.as_event()));
+        answered = apply(flow_, next_, moves_.back()).answered;
+    }
+    if (answered)
+        meet();
+    else
+        moves_.resize(made_);
+}
+
+} // namespace rondix

@@ -1,0 +1,121 @@
+// Scout: real situations, found by going forward through the core, breadth first, that show what
+// can happen: a screen that is shown, a control that is pressed, a head that is met.
+//
+// Situations are too many to go through all of them. Only those are gone on from that show
+// something new: a frame, a combination of the flags that its own conditions ask for (six at
+// most), a flag that had never been so in this frame; with pairs, two flags that had never been so
+// together, or one over this screen beneath (N. Lipovetzky, H. Geffner, "Width and serialization of
+// classical planning problems", ECAI 2012). Flags of the game are not told apart: the game changes
+// them right before a move that asks for them. So the work grows with the screens, and with the
+// flags but as their square; what is seen can happen, and nearly all that can is seen. What is not
+// is looked for exactly (trails.hpp).
+#pragma once
+
+#include "proof/frames.hpp"
+#include "proof/watch.hpp"
+
+#include <deque>
+#include <map>
+
+namespace rondix {
+
+class Scout {
+  public:
+    enum class Novelty : std::uint8_t {
+        single, ///< each flag by itself
+        pairs,  ///< two of them together as well
+    };
+    /// By the moves of a player with these devices, of the game and of the clock.
+    Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+          Watch& watch);
+
+    /// The same, from some situations that `known` has seen: what can be done there, and with
+    /// whatever comes over them, until they are left.
+    using Seen = std::uint32_t;
+    Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+          Watch& watch, const Scout& known, const std::vector<Seen>& roots);
+
+    bool shown(ScreenId screen) const { return shown_[index(screen)]; }
+    /// The control could be used; and its press was answered.
+    bool usable(ControlId control) const { return usable_[index(control)]; }
+    bool answered(ControlId control) const { return answered_[index(control)]; }
+
+    /// The situations of a frame that were gone on from, those that fewer moves lead to first.
+    std::span<const Seen> seen(FrameId frame) const;
+    bool raised(Seen seen, FlagId flag) const {
+        return flag_words_[seen * words_ + index(flag) / 16] >> (index(flag) % 16) & 1;
+    }
+    bool some_told_apart() const { return !told_apart_.empty(); }
+    /// The moves that lead there from the start, and where they end.
+    std::vector<Move> moves_to(Seen seen) const;
+    Situation situation(Seen seen) const;
+
+  private:
+    using Word = Situation::Word;
+    static constexpr Seen nothing = 0xFFFFFFFF;
+    static constexpr std::uint32_t not_told_apart = 0xFFFFFFFF;
+    static constexpr std::size_t most_pairs = 256; // of so many flags
+    struct Arrival {
+        Seen from = nothing;
+        Range moves; // in moves_
+    };
+    using Literals = std::vector<std::uint64_t>; // two bits for each flag that is told apart
+    /// What was met of one frame.
+    struct Met {
+        bool is_known = false;
+        std::vector<FlagId> asked;         // by its own conditions
+        std::uint64_t combinations = 0;    // of these
+        Literals once;                     // what was so
+        std::vector<Literals> together;    // with each literal that was so
+        std::map<ScreenId, Literals> over; // over each screen beneath
+        std::vector<Seen> seen;
+    };
+
+    Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
+          Watch& watch, std::size_t depth);
+    void find_told_apart();
+    void begin(const std::vector<Move>& moves, const Situation& there);
+    void go_on();
+    Met& met(FrameId frame);
+    template <class Raised>
+    void note(Raised raised);
+    bool is_now(std::size_t literal) const { return now_[literal / 64] >> (literal % 64) & 1; }
+    std::uint64_t combination(const Met& met) const;
+    bool is_new(const Met& met, ScreenId beneath) const;
+    void take_in(Met& met, ScreenId beneath);
+    void meet();
+    void follow(Seen from, FrameId frame, std::span<const Word> packed);
+    bool can_make(const Branch& branch) const;
+    bool can_arrange(const Branch& branch) const;
+    bool leads_on(FrameId frame, const Branch& branch);
+    bool arrange(FrameId frame, const Branch& branch, std::span<const Word> packed);
+    void take(const Branch& branch);
+
+    const CompiledFlow& flow_;
+    Frames& frames_;
+    const DeviceSet devices_;
+    const Novelty novelty_;
+    const std::size_t depth_; // so many screens stay open
+    Watch& watch_;
+    std::vector<FlagId> told_apart_;   // the flags that somebody asks for and the game does not set
+    std::vector<std::uint32_t> place_; // of each flag among these
+    std::vector<Met> met_;             // of each frame
+    const std::size_t words_;          // of the flags of a situation
+    std::vector<Word> flag_words_;
+    std::vector<Arrival> arrivals_;
+    std::vector<Move> moves_;
+    struct Open {
+        Seen seen = 0;
+        FrameId frame = 0;
+        std::vector<Word> packed;
+    };
+    std::deque<Open> open_;
+    std::vector<bool> shown_, usable_, answered_;
+    // Of the move that is being made: from where, and with what it began in moves_; what is so.
+    Situation here_, next_;
+    Seen from_ = nothing;
+    std::size_t made_ = 0;
+    Literals now_;
+};
+
+} // namespace rondix
