@@ -64,12 +64,11 @@ void tell_circle(const CompiledFlow& flow, const std::vector<ScreenId>& circle,
 /// With all that can lie beneath kept apart, where that is not too much: the limit holds twelve
 /// screens that all open each other.
 bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
-    CheckOptions all = options;
-    all.most_heads = std::min<std::size_t>(options.most_heads, 30'000);
-    Watch watch(all);
+    Watch watch(options);
     Frames frames(*file.compiled, watch);
+    frames.expect_at_most(30'000);
     try {
-        look_at(file, all, frames, watch, result);
+        look_at(file, options, frames, watch, result);
     } catch (const Stopped& stopped) {
         if (stopped.why != Stop::heads) throw;
         return false;

@@ -135,6 +135,7 @@ Frame Frames::frame_at(const Situation& situation) {
 FrameId Frames::number_of(const Frame& frame) {
     const auto [found, is_new] = numbers_.try_emplace(frame, static_cast<FrameId>(frames_.size()));
     if (is_new) {
+        if (frames_.size() >= most_) throw Stopped{Stop::heads};
         frames_.push_back(frame);
         explored_.push_back({not_yet, 0});
     }

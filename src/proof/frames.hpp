@@ -117,6 +117,8 @@ class Frames {
     void settle_doubts();
     std::vector<ScreenId> loose_circle() const { return circles_.largest_loose(); }
 
+    /// More than these: throws Stopped.
+    void expect_at_most(std::size_t frames) { most_ = frames; }
     std::size_t size() const { return frames_.size(); }
     const Frame& operator[](FrameId id) const { return frames_[id]; }
     /// A move that has more cases than can be told apart, on a screen; nothing where none has.
@@ -216,6 +218,7 @@ class Frames {
     Watch& watch_;
     const Circles circles_;
     const bool is_loose_;
+    std::size_t most_ = no_limit;
     CompiledFlow lab_; // the flow with the stand-ins' screens
     ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, holder_{}, beneath_{};
     bool pause_matters_ = false; // some event asks whether the game runs
