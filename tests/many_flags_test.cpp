@@ -1,12 +1,13 @@
-// Flows with many flags of the game: what is found is found soon, and every way that is shown can
-// be walked, whether it is the shortest or not.
+// Flows with many flags, settings and circles: what is found is found soon, and every way that is
+// shown can be walked, whether it is the shortest or not.
+#include "reference/family_flow.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
+#include "rondix/apply.hpp"
+#include "rondix/player_moves.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/walkthrough.hpp"
-
-#include <fmt/format.h>
 
 #include <algorithm>
 #include <chrono>
@@ -15,71 +16,136 @@
 namespace rondix::test {
 namespace {
 
-/// Screens of five buttons, each of which opens one of the next twelve, some of them under a
-/// condition on one or two flags of the game; one screen has no way out.
-std::string family(unsigned seed, int screens, int flags, double share) {
-    std::mt19937 random(seed);
-    const auto below = [&](int count) {
-        return static_cast<int>(random() % static_cast<unsigned>(count));
-    };
-    const auto chance = [&](double part) { return below(1000) < static_cast<int>(part * 1000); };
-    const auto condition = [&] {
-        const int kind = below(10);
-        const std::string one = fmt::format("f{}", below(flags));
-        if (kind < 4) return one;
-        if (kind < 7) return "not " + one;
-        return fmt::format("{} and {}f{}", one, chance(0.3) ? "not " : "", below(flags));
-    };
-    std::string text = "rondix: 1\nstarts-with: s0\nflags:\n";
-    for (int i = 0; i < flags; ++i) text += fmt::format("  f{}: {{ set-by: game }}\n", i);
-    text += "screens:\n";
-    const int trap = screens / 2 + below(screens / 2);
-    for (int i = 0; i < screens; ++i) {
-        text += fmt::format("  s{}:\n    title: Screen\n", i);
-        if (i == trap) {
-            text += "    back: none\n    controls: [{ button: b, text: B, press: tell nobody }]\n";
-            continue;
+/// Whether a player who presses at random, in a game that does what it likes, comes to the trap:
+/// with nothing but the rules.
+bool is_come_to(const CompiledFlow& flow, std::uint32_t number) {
+    const ScreenId trap = flow.screen("trap");
+    std::mt19937 random(number);
+    std::vector<Move> room(most_moves(flow));
+    Situation there(flow);
+    for (int walk = 0; walk < 60; ++walk) {
+        start(flow, there);
+        for (int step = 0; step < 150; ++step) {
+            if (there.current() == trap) return true;
+            const std::size_t count = list_moves(flow, there, room);
+            const std::size_t which = random() % (count + flow.flags.size() / 4);
+            Move move = which < count ? room[which] : Move::back();
+            if (which >= count) {
+                const auto flag = FlagId(random() % flow.flags.size());
+                move = there.flag(flag) ? Move::lower(flag) : Move::raise(flag);
+            }
+            Situation after = there;
+            if (apply(flow, after, move).quits) continue;
+            there.assign(after);
         }
-        text += "    controls:\n      - { button: leave, text: Leave, press: quit }\n";
-        for (int b = 0; b < 5; ++b)
-            text += fmt::format("      - {{ button: b{}, text: B, press: open s{}{} }}\n", b,
-                                std::min(i + 1 + below(12), screens - 1),
-                                chance(share) ? ", when: " + condition() : "");
     }
-    return text;
+    return false;
 }
 
-TEST(ManyFlags, OfTheGameCostLittleAndEveryWayThatIsShownCanBeWalked) {
-    std::size_t walked = 0, not_shortest = 0, traps = 0;
+/// What is told of families of large flows: soon, and so that it can be walked; the trap where
+/// somebody comes to it, and no other.
+struct Told {
+    std::size_t flows = 0, walked = 0, not_shortest = 0, traps = 0, come_to = 0, open = 0;
     double slowest = 0;
-    for (unsigned seed = 1; seed <= how_many(20); ++seed)
-        for (const double share : {0.1, 0.3, 0.6}) {
-            const FlowFile file =
-                load_flow_text("family", family(seed, seed % 4 == 0 ? 200 : 60, 30, share));
-            ASSERT_TRUE(file.compiled);
-            CheckOptions options;
-            options.most_seconds = 60;
-            const auto began = std::chrono::steady_clock::now();
-            const CheckResult result = check(file, options);
-            const std::chrono::duration<double> took = std::chrono::steady_clock::now() - began;
-            slowest = std::max(slowest, took.count());
-            EXPECT_NE(result.stop, Stop::time) << seed << " " << share;
-            for (const Finding& finding : result.findings) {
-                traps += finding.slug == Slug::no_way_out ? 1 : 0;
-                not_shortest += finding.is_shortest ? 0 : 1;
-                if (finding.how.empty()) continue;
-                const Walkthrough walk =
-                    load_walkthrough_text("walk", write_walkthrough("how", finding.how));
-                EXPECT_TRUE(replay(*file.compiled, walk).passed)
-                    << seed << " " << share << " " << finding.text;
-                ++walked;
+
+    void take(const Family& family, std::uint32_t number) {
+        SCOPED_TRACE(number);
+        const FlowFile file = load_flow_text("family", family_flow(family, number));
+        ASSERT_TRUE(file.compiled);
+        CheckOptions options;
+        options.most_seconds = 60;
+        const auto began = std::chrono::steady_clock::now();
+        const CheckResult result = check(file, options);
+        const std::chrono::duration<double> took = std::chrono::steady_clock::now() - began;
+        slowest = std::max(slowest, took.count());
+        EXPECT_EQ(result.stop, Stop::nothing);
+        ++flows;
+        open += result.open.empty() ? 0 : 1;
+        bool is_told = false;
+        for (const Finding& finding : result.findings) {
+            if (finding.slug == Slug::no_way_out) {
+                EXPECT_NE(finding.text.find("'trap'"), std::string::npos) << finding.text;
+                is_told = true;
             }
+            not_shortest += finding.is_shortest ? 0 : 1;
+            if (finding.how.empty()) continue;
+            const Walkthrough walk =
+                load_walkthrough_text("walk", write_walkthrough("how", finding.how));
+            EXPECT_TRUE(replay(*file.compiled, walk).passed) << finding.text;
+            ++walked;
         }
-    std::printf("%zu ways walked, %zu of them not known to be the shortest, %zu traps; the slowest "
-                "check took %.2f s\n",
-                walked, not_shortest, traps, slowest);
-    EXPECT_GT(walked, how_many(20));
-    EXPECT_GT(traps, how_many(20));
+        traps += is_told ? 1 : 0;
+        if (family.way_on || !family.trap || !is_come_to(*file.compiled, number)) return;
+        EXPECT_TRUE(is_told);
+        ++come_to;
+    }
+
+    void print(const char* what) const {
+        std::printf("%s: %zu flows, %zu traps (%zu come to at random), %zu ways walked, %zu not "
+                    "known to be the shortest, %zu flows with something open; the slowest %.2f s\n",
+                    what, flows, traps, come_to, walked, not_shortest, open, slowest);
+    }
+};
+
+TEST(ManyFlags, OfTheGameCostLittleAndEveryWayThatIsShownCanBeWalked) {
+    Told told;
+    for (std::uint32_t number = 1; number <= how_many(20); ++number)
+        for (const double share : {0.1, 0.3, 0.6})
+            told.take({.screens = number % 4 == 0 ? 200 : 60, .game_flags = 30, .share = share},
+                      number);
+    told.print("of the game");
+    EXPECT_EQ(told.open, 0u);
+    EXPECT_GT(told.traps, how_many(20));
+    EXPECT_GT(told.come_to, how_many(20) / 2);
+}
+
+TEST(ManyFlags, OfTheFlowAreToldApartAsFarAsTheyMatter) {
+    Told told, often_asked; // (more than half of the buttons with a condition is hard on purpose)
+    for (std::uint32_t number = 1; number <= how_many(8); ++number)
+        for (const double share : {0.1, 0.3, 0.6})
+            for (const int flags : {8, 16, 30})
+                (share > 0.5 ? often_asked : told)
+                    .take({.screens = 80,
+                           .game_flags = number % 3 == 0 ? 16 : 0,
+                           .own_flags = flags,
+                           .share = share},
+                          number);
+    told.print("of the flow");
+    often_asked.print("of the flow, asked often");
+    EXPECT_LE(told.open * 50, told.flows);
+    EXPECT_LE(often_asked.open * 2, often_asked.flows);
+    EXPECT_GT(told.traps, told.flows / 2);
+    EXPECT_GT(told.come_to, told.flows / 10);
+}
+
+TEST(ManyFlags, AWayOnThatLeadsRoundIsNoTrapByItself) {
+    Told told;
+    for (std::uint32_t number = 1; number <= how_many(12); ++number)
+        for (const int flags : {8, 16})
+            told.take({.screens = 60, .own_flags = flags, .share = 0.4, .way_on = true}, number);
+    told.print("a way on");
+    EXPECT_LE(told.open * 10, told.flows);
+    EXPECT_GT(told.traps, told.flows / 4);
+}
+
+TEST(ManyFlags, ASettingIsOneVariable) {
+    Told told;
+    for (std::uint32_t number = 1; number <= how_many(12); ++number)
+        for (const int levels : {3, 12, 20, 200}) {
+            told.take({.screens = 4, .share = 0.6, .trap = false, .levels = levels}, number);
+            told.take({.screens = 17, .own_flags = 3, .share = 0.6, .levels = levels}, number);
+        }
+    told.print("levels");
+    EXPECT_LE(told.open * 20, told.flows);
+    EXPECT_GT(told.traps, told.flows / 8);
+}
+
+TEST(ManyFlags, TabsThatAllOpenEachOtherAreProved) {
+    for (const int tabs : {4, 12, 24}) {
+        const CheckResult result = check(load_flow_text("tabs", tabs_flow(tabs)));
+        EXPECT_EQ(result.verdict, Verdict::proved) << tabs;
+        EXPECT_TRUE(result.open.empty()) << tabs;
+    }
 }
 
 /// Where it is not known what lies beneath, one head stands for many. So not every `back to` that

@@ -27,7 +27,7 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
             if (!known && !went_forward) known = scouted(heads, target);
             went_forward = true;
             if (known || !may_happen(heads, target)) return known;
-            if (!are_too_many && !in_doubt) found = map_of(tracked, watch_.most_work_for_doubts());
+            if (!are_too_many && !in_doubt) found = map_in_doubt(tracked);
             if (!found) {
                 left_open_ = true;
                 return std::nullopt;
@@ -130,7 +130,9 @@ const Scout* Trails::scout_over(ScreenId screen) {
 
 std::optional<Trail> Trails::scouted(const Heads& heads, const Target& target) {
     if (auto trail = scouted(scout(Scout::Novelty::single), heads, target)) return trail;
-    if (!scout(Scout::Novelty::single).some_told_apart()) return std::nullopt;
+    // Without flags, and where it is known what lies beneath, pairs are no more.
+    if (!scout(Scout::Novelty::single).some_told_apart() && !frames_.some_doubts())
+        return std::nullopt;
     if (auto trail = scouted(scout(Scout::Novelty::pairs), heads, target)) return trail;
     if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
     const Scout* over = scout_over(target.screen);
@@ -318,6 +320,16 @@ const Trails::Map* Trails::map_of(const std::vector<FlagId>& tracked, std::size_
         known = most_work;
         return nullptr;
     }
+}
+
+/// The same for what nothing else tells. Some that take too much are enough: the next would as
+/// well.
+const Trails::Map* Trails::map_in_doubt(const std::vector<FlagId>& tracked) {
+    constexpr std::size_t most_in_vain = 3;
+    if (in_vain_ >= most_in_vain) return nullptr;
+    const Map* map = map_of(tracked, watch_.most_work_for_doubts());
+    if (!map) ++in_vain_;
+    return map;
 }
 
 std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,

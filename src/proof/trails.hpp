@@ -94,6 +94,7 @@ class Trails {
     };
     const Map& map_of(const std::vector<FlagId>& tracked);
     const Map* map_of(const std::vector<FlagId>& tracked, std::size_t most_work);
+    const Map* map_in_doubt(const std::vector<FlagId>& tracked);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
     const Scout& scout(Scout::Novelty novelty);
@@ -125,6 +126,7 @@ class Trails {
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
     std::map<std::vector<FlagId>, std::size_t> too_dear_; // whose map takes more than so much work
+    std::size_t in_vain_ = 0; // maps that took too much, though nothing else tells
     bool left_open_ = false;
     std::optional<Scout> by_one_, by_pairs_;
     std::map<ScreenId, std::unique_ptr<Scout>> over_; // what can be done on a screen
