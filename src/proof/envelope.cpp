@@ -1,5 +1,6 @@
 #include "proof/envelope.hpp"
 
+#include "proof/arranging.hpp"
 #include "proof/starts.hpp"
 
 #include <algorithm>
@@ -14,15 +15,14 @@ Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, 
     spread(watch);
 }
 
-/// The flags that somebody asks for and the game does not set.
+/// The flags that somebody asks for, but those that need not be kept apart.
 void Envelope::find_kept() {
     std::vector<std::size_t> asked(flow_.flags.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
-            for (const Literal& one : frames_.literals(branch.asks))
-                if (!flow_[one.flag].set_by_game) ++asked[index(one.flag)];
+            for (const Literal& one : frames_.literals(branch.asks)) ++asked[index(one.flag)];
     for (std::size_t i = 0; i < asked.size(); ++i)
-        if (asked[i] > 0) kept_.push_back(FlagId(i));
+        if (asked[i] > 0 && !can_be_left_out(flow_, FlagId(i))) kept_.push_back(FlagId(i));
     std::stable_sort(kept_.begin(), kept_.end(),
                      [&](FlagId a, FlagId b) { return asked[index(a)] > asked[index(b)]; });
     if (kept_.size() > most_kept) kept_.resize(most_kept);

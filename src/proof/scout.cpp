@@ -1,5 +1,6 @@
 #include "proof/scout.hpp"
 
+#include "proof/arranging.hpp"
 #include "proof/starts.hpp"
 
 #include <algorithm>
@@ -7,12 +8,13 @@
 namespace rondix {
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch, std::size_t depth)
+             Watch& watch, std::size_t depth, std::size_t most_work)
     : flow_(flow)
     , frames_(frames)
     , devices_(devices)
     , novelty_(novelty)
     , depth_(depth)
+    , most_work_(most_work)
     , watch_(watch)
     , words_(Situation(flow).flag_words().size())
     , shown_(flow.screens.size())
@@ -24,15 +26,17 @@ Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelt
 }
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch)
-    : Scout(flow, frames, devices, novelty, watch, 0) {
+             Watch& watch, std::size_t most_work)
+    : Scout(flow, frames, devices, novelty, watch, 0, most_work) {
     for (const Start& start : starts_of(flow_)) begin(start.before, start.there);
     go_on();
 }
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch, const Scout& known, const std::vector<Seen>& roots)
-    : Scout(flow, frames, devices, novelty, watch, known.situation(roots.front()).depth()) {
+             Watch& watch, const Scout& known, const std::vector<Seen>& roots,
+             std::size_t most_work)
+    : Scout(flow, frames, devices, novelty, watch, known.situation(roots.front()).depth(),
+            most_work) {
     for (const Seen root : roots) {
         const Situation there = known.situation(root);
         if (there.depth() == depth_) begin(known.moves_to(root), there);
@@ -48,12 +52,13 @@ void Scout::begin(const std::vector<Move>& moves, const Situation& there) {
 }
 
 void Scout::go_on() {
-    for (std::size_t done = 0; !open_.empty(); ++done) { // breadth first
+    for (std::size_t done = 0; !open_.empty() && work_ < most_work_; ++done) { // breadth first
         watch_.step("what can be seen", done, done + open_.size());
         const Open open = std::move(open_.front());
         open_.pop_front();
         follow(open.seen, open.frame, open.packed);
     }
+    open_.clear();
 }
 
 Situation Scout::situation(Seen seen) const {
@@ -67,11 +72,10 @@ void Scout::find_told_apart() {
     std::vector<bool> asked(flow_.flags.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
-            for (const Literal& one : frames_.literals(branch.asks))
-                asked[index(one.flag)] = !flow_[one.flag].set_by_game;
+            for (const Literal& one : frames_.literals(branch.asks)) asked[index(one.flag)] = true;
     place_.resize(asked.size(), not_told_apart);
     for (std::size_t i = 0; i < asked.size(); ++i) {
-        if (!asked[i]) continue;
+        if (!asked[i] || can_be_left_out(flow_, FlagId(i))) continue;
         place_[i] = static_cast<std::uint32_t>(told_apart_.size());
         told_apart_.push_back(FlagId(i));
     }
@@ -172,6 +176,7 @@ void Scout::take_in(Met& met, ScreenId beneath) {
 
 /// The situation that was come to is gone on from if it shows something new.
 void Scout::meet() {
+    work_ += 100;
     if (next_.depth() < depth_) {
         moves_.resize(made_);
         return;
@@ -230,7 +235,7 @@ bool Scout::can_make(const Branch& branch) const {
 bool Scout::can_arrange(const Branch& branch) const {
     const auto asked = frames_.literals(branch.asks);
     return std::all_of(asked.begin(), asked.end(), [&](const Literal& one) {
-        return here_.flag(one.flag) == one.raised || flow_[one.flag].set_by_game;
+        return here_.flag(one.flag) == one.raised || is_free(flow_, one.flag);
     });
 }
 
@@ -240,6 +245,7 @@ bool Scout::leads_on(FrameId frame, const Branch& branch) {
     if (branch.kind == Branch::Kind::leaves || branch.kind == Branch::Kind::resets) return true;
     if (frames_.closes_when(branch.frame) != fails) return true;
     if (branch.frame == frame && branch.writes.count == 0) return false;
+    work_ += 20 + (novelty_ == Novelty::pairs ? told_apart_.size() * (1 + now_.size()) : 0);
     note([&](FlagId flag) { return here_.flag(flag); });
     for (const Literal& one : frames_.literals(branch.writes)) {
         if (place_[index(one.flag)] == not_told_apart) continue;
@@ -253,18 +259,14 @@ bool Scout::leads_on(FrameId frame, const Branch& branch) {
     return is_new(met(branch.frame), pushes ? here_.current() : beneath(here_));
 }
 
-/// The game changes its flags so that the case holds. False: by that something has closed, which is
-/// met as well, and the move is not to be made there.
+/// The game does what makes the case hold. False: it cannot, or something has closed by that, which
+/// is met as well, and the move is not to be made there.
 bool Scout::arrange(FrameId frame, const Branch& branch, std::span<const Word> packed) {
     next_.unpack(packed);
     made_ = moves_.size();
-    for (const Literal& asked : frames_.literals(branch.asks)) {
-        if (next_.flag(asked.flag) == asked.raised) continue;
-        moves_.push_back(asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag));
-        apply(flow_, next_, moves_.back());
-    }
-    if (moves_.size() == made_ || frames_.closes_when(frame) == fails) return true;
-    if (frames_.frame_of(next_) == frame) return true;
+    const bool is_so = rondix::arrange(flow_, frames_.literals(branch.asks), next_, moves_);
+    if (is_so && (moves_.size() == made_ || frames_.closes_when(frame) == fails)) return true;
+    if (is_so && frames_.frame_of(next_) == frame) return true;
     meet();
     return false;
 }

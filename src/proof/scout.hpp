@@ -5,10 +5,10 @@
 // something new: a frame, a combination of the flags that its own conditions ask for (six at
 // most), a flag that had never been so in this frame; with pairs, two flags that had never been so
 // together, or one over this screen beneath (N. Lipovetzky, H. Geffner, "Width and serialization of
-// classical planning problems", ECAI 2012). Flags of the game are not told apart: the game changes
-// them right before a move that asks for them. So the work grows with the screens, and with the
-// flags but as their square; what is seen can happen, and nearly all that can is seen. What is not
-// is looked for exactly (trails.hpp).
+// classical planning problems", ECAI 2012). Flags of the game, and large settings, are not told apart:
+// the game changes them right before a move that asks for them. So the work grows with the screens,
+// and with the flags but as their square; what is seen can happen, and nearly all that can is seen.
+// What is not is looked for exactly (trails.hpp).
 #pragma once
 
 #include "proof/frames.hpp"
@@ -26,14 +26,17 @@ class Scout {
         pairs,  ///< two of them together as well
     };
     /// By the moves of a player with these devices, of the game and of the clock.
+    /// Goes no further when so much work is done (about a nanosecond each).
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch);
+          Watch& watch, std::size_t most_work = no_limit);
+    static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
+    std::size_t work() const { return work_; }
 
     /// The same, from some situations that `known` has seen: what can be done there, and with
     /// whatever comes over them, until they are left.
     using Seen = std::uint32_t;
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch, const Scout& known, const std::vector<Seen>& roots);
+          Watch& watch, const Scout& known, const std::vector<Seen>& roots, std::size_t most_work);
 
     bool shown(ScreenId screen) const { return shown_[index(screen)]; }
     /// The control could be used; and its press was answered.
@@ -72,7 +75,7 @@ class Scout {
     };
 
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch, std::size_t depth);
+          Watch& watch, std::size_t depth, std::size_t most_work);
     void find_told_apart();
     void begin(const std::vector<Move>& moves, const Situation& there);
     void go_on();
@@ -96,6 +99,8 @@ class Scout {
     const DeviceSet devices_;
     const Novelty novelty_;
     const std::size_t depth_; // so many screens stay open
+    const std::size_t most_work_;
+    std::size_t work_ = 0;
     Watch& watch_;
     std::vector<FlagId> told_apart_;   // the flags that somebody asks for and the game does not set
     std::vector<std::uint32_t> place_; // of each flag among these

@@ -1,5 +1,6 @@
 #include "proof/trails.hpp"
 
+#include "proof/arranging.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -7,6 +8,13 @@
 #include <stdexcept>
 
 namespace rondix {
+
+namespace {
+
+/// For the pairs, and for all screens by themselves together: about a second.
+constexpr std::size_t most_work_forward = 300'000'000;
+
+} // namespace
 
 std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
                                       std::vector<FlagId>* needed) {
@@ -105,7 +113,9 @@ std::optional<Trail> Trails::some_way(ScreenId screen) {
 
 const Scout& Trails::scout(Scout::Novelty novelty) {
     std::optional<Scout>& scout = novelty == Scout::Novelty::single ? by_one_ : by_pairs_;
-    if (!scout) scout.emplace(flow_, frames_, devices_, novelty, watch_);
+    if (!scout)
+        scout.emplace(flow_, frames_, devices_, novelty, watch_,
+                      novelty == Scout::Novelty::single ? Scout::no_limit : most_work_forward);
     return *scout;
 }
 
@@ -122,9 +132,10 @@ const Scout* Trails::scout_over(ScreenId screen) {
     std::sort(roots.begin(), roots.end());
     if (roots.size() > most_roots) roots.resize(most_roots);
     auto& scout = over_[screen];
-    if (!roots.empty())
-        scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, watch_,
-                                        known, roots);
+    if (roots.empty() || work_over_ >= most_work_forward) return nullptr;
+    scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, watch_, known,
+                                    roots, most_work_forward / 8);
+    work_over_ += scout->work();
     return scout.get();
 }
 
@@ -163,10 +174,11 @@ std::optional<Trail> Trails::scouted(const Scout& scout, const Heads& heads, con
 std::optional<Values> Trails::fitting(const Heads& heads, FrameId frame, Values values,
                                       const Target& target) const {
     const auto fits = [&](Values one) {
-        return heads.may_rest(frame, one) && target.is_there(heads, frame, one);
+        return heads.variables().are_possible(one) && heads.may_rest(frame, one) &&
+               target.is_there(heads, frame, one);
     };
     if (fits(values)) return values;
-    const Values free = heads.free(), fixed = values & ~free;
+    const Values free = heads.variables().free(flow_), fixed = values & ~free;
     constexpr int most_free = 12; // all of whose values are tried
     if (std::popcount(free) > most_free) return std::nullopt;
     for (Values some = free; some != 0; some = (some - 1) & free)
@@ -183,7 +195,7 @@ bool Trails::could_be_last(const Scout& scout, Scout::Seen seen, FrameId frame,
         if (!is_last(target, branch)) return false;
         const auto asked = frames_.literals(branch.asks);
         return std::all_of(asked.begin(), asked.end(), [&](const Literal& one) {
-            return flow_[one.flag].set_by_game || scout.raised(seen, one.flag) == one.raised;
+            return is_free(flow_, one.flag) || scout.raised(seen, one.flag) == one.raised;
         });
     });
 }
@@ -194,13 +206,11 @@ std::optional<Trail> Trails::walked(const Heads& heads, const std::vector<Move>&
     Trail trail{moves, Situation(flow_)};
     start(flow_, trail.there);
     for (const Move move : moves) apply(flow_, trail.there, move);
-    for (const FlagId flag : heads.tracked()) {
-        if (!flow_[flag].set_by_game) continue;
-        const bool wanted = (heads.values(end) & heads.variables().bit_of(flag)) != 0;
-        if (trail.there.flag(flag) == wanted) continue;
-        trail.moves.push_back(wanted ? Move::raise(flag) : Move::lower(flag));
-        apply(flow_, trail.there, trail.moves.back());
-    }
+    std::vector<Literal> wanted;
+    for (std::size_t i = 0; i < flow_.flags.size(); ++i)
+        if (const auto raised = heads.variables().raised(FlagId(i), heads.values(end)))
+            if (is_free(flow_, FlagId(i))) wanted.push_back({FlagId(i), *raised});
+    if (!arrange(flow_, wanted, trail.there, trail.moves)) return std::nullopt;
     if (heads.head_of(trail.there) != end) return std::nullopt; // something has closed by that
     return finished(std::move(trail), target);
 }
@@ -268,15 +278,9 @@ bool Trails::is_good(const Target& target, const Situation& there) const {
 /// The game changes its flags so that the branch is taken. False: flags of the flow's own are
 /// otherwise, or something has closed by that.
 bool Trails::turn_flags(FrameId frame, const Branch& branch, Trail& trail) const {
-    for (const Literal& asked : frames_.literals(branch.asks)) {
-        if (trail.there.flag(asked.flag) == asked.raised) continue;
-        if (!flow_[asked.flag].set_by_game) return false;
-        const Move move = asked.raised ? Move::raise(asked.flag) : Move::lower(asked.flag);
-        trail.moves.push_back(move);
-        if (!apply(flow_, trail.there, move).answered || frames_.frame_of(trail.there) != frame)
-            return false;
-    }
-    return true;
+    const std::size_t made = trail.moves.size();
+    if (!arrange(flow_, frames_.literals(branch.asks), trail.there, trail.moves)) return false;
+    return trail.moves.size() == made || frames_.frame_of(trail.there) == frame;
 }
 
 bool Trails::runner_takes(const std::vector<Move>& moves) const {

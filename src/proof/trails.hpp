@@ -130,6 +130,7 @@ class Trails {
     bool left_open_ = false;
     std::optional<Scout> by_one_, by_pairs_;
     std::map<ScreenId, std::unique_ptr<Scout>> over_; // what can be done on a screen
+    std::size_t work_over_ = 0;
     std::optional<Envelope> envelope_;
 };
 

@@ -82,6 +82,22 @@ unsigned Variables::bits_for(const CompiledFlow& flow, const std::vector<FlagId>
     return bits;
 }
 
+Values Variables::free(const CompiledFlow& flow) const {
+    Values free = 0;
+    for (const FlagId flag : flags_)
+        if (flow[flag].set_by_game || places_[index(flag)].setting != none)
+            free |= places_[index(flag)].mask;
+    return free;
+}
+
+bool Variables::are_possible(Values values) const {
+    return std::all_of(flags_.begin(), flags_.end(), [&](FlagId flag) {
+        const Place& place = places_[index(flag)];
+        return place.setting == none ||
+               (values & place.mask) >> place.shift < settings_[place.setting].answers.size();
+    });
+}
+
 std::optional<bool> Variables::raised(FlagId flag, Values values) const {
     const Place& place = places_[index(flag)];
     if (place.mask == 0) return std::nullopt;

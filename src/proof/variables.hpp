@@ -45,6 +45,10 @@ class Variables {
         const Place& place = places_[index(flag)];
         return place.setting == none ? place.mask : 0;
     }
+    /// The bits of what the game can change at any moment: its flags, and settings.
+    Values free(const CompiledFlow& flow) const;
+    /// Whether there are such values: not all numbers are classes of a setting.
+    bool are_possible(Values values) const;
     /// The value of a flag; nothing where it is not kept apart.
     std::optional<bool> raised(FlagId flag, Values values) const;
 
