@@ -4,7 +4,7 @@
 // that was opened comes back to every frame that opens it, with whatever values it can be left with
 // by anybody: what a screen is entered with is not kept together with what it is left with. So the
 // sets may be too large, and never too small: what they have not cannot happen. Flags of the game
-// and settings are left out, for the game may change them at any moment.
+// and large settings are left out, for the game may change them at any moment.
 #pragma once
 
 #include "proof/flag_pairs.hpp"

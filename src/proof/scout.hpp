@@ -5,10 +5,10 @@
 // something new: a frame, a combination of the flags that its own conditions ask for (six at
 // most), a flag that had never been so in this frame; with pairs, two flags that had never been so
 // together, or one over this screen beneath (N. Lipovetzky, H. Geffner, "Width and serialization of
-// classical planning problems", ECAI 2012). Flags of the game, and large settings, are not told apart:
-// the game changes them right before a move that asks for them. So the work grows with the screens,
-// and with the flags but as their square; what is seen can happen, and nearly all that can is seen.
-// What is not is looked for exactly (trails.hpp).
+// classical planning problems", ECAI 2012). Flags of the game, and large settings, are not told
+// apart: the game changes them right before a move that asks for them. So the work grows with the
+// screens, and with the flags but as their square; what is seen can happen, and nearly all that can
+// is seen. What is not is looked for exactly (trails.hpp).
 #pragma once
 
 #include "proof/frames.hpp"
