@@ -25,11 +25,15 @@ bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
     // Where it moves on in vain, it stays; whether it does may hang on flags that are not known.
     bool vain = awaits && heads_.may_move_nowhere(frame, values);
     bool forced = false, ends = false;
-    for (const Rule& rule : rules) {
+    const auto counts = [&](std::size_t i) {
+        return leads(rules[i]) && (!rules[i].or_next || leads(rules[i + 1]));
+    };
+    for (std::size_t i = 0; i < rules.size(); i += rules[i].or_next ? 2 : 1) {
+        const Rule& rule = rules[i];
         if (!rule.holds(values)) continue;
         if (rule.at_once && rule.exact) return leads(rule); // it is not at rest
         if (!awaits) {
-            if (leads(rule)) return true;
+            if (counts(i)) return true;
             continue;
         }
         if (!rule.forced) continue;
@@ -45,9 +49,9 @@ bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
     if (!awaits || !forced) return false;
     ends = (ends && !vain) || heads_.frames().has_time_limit(frame);
     if (silence_ == Silence::ends || ends) return true;
-    return std::any_of(rules.begin(), rules.end(), [&](const Rule& rule) {
-        return !rule.forced && rule.holds(values) && leads(rule);
-    });
+    for (std::size_t i = 0; i < rules.size(); i += rules[i].or_next ? 2 : 1)
+        if (!rules[i].forced && rules[i].holds(values) && counts(i)) return true;
+    return false;
 }
 
 // --- the simpler question

@@ -110,8 +110,17 @@ void Heads::add_sure(FrameId frame, std::span<const Rule> cases) {
         sure_.rules.back().picks = {};
         return;
     }
-    for (const Rule& one : cases)
-        if (one.exact && one.kind != Branch::Kind::refused) sure_.rules.push_back(one);
+    for (std::size_t i = 0; i < cases.size(); ++i) {
+        const Rule& one = cases[i];
+        if (one.kind == Branch::Kind::refused) continue;
+        if (one.exact) sure_.rules.push_back(one);
+        if (!one.is_doubted || i + 1 == cases.size()) continue;
+        const Rule& other = cases[++i]; // the two stand side by side
+        if (!other.is_doubted || other.kind == Branch::Kind::refused) continue;
+        sure_.rules.push_back(one);
+        sure_.rules.back().or_next = true;
+        sure_.rules.push_back(other);
+    }
 }
 
 Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) {
@@ -131,6 +140,7 @@ Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) {
     rule.care = asked.care;
     rule.asks = asked.asks;
     rule.exact = asked.exact && !branch.doubtful();
+    rule.is_doubted = asked.exact && branch.doubtful();
     if (!asked.picks.empty()) rule.picks = picks_.emplace_back(std::move(asked.picks));
     const Variables::Change change = variables_.written(asks, frames_.literals(branch.writes));
     rule.clears = change.clears;

@@ -35,7 +35,12 @@ struct Rule {
     bool quits = false, loads = false;
     bool at_once = false; ///< no move: the screen closes, for it is not at rest
     bool forced = false;  ///< not for the player to choose, here
-    bool exact = true;    ///< the case asks for tracked flags only
+    bool exact = true;    ///< the case asks for tracked flags only, and this is what is done then
+    /// This, or what the rule beside it says, and nobody knows which: it hangs on what lies
+    /// beneath.
+    bool is_doubted = false;
+    bool or_next =
+        false; ///< of `sure`, the first of such two: the player can count on neither alone
     Landing landing;
     FrameId frame = 0;
     FrameId under = 0; ///< of what is pushed: the frame that is then beneath it

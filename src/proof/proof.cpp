@@ -61,7 +61,8 @@ class Blame {
         const auto sure = heads_.sure(frame);
         return std::any_of(sure.begin(), sure.end(), [&](const Rule& rule) {
             const Branch& branch = branches[rule.branch];
-            return branch.move == of.move && branch.at_once == of.at_once && rule.holds(values);
+            return branch.move == of.move && branch.at_once == of.at_once && !rule.is_doubted &&
+                   rule.holds(values);
         });
     }
 
