@@ -34,7 +34,9 @@ class Envelope {
     struct Caller {
         FrameId frame = 0; // that has opened it,
         FrameId under = 0; // and that is resumed
-        friend auto operator<=>(const Caller&, const Caller&) = default;
+        friend bool operator<(const Caller& a, const Caller& b) {
+            return std::pair(a.frame, a.under) < std::pair(b.frame, b.under);
+        }
     };
     struct Exit {
         Landing landing;

@@ -91,9 +91,10 @@ std::vector<Move> Scout::moves_to(Seen seen) const {
     std::vector<Range> parts;
     for (Seen at = seen; at != nothing; at = arrivals_[at].from)
         parts.push_back(arrivals_[at].moves);
+    std::reverse(parts.begin(), parts.end());
     std::vector<Move> moves;
-    for (auto part = parts.rbegin(); part != parts.rend(); ++part)
-        moves.insert(moves.end(), moves_.begin() + part->begin, moves_.begin() + part->end());
+    for (const Range part : parts)
+        moves.insert(moves.end(), moves_.begin() + part.begin, moves_.begin() + part.end());
     return moves;
 }
 

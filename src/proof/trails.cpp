@@ -178,10 +178,10 @@ std::optional<Values> Trails::fitting(const Heads& heads, FrameId frame, Values 
                target.is_there(heads, frame, one);
     };
     if (fits(values)) return values;
-    const Values free = heads.variables().free(flow_), fixed = values & ~free;
-    constexpr int most_free = 12; // all of whose values are tried
-    if (std::popcount(free) > most_free) return std::nullopt;
-    for (Values some = free; some != 0; some = (some - 1) & free)
+    const Values bits = heads.variables().changeable(flow_), fixed = values & ~bits;
+    constexpr int most_bits = 12; // all of whose values are tried
+    if (std::popcount(bits) > most_bits) return std::nullopt;
+    for (Values some = bits; some != 0; some = (some - 1) & bits)
         if (fits(fixed | some)) return fixed | some;
     if (fits(fixed)) return fixed;
     return std::nullopt;

@@ -82,12 +82,12 @@ unsigned Variables::bits_for(const CompiledFlow& flow, const std::vector<FlagId>
     return bits;
 }
 
-Values Variables::free(const CompiledFlow& flow) const {
-    Values free = 0;
+Values Variables::changeable(const CompiledFlow& flow) const {
+    Values bits = 0;
     for (const FlagId flag : flags_)
         if (flow[flag].set_by_game || places_[index(flag)].setting != none)
-            free |= places_[index(flag)].mask;
-    return free;
+            bits |= places_[index(flag)].mask;
+    return bits;
 }
 
 bool Variables::are_possible(Values values) const {

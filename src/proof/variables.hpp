@@ -46,7 +46,7 @@ class Variables {
         return place.setting == none ? place.mask : 0;
     }
     /// The bits of what the game can change at any moment: its flags, and settings.
-    Values free(const CompiledFlow& flow) const;
+    Values changeable(const CompiledFlow& flow) const;
     /// Whether there are such values: not all numbers are classes of a setting.
     bool are_possible(Values values) const;
     /// The value of a flag; nothing where it is not kept apart.
