@@ -59,8 +59,8 @@ bool arrange(const CompiledFlow& flow, std::span<const Literal> wanted, Situatio
         else if (const auto setting = setting_of(flow, one.flag))
             move = move_of(flow, *setting, wanted);
         if (!move) return false;
-        moves.push_back(*move);
         if (!apply(flow, there, *move).answered) return false;
+        moves.push_back(*move);
     }
     return std::all_of(wanted.begin(), wanted.end(),
                        [&](const Literal& one) { return is_so(there, one); });
