@@ -11,6 +11,7 @@
 #include <csignal>
 #include <fcntl.h>
 #include <thread>
+#include <tuple>
 
 namespace rondix::test {
 namespace {
@@ -116,7 +117,7 @@ class Limits : public testing::Test {
         const std::string what = words[0] + " " + words[1] + "\n" + taken.output.substr(0, 400);
         EXPECT_LT(taken.seconds, limit + std::max(0.5, limit * 0.1) + 0.5 * (slower - 1)) << what;
         EXPECT_GE(taken.status, 0) << what;
-        if (taken.seconds > limit + 0.2 && taken.status != 1) { // an error is an answer, too
+        if (taken.seconds > limit && taken.status != 1) { // an error is an answer, too
             EXPECT_EQ(taken.status, 3) << what;
             EXPECT_NE(taken.output.find("not settled"), std::string::npos) << what;
         }
@@ -144,14 +145,16 @@ TEST_F(Limits, OfTimeHoldForMends) {
 }
 
 TEST_F(Limits, OfTimeHoldForEveryCommandThatProvesOrDraws) {
-    for (const auto& [flow, screen] : {std::pair(put("long.flow.yaml", long_flow(20'000)), "s19"),
-                                       std::pair(put("lock.flow.yaml", lock_flow(16)), "lock")}) {
-        expect_in_time({"map", flow, "-o", out("a.svg")}, 1);
-        expect_in_time({"draw", flow, "-o", out("pictures")}, 1);
-        expect_in_time({"focus", flow, screen}, 1);
-        expect_in_time({"strip", flow, "--finding", "1", "-o", out("a.png")}, 1);
-        expect_in_time({"cover", flow, "--make", out("walks")}, 1);
-        expect_in_time({"walk", flow, "--make", out("walks")}, 1);
+    // (Walks through the lock are made in about a second: the limits keep away from that.)
+    for (const auto& [flow, screen, limit] :
+         {std::tuple(put("long.flow.yaml", long_flow(20'000)), "s19", 1.0),
+          std::tuple(put("lock.flow.yaml", lock_flow(16)), "lock", 0.4)}) {
+        expect_in_time({"map", flow, "-o", out("a.svg")}, limit);
+        expect_in_time({"draw", flow, "-o", out("pictures")}, limit);
+        expect_in_time({"focus", flow, screen}, limit);
+        expect_in_time({"strip", flow, "--finding", "1", "-o", out("a.png")}, limit);
+        expect_in_time({"cover", flow, "--make", out("walks")}, limit);
+        expect_in_time({"walk", flow, "--make", out("walks")}, limit);
     }
 }
 
