@@ -7,7 +7,10 @@
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 #include "rondix/tools/check.hpp"
+#include "rondix/tools/report.hpp"
 #include "rondix/tools/walkthrough.hpp"
+
+#include <nlohmann/json.hpp>
 
 #include <algorithm>
 #include <chrono>
@@ -138,6 +141,29 @@ TEST(ManyFlags, ASettingIsOneVariable) {
     told.print("levels");
     EXPECT_LE(told.open * 20, told.flows);
     EXPECT_GT(told.traps, told.flows / 8);
+}
+
+/// What is open is told as that, and never as if it were known.
+TEST(ManyFlags, WhatIsOpenIsTold) {
+    const FlowFile file =
+        load_flow_text("family", family_flow({.screens = 80, .own_flags = 8, .share = 0.6}, 1));
+    CheckOptions little;
+    little.most_work_for_shortest = little.most_work_for_doubts = 1;
+    const CheckResult result = check(file, little);
+    ASSERT_FALSE(result.open.empty());
+    const std::string text = check_text(file, result);
+    const auto json = nlohmann::json::parse(check_json(file, result));
+    ASSERT_EQ(json["open"].size(), result.open.size());
+    EXPECT_NE(json["verdict"], "proved");
+    for (std::size_t i = 0; i < result.open.size(); ++i) {
+        const OpenQuestion& open = result.open[i];
+        EXPECT_TRUE(open.text.starts_with("whether ")) << open.text;
+        EXPECT_NE(text.find("open: " + open.text), std::string::npos) << text;
+        EXPECT_EQ(json["open"][i]["text"], open.text);
+        EXPECT_TRUE(json["open"][i]["place"]["line"].is_number());
+        for (const Finding& finding : result.findings) // and not told as well
+            EXPECT_FALSE(finding.slug == open.slug && finding.place.begin == open.place.begin);
+    }
 }
 
 TEST(ManyFlags, TabsThatAllOpenEachOtherAreProved) {
