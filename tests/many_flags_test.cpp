@@ -249,6 +249,10 @@ TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
             CheckOptions little;
             little.most_work_for_shortest = 1;
             not_shortest += compare(file, exact, check(file, little), walked, false);
+            little.most_work_for_doubts = 1; // then some of it is open, and nothing is told wrong
+            const CheckResult least = check(file, little);
+            EXPECT_TRUE(least.verdict == exact.verdict ||
+                        (least.verdict == Verdict::not_settled && !least.open.empty()));
             CheckOptions loose;
             loose.most_reopenable = 0;
             not_shortest += compare(file, exact, check(file, loose), walked, true);
