@@ -51,6 +51,8 @@ endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
   rondix_install(flow TARGETS rondix_report rondix_mend rondix_check rondix_walk rondix_flow
+    rondix_building rondix_packing rondix_loading rondix_compiling rondix_resolving rondix_reading
+    rondix_yaml rondix_findings
     PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)
   rondix_install(draw TARGETS rondix_looks rondix_draw
     PC rondix-draw REQUIRES rondix-flow cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)

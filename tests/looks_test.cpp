@@ -252,7 +252,7 @@ TEST(Looks, ASlipInAThemeFileIsToldThere) {
 }
 
 TEST(Looks, DamagedLooksAreRefusedOrRead) {
-    std::string theme = contents(root() / "src/flow/reading/plain.theme.yaml");
+    std::string theme = contents(root() / "src/reading/plain.theme.yaml");
     theme.erase(theme.find("rondix-theme"), theme.find("palette:") - theme.find("rondix-theme"));
     const std::string good = head + theme + R"(
 screens:

@@ -2,10 +2,10 @@
 // input whatever crashes, hangs or eats memory.
 #include "support.hpp"
 
-#include "flow/reading/map_reader.hpp"
-#include "flow/reading/yaml_tree.hpp"
+#include "reading/map_reader.hpp"
 #include "rondix/tools/names.hpp"
 #include "words/utf8.hpp"
+#include "yaml/yaml_tree.hpp"
 
 #include <yaml-cpp/yaml.h>
 

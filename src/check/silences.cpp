@@ -1,6 +1,7 @@
 #include "rondix/tools/silence.hpp"
 
 #include "rondix/tools/names.hpp"
+#include "yaml/yaml_marks.hpp"
 
 #include <algorithm>
 #include <optional>
@@ -17,27 +18,6 @@ std::string_view trimmed(std::string_view text) {
     while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r'))
         text.remove_suffix(1);
     return text;
-}
-
-/// Where a comment begins that says that something is fine. A '#' within quotes begins none, and
-/// neither does one that follows a letter.
-std::optional<std::size_t> comment_in(std::string_view line) {
-    char quote = 0;
-    for (std::size_t i = 0; i < line.size(); ++i) {
-        if (quote != 0) {
-            if (line[i] == '\\' && quote == '"')
-                ++i;
-            else if (line[i] == quote)
-                quote = 0;
-        } else if ((line[i] == '"' || line[i] == '\'') &&
-                   (i == 0 || line[i - 1] == ' ' || line[i - 1] == '[' || line[i - 1] == '{')) {
-            quote = line[i];
-        } else if (line[i] == '#' && (i == 0 || line[i - 1] == ' ' || line[i - 1] == '\t')) {
-            if (line.substr(i).starts_with(mark)) return i;
-            return std::nullopt; // another comment
-        }
-    }
-    return std::nullopt;
 }
 
 struct Silence {
@@ -87,10 +67,14 @@ class Silences {
   private:
     void read(std::uint16_t file) {
         const Source& source = file_.sources[file];
-        const auto lines = source.spot(static_cast<std::uint32_t>(source.text().size())).line;
-        for (std::uint32_t number = 1; number <= lines; ++number) {
+        const std::string_view text = source.text();
+        if (text.find(mark) == std::string_view::npos) return;
+        for (const yaml::Stretch& comment : yaml::marks_of(text).comments) {
+            if (!text.substr(comment.begin).starts_with(mark)) continue;
+            const std::uint32_t number = source.spot(comment.begin).line;
             const std::string_view line = source.line(number);
-            if (const auto at = comment_in(line)) read_comment(file, number, line, *at);
+            const auto begin = static_cast<std::uint32_t>(line.data() - text.data());
+            read_comment(file, number, line, comment.begin - begin);
         }
     }
 

@@ -2,8 +2,8 @@
 
 #include "draw/afresh.hpp"
 #include "draw/screens/sample_rows.hpp"
-#include "flow/reading/style_words.hpp"
 #include "looks/contrast.hpp"
+#include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
 
 #include <fmt/format.h>

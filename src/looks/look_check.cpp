@@ -1,9 +1,9 @@
 #include "rondix/tools/look_check.hpp"
 
-#include "flow/near_files.hpp"
 #include "looks/colour_check.hpp"
 #include "looks/focus_check.hpp"
 #include "looks/place_check.hpp"
+#include "yaml/near_files.hpp"
 
 #include <fmt/format.h>
 

@@ -1,7 +1,7 @@
 // What is changed where something looks wrong: places, sizes, styles, routes.
 #include "mend/look_proposals.hpp"
 
-#include "flow/reading/style_words.hpp"
+#include "reading/style_words.hpp"
 
 #include "mend/maker.hpp"
 

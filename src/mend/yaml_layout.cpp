@@ -6,45 +6,13 @@ namespace rondix {
 
 Layout::Layout(const Source& source, std::uint16_t file)
     : text_(source.text())
-    , file_(file) {
-    scan();
-}
-
-void Layout::scan() {
-    std::vector<std::uint32_t> open;
-    char quote = 0;
-    char before = '\n'; // the last that is no space
-    for (std::uint32_t i = 0; i < text_.size(); ++i) {
-        const char c = text_[i];
-        if (quote != 0) {
-            if (c == '\\' && quote == '"')
-                ++i;
-            else if (c == quote)
-                quote = 0;
-            before = c;
-            continue;
-        }
-        if (c == '#' && (i == 0 || text_[i - 1] == ' ' || text_[i - 1] == '\n')) {
-            i = line_end(i) - 1;
-            continue;
-        }
-        if ((c == '"' || c == '\'') &&
-            std::string_view("\n:,[{-").find(before) != std::string_view::npos)
-            quote = c;
-        if (c == '{' || c == '[') open.push_back(i);
-        if (c == ',' && !open.empty()) commas_.push_back({i, open.back()});
-        if ((c == '}' || c == ']') && !open.empty()) {
-            brackets_.push_back({open.back(), i});
-            open.pop_back();
-        }
-        if (c != ' ') before = c;
-    }
-}
+    , file_(file)
+    , marks_(yaml::marks_of(text_)) {}
 
 /// The innermost pair of brackets around a byte: of this kind, or any where `kind` is 0.
 const Layout::Bracket* Layout::around(std::uint32_t at, char kind) const {
     const Bracket* best = nullptr;
-    for (const Bracket& bracket : brackets_)
+    for (const Bracket& bracket : marks_.brackets)
         if (bracket.open < at && at < bracket.close && (kind == 0 || text_[bracket.open] == kind) &&
             (!best || bracket.open > best->open))
             best = &bracket;
@@ -54,7 +22,7 @@ const Layout::Bracket* Layout::around(std::uint32_t at, char kind) const {
 /// From behind the comma or bracket before it to the comma or bracket behind it.
 Layout::Stretch Layout::flow_entry(const Bracket& bracket, std::uint32_t at) const {
     Stretch entry{bracket.open + 1, bracket.close};
-    for (const Comma& comma : commas_) {
+    for (const Comma& comma : marks_.commas) {
         if (comma.open != bracket.open) continue;
         if (comma.at < at) entry.begin = comma.at + 1;
         if (comma.at > at) {
@@ -90,6 +58,13 @@ std::uint32_t Layout::line_end(std::uint32_t at) const {
 std::uint32_t Layout::words_end(std::uint32_t at) const {
     const std::uint32_t end = line_end(at);
     return end > 0 && text_[end - 1] == '\r' ? end - 1 : end;
+}
+
+/// Up to the comment of a line, where it has one.
+std::uint32_t Layout::without_comment(std::uint32_t begin, std::uint32_t end) const {
+    for (const Stretch& comment : marks_.comments)
+        if (comment.begin >= begin && comment.begin < end) return comment.begin;
+    return end;
 }
 
 std::uint32_t Layout::indent_of(std::uint32_t begin) const {
@@ -165,7 +140,7 @@ std::optional<Place> Layout::value_within(Stretch entry, std::string_view key) c
 std::optional<Place> Layout::value_of(std::uint32_t at, std::string_view key) const {
     if (const Bracket* map = around(at, '{')) {
         Stretch entry{map->open + 1, map->close};
-        for (const Comma& comma : commas_) {
+        for (const Comma& comma : marks_.commas) {
             if (comma.open != map->open) continue;
             entry.end = comma.at;
             if (const auto value = value_within(entry, key)) return value;
@@ -188,9 +163,7 @@ std::optional<Place> Layout::value_of(std::uint32_t at, std::string_view key) co
         const std::uint32_t set_in = indent_of(line) + (is_item(line) ? 2 : 0);
         if (set_in < deep || (is_item(line) && set_in == deep && line > own)) break;
         if (set_in > deep) continue;
-        std::uint32_t end = words_end(line);
-        const std::size_t comment = text_.substr(0, end).find(" #", line);
-        if (comment != std::string_view::npos) end = static_cast<std::uint32_t>(comment);
+        const std::uint32_t end = without_comment(line, words_end(line));
         if (const auto value = value_within({line, end}, key)) return value;
     }
     return std::nullopt;
@@ -222,7 +195,7 @@ std::optional<Edit> Layout::add_under(Place key, std::string_view entry) const {
     while (value < text_.size() && text_[value] == ' ') ++value;
     const char c = value < text_.size() ? text_[value] : '\n';
     if (c == '{') {
-        for (const Bracket& bracket : brackets_)
+        for (const Bracket& bracket : marks_.brackets)
             if (bracket.open == value) {
                 const bool empty = text_.find_first_not_of(' ', value + 1) == bracket.close;
                 if (empty) return insert_in(bracket, entry);

@@ -1,11 +1,12 @@
 // Layout: where the entries of a YAML file stand, as text. With it a mend takes out or puts in an
 // entry and leaves comments, order and indentation of all else as they were.
 //
-// It knows no more of YAML than it needs: brackets, quotes, comments and indentation. What it makes
+// Of YAML it knows brackets, commas and comments (yaml_marks.hpp), and indentation. What it makes
 // of a file is read again and checked before anybody is offered it.
 #pragma once
 
 #include "rondix/tools/source.hpp"
+#include "yaml/yaml_marks.hpp"
 
 #include <optional>
 #include <string>
@@ -41,14 +42,10 @@ class Layout {
     Edit add_line(std::uint32_t at, std::string_view line) const;
 
   private:
-    struct Bracket {
-        std::uint32_t open = 0, close = 0;
-    };
-    struct Stretch {
-        std::uint32_t begin = 0, end = 0;
-    };
+    using Bracket = yaml::Marks::Bracket;
+    using Comma = yaml::Marks::Comma;
+    using Stretch = yaml::Stretch;
 
-    void scan();
     const Bracket* around(std::uint32_t at, char kind) const;
     Stretch flow_entry(const Bracket& bracket, std::uint32_t at) const;
     Edit drop_flow_entry(const Bracket& bracket, std::uint32_t at) const;
@@ -58,6 +55,7 @@ class Layout {
     std::uint32_t line_begin(std::uint32_t at) const;
     std::uint32_t line_end(std::uint32_t at) const;
     std::uint32_t words_end(std::uint32_t at) const;
+    std::uint32_t without_comment(std::uint32_t begin, std::uint32_t end) const;
     std::uint32_t indent_of(std::uint32_t begin) const;
     bool is_item(std::uint32_t begin) const;
     bool is_empty(std::uint32_t begin) const;
@@ -67,11 +65,7 @@ class Layout {
 
     std::string_view text_;
     std::uint16_t file_;
-    std::vector<Bracket> brackets_; // as they close
-    struct Comma {
-        std::uint32_t at = 0, open = 0; // and the bracket that it stands in
-    };
-    std::vector<Comma> commas_; // outside quotes and comments
+    yaml::Marks marks_;
 };
 
 } // namespace rondix

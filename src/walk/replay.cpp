@@ -2,7 +2,7 @@
 // what is so.
 #include "rondix/tools/walkthrough.hpp"
 
-#include "flow/reading/map_reader.hpp"
+#include "reading/map_reader.hpp"
 #include "rondix/effect_text.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/tools/move_text.hpp"

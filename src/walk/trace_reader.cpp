@@ -1,8 +1,8 @@
 // Traces, line by line. What a line may hold stands in docs/traces.md.
-#include "flow/near_files.hpp"
-#include "flow/reading/text_file.hpp"
 #include "live/saved_json.hpp"
 #include "rondix/tools/trace_file.hpp"
+#include "yaml/near_files.hpp"
+#include "yaml/text_file.hpp"
 
 namespace rondix {
 

@@ -1,13 +1,13 @@
 // Walkthrough files: read into steps, and written from moves.
 #include "rondix/tools/walkthrough.hpp"
 
-#include "flow/near_files.hpp"
-#include "flow/reading/map_reader.hpp"
-#include "flow/reading/text_file.hpp"
-#include "flow/reading/yaml_tree.hpp"
+#include "reading/map_reader.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/saved_situation.hpp"
 #include "rondix/tools/trace_file.hpp"
+#include "yaml/near_files.hpp"
+#include "yaml/text_file.hpp"
+#include "yaml/yaml_tree.hpp"
 
 namespace rondix {
 

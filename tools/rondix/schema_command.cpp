@@ -2,7 +2,7 @@
 #include "commands.hpp"
 #include "outputs.hpp"
 
-#include "flow/grammar_text.hpp"
+#include "reading/grammar_text.hpp"
 #include "rondix/tools/schema.hpp"
 
 #include <fmt/format.h>

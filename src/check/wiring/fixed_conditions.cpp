@@ -3,8 +3,8 @@
 // All of what a condition asks is tried, each setting by its values: a setting cannot be above 50
 // and below 20 at once. Conditions that ask too much for that are left alone.
 #include "check/wiring/slips.hpp"
-#include "flow/compiling/actions_of.hpp"
-#include "flow/compiling/setting_values.hpp"
+#include "reading/setting_values.hpp"
+#include "resolving/actions_of.hpp"
 
 #include <algorithm>
 #include <map>

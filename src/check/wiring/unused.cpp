@@ -1,7 +1,7 @@
 // What is declared, and then moves nothing.
 #include "check/wiring/slips.hpp"
-#include "flow/compiling/actions_of.hpp"
-#include "flow/reading/style_words.hpp"
+#include "reading/style_words.hpp"
+#include "resolving/actions_of.hpp"
 
 #include <algorithm>
 #include <set>

@@ -1,6 +1,6 @@
 // What a button says against what it does.
 #include "check/wiring/slips.hpp"
-#include "flow/compiling/setting_values.hpp"
+#include "reading/setting_values.hpp"
 
 #include <algorithm>
 #include <cctype>

@@ -1,8 +1,8 @@
 #include "draw/map/map_builder.hpp"
 
+#include "compiling/compile.hpp"
 #include "draw/map/groups.hpp"
 #include "draw/map/subgraphs.hpp"
-#include "flow/compiling/compile.hpp"
 #include "proof/links.hpp"
 
 #include <algorithm>

@@ -1,0 +1,429 @@
+#include "compiling/compile_looks.hpp"
+
+#include "compiling/plain_layout.hpp"
+#include "compiling/style_book.hpp"
+#include "rondix/tools/names.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+namespace {
+
+/// The boxes of one screen as they are added: each knows its last child, for linking the next.
+class BoxTree {
+  public:
+    explicit BoxTree(Looks& looks)
+        : looks_(looks)
+        , first_(looks.boxes.size()) {}
+
+    std::uint32_t add(Box box, std::uint32_t parent) {
+        const auto number = static_cast<std::uint32_t>(looks_.boxes.size() - first_);
+        box.parent = parent;
+        looks_.boxes.push_back(box);
+        last_child_.push_back(0);
+        if (number == 0) return 0;
+        if (last_child_[parent] == 0)
+            at(parent).first_child = number;
+        else
+            at(last_child_[parent]).next = number;
+        last_child_[parent] = number;
+        return number;
+    }
+    Box& at(std::uint32_t number) { return looks_.boxes.edit(first_ + number); }
+    Range range() const {
+        return {static_cast<std::uint32_t>(first_),
+                static_cast<std::uint32_t>(looks_.boxes.size() - first_)};
+    }
+
+  private:
+    Looks& looks_;
+    std::size_t first_;
+    std::vector<std::uint32_t> last_child_;
+};
+
+/// What stands in a box where the author says no place.
+using PlainForm = BoxForm (*)(Size design);
+
+StandardStyle style_of_kind(ControlKind kind) {
+    switch (kind) {
+    case ControlKind::label: return StandardStyle::label;
+    case ControlKind::picture: return StandardStyle::picture;
+    case ControlKind::panel: return StandardStyle::panel;
+    case ControlKind::pages: return StandardStyle::nothing;
+    case ControlKind::list: return StandardStyle::list;
+    case ControlKind::button: return StandardStyle::button;
+    case ControlKind::toggle:
+    case ControlKind::slider:
+    case ControlKind::choice:
+    case ControlKind::entry:
+    case ControlKind::binding: break;
+    }
+    return StandardStyle::setting;
+}
+
+class ScreenBoxes {
+  public:
+    ScreenBoxes(const CompiledFlow& flow, ScreenId id, const FlowScreen* from, Compiled& out,
+                StyleBook& styles, Findings& findings)
+        : screen_(flow[id])
+        , is_loading_(flow.loading.screen == id)
+        , from_(from)
+        , out_(out)
+        , styles_(styles)
+        , findings_(findings)
+        , tree_(out.flow.looks) {}
+
+    Range build() {
+        add(Box{.forms = both(plain::whole())}, 0, {});
+        add_ground();
+        const bool shows_beneath = screen_.shade != covers;
+        heading_in_column_ = shows_beneath && !said().heading && !said().layout;
+        const bool headed = screen_.title.length > 0;
+        const bool in_group = said().heading && said().heading->group;
+        under_heading_ = headed && !heading_in_column_ && !in_group;
+        if (headed && in_group)
+            add_heading(group_named(*said().heading->group));
+        else if (under_heading_)
+            add_heading(0);
+        bodies_.assign(screen_.controls.count, 0);
+        for (std::uint32_t i = 0; i < screen_.controls.count; ++i)
+            if (bodies_[i] == 0) add_control(i);
+        if (headed && heading_in_column_) default_group();
+        for (const FlowGroup& group : said().groups) group_named(group.id);
+        if (is_loading_) add_progress();
+        return tree_.range();
+    }
+
+  private:
+    const FlowScreenLooks& said() const {
+        static const FlowScreenLooks nothing_said;
+        return from_ ? from_->looks : nothing_said;
+    }
+    Size design(std::size_t shape) const { return out_.flow.looks.design[shape]; }
+
+    static std::array<BoxForm, 2> both(const BoxForm& form) { return {form, form}; }
+    std::array<BoxForm, 2> plainly(PlainForm form) const {
+        return {form(design(0)), form(design(1))};
+    }
+    static std::array<BoxForm, 2> forms_of(const FlowBox& box) {
+        const BoxForm first = box.landscape ? box.landscape->form : BoxForm{};
+        return {first, box.portrait ? box.portrait->form : first};
+    }
+
+    std::uint32_t add(const Box& box, std::uint32_t parent, Place place) {
+        out_.origins.boxes.push_back(place);
+        return tree_.add(box, parent);
+    }
+
+    void add_ground() {
+        const bool covering = screen_.shade == covers && !screen_.play;
+        Box ground{.forms = both(plain::whole()), .role = BoxRole::ground, .bleeds = true};
+        ground.style =
+            styles_.of(said().ground, covering ? StandardStyle::screen : StandardStyle::nothing);
+        if (screen_.shade != covers) {
+            Box shade = ground;
+            shade.role = BoxRole::shade;
+            shade.style = id_of(StandardStyle::shade);
+            add(shade, 0, {});
+        }
+        if (ground.style != id_of(StandardStyle::nothing))
+            add(ground, 0, said().ground ? said().ground->place : Place{});
+    }
+
+    void add_heading(std::uint32_t parent) {
+        Box box{.forms = plainly(plain::heading), .text = screen_.title, .role = BoxRole::heading};
+        Place place;
+        if (heading_in_column_) box.forms = both(plain::heading_in_column(design(0)));
+        if (said().heading) {
+            box.forms = forms_of(*said().heading);
+            box.bleeds = said().heading->bleeds;
+            if (said().heading->landscape) place = said().heading->landscape->place;
+        }
+        box.style =
+            styles_.of(said().heading ? said().heading->style : std::nullopt, StandardStyle::title);
+        add(box, parent, place);
+    }
+
+    void add_progress() {
+        add(Box{.forms = plainly(plain::progress),
+                .style = id_of(StandardStyle::progress),
+                .role = BoxRole::progress},
+            0, {});
+    }
+
+    // --- groups
+
+    /// What a screen's controls stand in that say no place: a column under the heading.
+    std::uint32_t default_group() {
+        if (default_group_ != 0) return default_group_;
+        const auto& layout = said().layout;
+        Box box{.forms = plainly(plain::column)};
+        std::uint32_t parent = 0;
+        if (layout) {
+            box.forms = forms_of(layout->box);
+            fill_in_sizes(layout->box, box.forms);
+            box.bleeds = layout->box.bleeds;
+        }
+        if (layout && layout->box.group) parent = group_named(*layout->box.group);
+        if (!layout || (!layout->box.landscape->anchored && !layout->box.group)) parent = region();
+        box.style =
+            styles_.of(layout ? layout->box.style : std::nullopt,
+                       screen_.shade != covers ? StandardStyle::sheet : StandardStyle::nothing);
+        default_group_ = add(box, parent, layout ? layout->id.place : Place{});
+        if (heading_in_column_ && screen_.title.length > 0) add_heading(default_group_);
+        return default_group_;
+    }
+
+    /// A column whose width is not said is as wide as a plain one, and gaps are as there.
+    void fill_in_sizes(const FlowBox& said, std::array<BoxForm, 2>& forms) const {
+        for (std::size_t shape = 0; shape < 2; ++shape) {
+            const BoxForm plain = plain::column(design(shape));
+            BoxForm& form = forms[shape];
+            const bool sized =
+                (shape == 1 && said.portrait ? said.portrait : said.landscape)->sized_across;
+            if (!sized && form.arrangement == Arrangement::column) {
+                form.across.extent = plain.across.extent;
+                form.across.size = plain.across.size;
+            }
+        }
+    }
+
+    std::uint32_t region() {
+        if (region_ != 0) return region_;
+        region_ = add(Box{.forms = {plain::region(design(0), under_heading_),
+                                    plain::region(design(1), under_heading_)}},
+                      0, {});
+        return region_;
+    }
+
+    const FlowGroup* find_group(std::string_view name) const {
+        const auto& groups = said().groups;
+        const auto found = std::find_if(groups.begin(), groups.end(),
+                                        [&](auto& group) { return group.id.text == name; });
+        return found == groups.end() ? nullptr : &*found;
+    }
+
+    /// The box of a group; made when it is first asked for, so that groups and controls stand in
+    /// the order in which they are named.
+    std::uint32_t group_named(const Name& name) {
+        if (name.text == "layout") return default_group();
+        if (const auto known = groups_.find(name.text); known != groups_.end()) {
+            if (known->second == under_way)
+                rondix::add(findings_, Slug::like_circle, name.place,
+                            "the group '" + name.text + "' stands in itself, by way of others");
+            return known->second == under_way ? 0 : known->second;
+        }
+        const FlowGroup* group = find_group(name.text);
+        if (!group) return report_unknown_group(name), 0;
+        groups_[name.text] = under_way;
+        const std::uint32_t pages = pages_showing(name.text);
+        const std::uint32_t parent = pages != 0         ? pages
+                                     : group->box.group ? group_named(*group->box.group)
+                                                        : 0;
+        Box box{.forms = forms_of(group->box)};
+        box.style = styles_.of(group->box.style, StandardStyle::nothing);
+        box.bleeds = group->box.bleeds;
+        return groups_[name.text] = add(box, parent, group->id.place);
+    }
+
+    /// The body of the pages that show a group; 0 where none do. Made when it is first asked for.
+    std::uint32_t pages_showing(std::string_view group) {
+        for (std::size_t i = 0; from_ && i < from_->controls.size(); ++i)
+            for (const Name& page : from_->controls[i].pages)
+                if (page.text == group) {
+                    if (bodies_[i] == 0) add_control(static_cast<std::uint32_t>(i));
+                    return bodies_[i];
+                }
+        return 0;
+    }
+
+    void report_unknown_group(const Name& name) {
+        std::vector<std::string_view> names;
+        names.push_back("layout");
+        for (const FlowGroup& group : said().groups) names.push_back(group.id.text);
+        rondix::add(findings_, Slug::unknown_name, name.place,
+                    "this screen has no group '" + name.text + "'" + suggestion(name.text, names))
+            .mend =
+            "name it under 'groups' of the screen: '" + name.text + ": { as: row, at: bottom }'";
+    }
+
+    // --- controls
+
+    void add_control(std::uint32_t number) {
+        const ControlId id{screen_.controls.begin + number};
+        const Control& row = out_.flow[id];
+        static const FlowControl plain_control;
+        const FlowControl& from = from_ ? from_->controls[number] : plain_control;
+        Box box{.forms = forms_of(from.box), .text = row.text, .control = id};
+        box.style = styles_.of(from.box.style, style_of_kind(row.kind));
+        box.role = BoxRole::control;
+        box.bleeds = from.box.bleeds;
+        if (from.box.picture) box.picture = picture(*from.box.picture);
+        const bool anchored = from.box.landscape && from.box.landscape->anchored;
+        std::uint32_t parent = 0;
+        const FlowGroup* group = nullptr;
+        if (from.box.group) {
+            parent = group_named(*from.box.group);
+            group = find_group(from.box.group->text);
+        } else if (!anchored) {
+            parent = default_group();
+            if (said().layout) group = &*said().layout;
+        }
+        if (group && group->each && is_usable_kind(row.kind))
+            size_as(*group->each, from.box, box.forms);
+        if (row.kind == ControlKind::list) size_list(from, box);
+        if (row.kind == ControlKind::label && row.setting != no_setting)
+            box.text = widest_label(row.setting);
+        if (row.shows == Shows::hint) box.text = longest_hint();
+        const std::uint32_t body = bodies_[number] = add(box, parent, from.id.place);
+        for (const FlowPiece& piece : from.pieces) add_piece(piece, id, body);
+        if (from.pieces.empty() && row.setting != no_setting && is_usable_kind(row.kind))
+            add_plain_parts(row, id, body, from.id.place);
+    }
+
+    /// As many rows high as are to be seen at once, unless a height is said.
+    void size_list(const FlowControl& from, Box& box) const {
+        const Style& list = out_.flow.looks[box.style];
+        const Style& row = out_.flow.looks[id_of(StandardStyle::row)];
+        for (std::size_t shape = 0; shape < 2; ++shape) {
+            const auto& said =
+                shape == 1 && from.box.portrait ? from.box.portrait : from.box.landscape;
+            if (said && said->sized_down) continue;
+            BoxForm& form = box.forms[shape];
+            form.down.extent = Extent::fixed;
+            form.down.size = static_cast<float>(from.rows) * row.least.height + list.padding[1] +
+                             list.padding[3] + form.padding[1] + form.padding[3];
+        }
+    }
+
+    /// What a slider, toggle, choice or entry shows of its setting where the author says nothing.
+    void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, Place place) {
+        const auto part = [&](BoxRole role, std::array<BoxForm, 2> forms, StandardStyle style,
+                              Text text) {
+            Box box{.forms = forms, .text = text, .control = id, .role = role};
+            box.style = id_of(style);
+            add(box, body, place);
+        };
+        const Text widest = widest_label(row.setting);
+        if (row.kind == ControlKind::slider) {
+            part(BoxRole::track,
+                 {plain::track(design(0), widest.length), plain::track(design(1), widest.length)},
+                 StandardStyle::track, {});
+            part(BoxRole::knob, plainly(plain::knob), StandardStyle::knob, {});
+        }
+        part(BoxRole::value, plainly(plain::value), StandardStyle::value, widest);
+    }
+
+    Text longest_hint() const {
+        Text longest;
+        for (std::uint32_t i = 0; i < screen_.controls.count; ++i) {
+            const Text hint = out_.flow.controls[screen_.controls.begin + i].hint;
+            if (hint.length > longest.length) longest = hint;
+        }
+        return longest;
+    }
+
+    /// What a place for the value has to have room for.
+    Text widest_label(SettingId setting) const {
+        const Range labels = out_.flow[setting].labels;
+        Text widest;
+        for (std::uint32_t i = labels.begin; i < labels.end(); ++i)
+            if (out_.flow.words[i].length > widest.length) widest = out_.flow.words[i];
+        return widest;
+    }
+
+    static void size_as(Size each, const FlowBox& said, std::array<BoxForm, 2>& forms) {
+        for (std::size_t shape = 0; shape < 2; ++shape) {
+            const auto& form = shape == 1 && said.portrait ? said.portrait : said.landscape;
+            if (!form || !form->sized_across)
+                forms[shape].across.extent = Extent::fixed, forms[shape].across.size = each.width;
+            if (!form || !form->sized_down)
+                forms[shape].down.extent = Extent::fixed, forms[shape].down.size = each.height;
+        }
+    }
+
+    void add_piece(const FlowPiece& piece, ControlId control, std::uint32_t body) {
+        Box box{.forms = forms_of(piece.box),
+                .text = styles_.text(piece.text),
+                .control = control,
+                .role = piece.role};
+        if (piece.role == BoxRole::value) box.text = widest_label(out_.flow[control].setting);
+        box.style = styles_.of(piece.box.style, style_of(piece));
+        if (piece.box.picture) box.picture = picture(*piece.box.picture);
+        add(box, body, piece.place);
+    }
+
+    static StandardStyle style_of(const FlowPiece& piece) {
+        switch (piece.role) {
+        case BoxRole::value: return StandardStyle::value;
+        case BoxRole::track: return StandardStyle::track;
+        case BoxRole::knob: return StandardStyle::knob;
+        case BoxRole::group:
+        case BoxRole::ground:
+        case BoxRole::shade:
+        case BoxRole::heading:
+        case BoxRole::control:
+        case BoxRole::piece:
+        case BoxRole::progress: break;
+        }
+        return piece.box.picture ? StandardStyle::picture : StandardStyle::label;
+    }
+
+    PictureId picture(const Name& file) {
+        return styles_.picture({styles_.own_folder() + file.text, file.place});
+    }
+
+    static constexpr std::uint32_t under_way = 0xFFFFFFFF;
+    const Screen screen_;
+    const bool is_loading_;
+    const FlowScreen* from_; ///< null for a built-in screen
+    Compiled& out_;
+    StyleBook& styles_;
+    Findings& findings_;
+    BoxTree tree_;
+    bool heading_in_column_ = false;
+    bool under_heading_ = false;
+    std::vector<std::uint32_t> bodies_; // of each control; 0: not made yet
+    std::uint32_t default_group_ = 0;
+    std::uint32_t region_ = 0;
+    std::unordered_map<std::string, std::uint32_t> groups_;
+};
+
+/// The last theme that says how screens come and go.
+Passage passage_of(const Flow& flow, std::optional<Passage> Theme::*which) {
+    Passage passage;
+    for (const Theme& theme : flow.themes)
+        if (theme.*which) passage = *(theme.*which);
+    return passage;
+}
+
+} // namespace
+
+void compile_looks(const Flow& flow, Compiled& out, Findings& findings) {
+    Looks& looks = out.flow.looks;
+    looks = {};
+    const Size design{static_cast<float>(flow.design_width),
+                      static_cast<float>(flow.design_height)};
+    const Size turned{design.height, design.width};
+    const bool wide = design.width >= design.height;
+    looks.design = {wide ? design : turned, flow.window.portrait.value_or(wide ? turned : design)};
+    looks.rule = flow.window.rule;
+    looks.safe = flow.window.safe;
+    StyleBook styles(flow, out, findings);
+    const Passage enters = passage_of(flow, &Theme::enters);
+    const Passage leaves = passage_of(flow, &Theme::leaves);
+    for (const FlowScene& scene : flow.scenes)
+        looks.scene_tunes.push_back(styles.tune(scene.music));
+    for (std::size_t i = 0; i < out.flow.screens.size(); ++i) {
+        const FlowScreen* from = i < flow.screens.size() ? &flow.screens[i] : nullptr;
+        ScreenBoxes boxes(out.flow, ScreenId(i), from, out, styles, findings);
+        ScreenLooks row{boxes.build(), enters, leaves, no_tune};
+        if (from) row.tune = styles.tune(from->looks.music);
+        if (from) row.enters = from->looks.enters.value_or(enters);
+        if (from) row.leaves = from->looks.leaves.value_or(leaves);
+        looks.screens.push_back(row);
+    }
+}
+
+} // namespace rondix

@@ -1,0 +1,179 @@
+#include "compiling/style_book.hpp"
+
+#include "reading/further_files.hpp"
+#include "rondix/tools/names.hpp"
+
+#include <algorithm>
+
+namespace rondix {
+
+StyleBook::StyleBook(const Flow& flow, Compiled& out, Findings& findings)
+    : flow_(flow)
+    , out_(out)
+    , findings_(findings)
+    , palette_(flow.themes, findings) {
+    // What a style has that names no font.
+    interned(out_.flow.looks.fonts, out_.origins.fonts, {"Inter", {}});
+    collect();
+    for (std::size_t i = 0; i < named_.size(); ++i) add(layers_of(i), named_[i].id.place);
+}
+
+void StyleBook::collect() {
+    for (std::string_view name : standard_style_names) add_name({std::string(name), {}});
+    for (const Theme& theme : flow_.themes)
+        for (const FlowStyle& style : theme.styles)
+            named_[add_name(style.id)].said.push_back({&theme, &style});
+}
+
+std::size_t StyleBook::add_name(const Name& id) {
+    const auto [found, is_new] = by_name_.try_emplace(id.text, named_.size());
+    if (is_new) named_.push_back({id, {}, {}, State::untouched});
+    if (id.place.known()) named_[found->second].id.place = id.place;
+    return found->second;
+}
+
+std::optional<std::size_t> StyleBook::find(const Name& name) {
+    const auto found = by_name_.find(name.text);
+    if (found != by_name_.end()) return found->second;
+    std::vector<std::string_view> names;
+    for (const Named& named : named_) names.push_back(named.id.text);
+    rondix::add(findings_, Slug::unknown_name, name.place,
+                "there is no style '" + name.text + "'" + suggestion(name.text, names));
+    return std::nullopt;
+}
+
+const std::vector<StyleBook::Layer>& StyleBook::layers_of(std::size_t i) {
+    if (named_[i].state != State::untouched) return named_[i].layers;
+    named_[i].state = State::under_way;
+    const Name* like = nullptr;
+    for (const Layer& layer : named_[i].said)
+        if (layer.style->like) like = &*layer.style->like;
+    std::vector<Layer> layers;
+    if (like)
+        if (const auto model = find(*like)) {
+            if (named_[*model].state == State::under_way)
+                rondix::add(findings_, Slug::like_circle, like->place,
+                            "this closes a circle: the style '" + like->text +
+                                "' is like this one already");
+            else
+                layers = layers_of(*model);
+        }
+    layers.insert(layers.end(), named_[i].said.begin(), named_[i].said.end());
+    named_[i].layers = std::move(layers);
+    named_[i].state = State::done;
+    return named_[i].layers;
+}
+
+StyleId StyleBook::of(const std::optional<FlowStyleUse>& use, StandardStyle standard) {
+    if (!use) return id_of(standard);
+    const bool plain_name = std::all_of(use->style.states.begin(), use->style.states.end(),
+                                        [](auto& settings) { return settings.empty(); });
+    const auto model = use->style.like ? find(*use->style.like)
+                                       : std::optional(static_cast<std::size_t>(standard));
+    if (!model) return id_of(standard);
+    if (plain_name) return StyleId(*model);
+    std::vector<Layer> layers = layers_of(*model);
+    layers.push_back({&flow_.themes.back(), &use->style});
+    return add(layers, use->place);
+}
+
+StyleId StyleBook::add(const std::vector<Layer>& layers, Place place) {
+    out_.flow.looks.styles.push_back(dressed(layers));
+    out_.origins.styles.push_back(place);
+    return StyleId(out_.flow.looks.styles.size() - 1);
+}
+
+Style StyleBook::dressed(const std::vector<Layer>& layers) {
+    Style style;
+    for (const Layer& layer : layers) wear(layer, 0, style);
+    for (std::size_t state = 1; state < look_state_count; ++state) {
+        style.looks[state] = style.looks[0];
+        style.dresses[state] = style.dresses[0];
+        style.dresses[state].cue = no_cue; // a sound is of the state that names it
+        for (const Layer& layer : layers) wear(layer, state, style);
+    }
+    return style;
+}
+
+void StyleBook::wear(const Layer& layer, std::size_t state, Style& style) {
+    const StyleTables tables = tables_for(*layer.theme);
+    for (const FlowStyleLine& setting : layer.style->states[state]) {
+        Place place = setting.key.place;
+        if (!setting.words.empty()) {
+            place = setting.words.front().place;
+            place.end = std::max(place.end, setting.words.back().place.end);
+        }
+        Values values(setting.key.text, setting.words, place, findings_);
+        find_style_word(setting.key.text)->set(values, tables, style, state);
+    }
+}
+
+StyleTables StyleBook::tables_for(const Theme& theme) {
+    const auto side = static_cast<float>(std::min(flow_.design_width, flow_.design_height));
+    return {.palette = palette_,
+            .findings = findings_,
+            .scale = side / theme.short_side,
+            .folder = theme.folder,
+            .picture = [this](const Name& file) { return picture(file); },
+            .font =
+                [this](const Name& name) {
+                    return FontId(interned(out_.flow.looks.fonts, out_.origins.fonts, name));
+                },
+            .cue = [this](const Name& name) { return cue(name); },
+            .text = [this](const std::string& piece) { return text(piece); }};
+}
+
+PictureId StyleBook::picture(const Name& file) {
+    const std::size_t known = out_.flow.looks.pictures.size();
+    const auto id = PictureId(interned(out_.flow.looks.pictures, out_.origins.pictures, file));
+    if (out_.flow.looks.pictures.size() > known) may_be_read(flow_, file, file.text, findings_);
+    return id;
+}
+
+CueId StyleBook::cue(const Name& name) {
+    return CueId(sound(name, &Theme::cues, out_.flow.looks.cues, out_.origins.cues));
+}
+
+TuneId StyleBook::tune(const std::optional<Name>& name) {
+    if (!name) return no_tune;
+    if (name->text == "none") return silence;
+    return TuneId(sound(*name, &Theme::tunes, out_.flow.looks.tunes, out_.origins.tunes));
+}
+
+/// With the file of the last theme that names one for it.
+std::size_t StyleBook::sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
+                             std::vector<Place>& places) {
+    for (std::size_t i = 0; i < sounds.size(); ++i)
+        if (out_.flow.text(sounds[i].id) == name.text) return i;
+    std::string file;
+    Place place = name.place;
+    for (const Theme& theme : flow_.themes)
+        for (const auto& [id, of_sound] : theme.*files)
+            if (id.text == name.text) {
+                file = theme.folder + of_sound.text;
+                place = of_sound.place;
+            }
+    const Text id = text(name.text);
+    sounds.push_back({id, text(file)});
+    places.push_back(place);
+    return sounds.size() - 1;
+}
+
+Text StyleBook::text(std::string_view piece) {
+    Table<char>& texts = out_.flow.texts;
+    const auto begin = static_cast<std::uint32_t>(texts.size());
+    texts.append(piece);
+    return {begin, static_cast<std::uint32_t>(piece.size())};
+}
+
+std::uint32_t StyleBook::interned(Table<Text>& table, std::vector<Place>& places,
+                                  const Name& name) {
+    const auto found = std::find_if(table.begin(), table.end(),
+                                    [&](Text known) { return out_.flow.text(known) == name.text; });
+    if (found != table.end()) return static_cast<std::uint32_t>(found - table.begin());
+    table.push_back(text(name.text));
+    places.push_back(name.place);
+    return static_cast<std::uint32_t>(table.size() - 1);
+}
+
+} // namespace rondix

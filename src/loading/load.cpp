@@ -1,0 +1,83 @@
+// The journey of a flow from a file to tables, a line a stage.
+#include "rondix/tools/flow.hpp"
+
+#include "compiling/compile.hpp"
+#include "compiling/compile_looks.hpp"
+#include "loading/load_tree.hpp"
+#include "reading/flow_reader.hpp"
+#include "reading/further_files.hpp"
+#include "reading/themes.hpp"
+#include "resolving/resolve.hpp"
+#include "yaml/near_files.hpp"
+#include "yaml/text_file.hpp"
+#include "yaml/yaml_tree.hpp"
+
+namespace rondix {
+
+namespace {
+
+void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
+    file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);
+    if (!file.readable) return;
+    file.readable = gather_includes(file.flow, texts, file.sources, file.findings);
+    if (!file.readable) return;
+    report_names_of_several_files(file.flow, file.findings);
+    gather_themes(file.flow, texts, file.sources, file.findings);
+    resolve(file.flow, file.findings);
+    put_in_order(file.findings);
+    if (has_errors(file.findings)) return;
+    Compiled compiled = compile(file.flow);
+    if (compiled.fault.empty()) {
+        compile_looks(file.flow, compiled, file.findings);
+        put_in_order(file.findings);
+        if (has_errors(file.findings)) return;
+        compiled.fault = verify(compiled.flow);
+    }
+    if (!compiled.fault.empty()) {
+        add(file.findings, Slug::too_large, {0, 1, 0},
+            "the flow does not fit its tables: " + std::string(compiled.fault));
+        return;
+    }
+    file.compiled = std::move(compiled.flow);
+    file.origins = std::move(compiled.origins);
+}
+
+} // namespace
+
+FlowFile load_flow(const std::string& path, const std::string& root) {
+    return load_flow_texts(path, {}, root);
+}
+
+FlowFile load_flow_text(std::string name, std::string text) {
+    return load_flow_texts(name, {{name, std::move(text)}}, "/");
+}
+
+FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const std::string& root) {
+    FlowFile file;
+    file.flow.root = root.empty() ? "./" + folder_of(path) : root;
+    if (root.empty() && path.starts_with('/')) file.flow.root = folder_of(path);
+    std::string text;
+    const auto own = texts.find(path);
+    const std::string fault = own == texts.end() ? read_file(path, text) : "";
+    if (own != texts.end()) text = own->second;
+    file.sources.emplace_back(path, without_mark(std::move(text)));
+    if (!fault.empty()) {
+        add(file.findings, Slug::unreadable, {0, 0, 0},
+            "cannot read '" + path + "': " + fault + near_file(path, path));
+        return file;
+    }
+    if (const auto tree = yaml::read(file.sources[0], 0, file.findings))
+        run_stages(file, *tree, texts);
+    return file;
+}
+
+FlowFile load_tree(Source source, const yaml::Node& tree, Findings findings) {
+    FlowFile file;
+    file.sources.push_back(std::move(source));
+    file.findings = std::move(findings);
+    file.flow.root = "/"; // a flow in code is the game's own
+    run_stages(file, tree);
+    return file;
+}
+
+} // namespace rondix

@@ -1,0 +1,193 @@
+#include "reading/action_reader.hpp"
+
+#include "reading/condition.hpp"
+#include "reading/map_reader.hpp"
+#include "reading/text_part.hpp"
+#include "rondix/tools/names.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace rondix {
+
+namespace {
+
+using grammar::Operand;
+using grammar::Owner;
+using grammar::StepRow;
+
+const StepRow* row_named(const std::vector<Name>& words) {
+    const bool to = words.size() > 1 && words[0].text == "back" && words[1].text == "to";
+    const std::string_view name = to ? "back to" : std::string_view(words[0].text);
+    const auto row = std::find_if(grammar::steps.begin(), grammar::steps.end(),
+                                  [&](const StepRow& one) { return one.name == name; });
+    return row == grammar::steps.end() ? nullptr : &*row;
+}
+
+class ActionReader {
+  public:
+    ActionReader(const Source& source, Findings& findings)
+        : source_(source)
+        , findings_(findings) {}
+
+    FlowAction read(const yaml::Node& node) {
+        FlowAction action{node.place, {}};
+        if (node.kind == yaml::Kind::text && node.plain && node.text == "none") return action;
+        if (node.kind == yaml::Kind::map) {
+            add_alternative(node, action);
+        } else if (node.kind == yaml::Kind::list && !node.children.empty() &&
+                   node.children[0].kind == yaml::Kind::map) {
+            for (const yaml::Node& child : node.children) add_alternative(child, action);
+        } else {
+            action.alternatives.push_back({std::nullopt, read_steps(node)});
+        }
+        return action;
+    }
+
+  private:
+    void add_alternative(const yaml::Node& node, FlowAction& action) {
+        MapReader map(node, Owner::alternative, findings_);
+        if (!map.good()) return;
+        FlowAlternative alternative;
+        if (const yaml::Node* when = map.find("when")) {
+            alternative.when = read_condition(*when, source_, findings_);
+            if (!alternative.when) return;
+        }
+        if (const yaml::Node* ask = map.find("ask")) alternative.ask = read_ask(*ask);
+        const yaml::Node* steps = map.need("do");
+        if (!steps) return;
+        alternative.steps = read_steps(*steps);
+        action.alternatives.push_back(std::move(alternative));
+    }
+
+    /// A text, or one with what its answers say: `{ text: Leave?, yes: Leave, no: Stay }`.
+    FlowAsk read_ask(const yaml::Node& node) {
+        FlowAsk ask{"", "Yes", "No", node.place};
+        if (node.kind == yaml::Kind::text && !node.says_nothing()) {
+            ask.text = node.text;
+            return ask;
+        }
+        const MapReader map(node, Owner::question, findings_);
+        if (!map.good()) return ask;
+        map.need("text");
+        ask.text = map.text("text").value_or("");
+        ask.yes = map.text("yes").value_or(ask.yes);
+        ask.no = map.text("no").value_or(ask.no);
+        return ask;
+    }
+
+    std::vector<FlowStep> read_steps(const yaml::Node& node) {
+        std::vector<FlowStep> steps;
+        if (node.kind == yaml::Kind::text) {
+            add_step(node, steps);
+        } else if (node.kind == yaml::Kind::list) {
+            for (const yaml::Node& child : node.children) {
+                if (child.kind == yaml::Kind::text)
+                    add_step(child, steps);
+                else
+                    add(findings_, Slug::wrong_type, child.place,
+                        "a step is wanted here, such as 'open options'");
+            }
+        } else {
+            add(findings_, Slug::wrong_type, node.place,
+                "a step or a list of steps is wanted here, such as 'open options'");
+        }
+        check_order(steps);
+        return steps;
+    }
+
+    void add_step(const yaml::Node& node, std::vector<FlowStep>& steps) {
+        const std::vector<Name> words = words_and_marks_of(node, source_);
+        if (words.empty()) {
+            add(findings_, Slug::bad_step, node.place, "a step is missing here").mend =
+                "write a step, such as 'open options', or 'todo ...' while it is not wired yet";
+            return;
+        }
+        const StepRow* row = row_named(words);
+        if (!row) return report_unknown(words[0]);
+        if (auto step = read_step(node, words, *row)) steps.push_back(std::move(*step));
+    }
+
+    void report_unknown(const Name& word) {
+        std::vector<std::string_view> names;
+        names.reserve(std::size(grammar::steps));
+        for (const StepRow& row : grammar::steps) names.push_back(row.name);
+        add(findings_, Slug::bad_step, word.place,
+            "there is no step '" + word.text + "'" + suggestion(word.text, names));
+    }
+
+    std::optional<FlowStep> read_step(const yaml::Node& node, const std::vector<Name>& words,
+                                      const StepRow& form) {
+        const std::size_t own = form.kind == StepKind::back_to ? 2 : 1;
+        FlowStep step{form.kind, {}, node.place};
+        const auto fail = [&](Place place, std::string text) -> std::optional<FlowStep> {
+            add(findings_, Slug::bad_step, place, std::move(text)).mend =
+                "write it as in '" + std::string(form.example) + "'";
+            return std::nullopt;
+        };
+        const std::string quoted = "'" + std::string(form.name) + "'";
+        if (form.operand == Operand::nothing) {
+            if (words.size() == own) return step;
+            return fail(words[own].place, quoted + " takes no further word");
+        }
+        if (words.size() == own) return fail(node.place, quoted + " of what? A word is missing");
+        if (form.operand == Operand::text) {
+            const std::size_t begin = node.text.find(words[own].text, form.name.size());
+            step.subject = {node.text.substr(begin), words[own].place};
+            return step;
+        }
+        if (form.operand == Operand::name_or_one_of && words[own].text == "one-of") {
+            if (read_one_of(words, own + 1, step)) return step;
+            return fail(words[own].place, "'one-of' wants scenes in brackets");
+        }
+        const std::size_t all = own + (form.operand == Operand::name_and_value ? 2 : 1);
+        if (words.size() < all)
+            return fail(words[own].place, quoted + " wants a name and what it becomes");
+        if (words.size() > all)
+            return fail(words[all].place, quoted + (all == own + 1 ? " takes one word only"
+                                                                   : " takes two words only"));
+        step.subject = words[own];
+        if (form.operand == Operand::name_and_value) step.value = words[own + 1];
+        return step;
+    }
+
+    /// `[harbour, fog]`, from `at` on.
+    static bool read_one_of(const std::vector<Name>& words, std::size_t at, FlowStep& step) {
+        if (at + 2 >= words.size() || words[at].text != "[" || words.back().text != "]")
+            return false;
+        for (std::size_t i = at + 1; i + 1 < words.size(); ++i) {
+            const bool mark = words[i].text == ",";
+            if (mark != ((i - at) % 2 == 0)) return false;
+            if (!mark) step.one_of.push_back(words[i]);
+        }
+        return step.one_of.size() * 2 == words.size() - at - 1;
+    }
+
+    /// At most one step moves among screens, and it stands last: what the proof rests on.
+    void check_order(const std::vector<FlowStep>& steps) {
+        for (std::size_t i = 0; i + 1 < steps.size(); ++i) {
+            if (!grammar::row_of(steps[i].kind).moves) continue;
+            Finding& finding = add(findings_, Slug::step_order, steps[i].place,
+                                   "'" + std::string(name_of(steps[i].kind)) +
+                                       "' moves among screens, so nothing may follow it");
+            finding.also.push_back({steps[i + 1].place, "this step comes after it"});
+            finding.mend = "put it last; a list holds at most one such step";
+            return;
+        }
+    }
+
+    const Source& source_;
+    Findings& findings_;
+};
+
+} // namespace
+
+FlowAction read_action(const yaml::Node& node, const Source& source, Findings& findings) {
+    return ActionReader(source, findings).read(node);
+}
+
+std::string_view name_of(StepKind kind) {
+    return grammar::row_of(kind).name;
+}
+
+} // namespace rondix

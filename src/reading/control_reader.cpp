@@ -1,0 +1,204 @@
+#include "reading/control_reader.hpp"
+
+#include "reading/action_reader.hpp"
+#include "reading/condition.hpp"
+#include "reading/place_reader.hpp"
+#include "reading/screen_reader.hpp"
+#include "reading/text_part.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace rondix {
+
+namespace {
+
+using grammar::ControlRow;
+using grammar::Owner;
+
+class ControlReader {
+  public:
+    ControlReader(const yaml::Node& node, const Source& source, Findings& findings)
+        : node_(node)
+        , source_(source)
+        , findings_(findings) {}
+
+    std::optional<FlowControl> read() {
+        const ControlRow* form = row_named();
+        if (!form) return report_unknown(), std::nullopt;
+        const MapReader map(node_, form->kind, findings_);
+        FlowControl control;
+        control.kind = form->kind;
+        if (!begin(map, *form, control)) return std::nullopt;
+        read_own(map, *form, control);
+        return control;
+    }
+
+  private:
+    const ControlRow* row_named() const {
+        if (node_.kind != yaml::Kind::map) return nullptr;
+        for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
+            for (const ControlRow& row : grammar::controls)
+                if (node_.children[i].text == row.name) return &row;
+        return nullptr;
+    }
+
+    void report_unknown() {
+        std::vector<std::string_view> keys = {"text", "press", "when"};
+        for (const ControlRow& row : grammar::controls) keys.push_back(row.name);
+        const MapReader map(node_, "a control", keys, findings_);
+        if (!map.good()) return;
+        std::string others;
+        for (const ControlRow& row : grammar::controls)
+            if (row.kind != ControlKind::button)
+                others += (others.empty() ? "" : ", ") + std::string(row.name);
+        add(findings_, Slug::missing_key, node_.place,
+            "a control says first what it is and its name")
+            .mend = "begin it with '- button: name', or with one of " + others;
+    }
+
+    bool begin(const MapReader& map, const ControlRow& form, FlowControl& control) {
+        const std::optional<Name> id = map.name(form.name);
+        if (!id || !check_name(*map.find(form.name), findings_)) return false;
+        control.id = *id;
+        read_box_keys(map, source_, control.box, findings_);
+        return true;
+    }
+
+    void read_own(const MapReader& map, const ControlRow& form, FlowControl& control) {
+        const auto has = [&](std::string_view key) { return grammar::has_key(form.kind, key); };
+        if (has("text")) control.text = read_text(map, "text", control.mentions);
+        if (has("hint")) control.hint = read_text(map, "hint", control.mentions);
+        if (has("else")) control.hides = map.one_of("else").value_or(0) == 1;
+        if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
+            control.when = read_condition(*when, source_, findings_);
+        if (has("setting") && map.find("setting")) control.setting = map.name("setting");
+        if (has("setting") && form.kind != ControlKind::label && !map.find("setting"))
+            add(findings_, Slug::missing_key, control.id.place,
+                std::string(form.what) + " needs a 'setting'")
+                .mend = "name one that is declared under 'settings:' of the flow";
+        if (has("shows") && map.find("shows"))
+            if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
+        if (has("unfolds")) control.unfolds = map.yes_no("unfolds").value_or(false);
+        if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
+        if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
+        if (has("columns")) control.columns = count(map, "columns", 1);
+        if (has("rows")) control.rows = count(map, "rows", 6);
+        if (has("press")) read_press(map, control);
+        if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
+        if (form.kind == ControlKind::pages) read_show(map, control);
+        if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
+        if (form.kind == ControlKind::picture && !control.box.picture)
+            add(findings_, Slug::missing_key, control.id.place,
+                "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    /// A text, and what keys it names.
+    std::string read_text(const MapReader& map, std::string_view key,
+                          std::vector<Name>& mentions) const {
+        std::string text = map.text(key).value_or("");
+        if (!text.empty()) add_mentions(*map.find(key), source_, mentions);
+        return text;
+    }
+
+    /// `{ left: crew, down: { to: options, both: yes } }`.
+    void read_routes(const yaml::Node& node, FlowControl& control) {
+        constexpr std::array<std::string_view, 4> words = {"up", "down", "left", "right"};
+        const MapReader map(node, Owner::routes, findings_);
+        for (std::uint8_t i = 0; map.good() && i < words.size(); ++i) {
+            const yaml::Node* to = map.find(words[i]);
+            if (!to) continue;
+            FlowRoute route;
+            route.direction = i;
+            if (to->kind == yaml::Kind::map) {
+                const MapReader both(*to, Owner::route, findings_);
+                if (!both.need("to")) continue;
+                route.to = both.name("to").value_or(Name{});
+                route.both = both.yes_no("both").value_or(false);
+            } else {
+                route.to = map.name(words[i]).value_or(Name{});
+            }
+            control.routes.push_back(std::move(route));
+        }
+    }
+
+    std::uint16_t count(const MapReader& map, std::string_view key, std::uint16_t unsaid) {
+        const auto text = map.name(key);
+        if (!text) return unsaid;
+        std::string_view rest;
+        const auto number = leading_number(text->text, rest);
+        if (number && rest.empty() && *number >= 1 && *number <= 100 &&
+            *number == static_cast<int>(*number))
+            return static_cast<std::uint16_t>(*number);
+        add(findings_, Slug::wrong_type, text->place,
+            "'" + std::string(key) + "' wants a whole number from 1 to 100");
+        return unsaid;
+    }
+
+    void read_show(const MapReader& map, FlowControl& control) {
+        const yaml::Node* node = map.need("show");
+        if (!node) return;
+        const bool list = node->kind == yaml::Kind::list && !node->children.empty();
+        if (!list)
+            add(findings_, Slug::wrong_type, node->place,
+                "'show' wants a list of groups: '[sound, picture]'");
+        for (const yaml::Node& child : node->children) {
+            if (!list) break;
+            if (check_name(child, findings_)) control.pages.push_back({child.text, child.place});
+        }
+    }
+
+    void read_pieces(const yaml::Node& node, FlowControl& control) {
+        if (node.kind != yaml::Kind::list) {
+            add(findings_, Slug::wrong_type, node.place,
+                "'pieces' is written as a list: '- { file: anchor.svg, place: { at: left } }'");
+            return;
+        }
+        for (const yaml::Node& child : node.children) {
+            const MapReader map(child, Owner::piece, findings_);
+            if (!map.good()) continue;
+            FlowPiece piece;
+            if (const auto shows = map.one_of("shows"))
+                piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
+            if (piece.role != BoxRole::piece && !control.setting)
+                add(findings_, Slug::wrong_type, map.find("shows")->place,
+                    "only a control with a 'setting' has a value to show");
+            piece.place = child.place;
+            piece.text = read_text(map, "text", control.mentions);
+            read_box_keys(map, source_, piece.box, findings_);
+            control.pieces.push_back(std::move(piece));
+        }
+    }
+
+    /// A press that does nothing is a slip of wiring: it is told where it stands.
+    void read_press(const MapReader& map, FlowControl& button) {
+        const yaml::Node* node = map.find("press");
+        Place place = button.id.place;
+        if (node && !node->says_nothing()) {
+            const std::size_t before = findings_.size();
+            button.press = read_action(*node, source_, findings_);
+            bool does_something = false;
+            for (const FlowAlternative& alternative : button.press->alternatives)
+                does_something = does_something || !alternative.steps.empty();
+            if (does_something || findings_.size() > before) return;
+            place = node->place;
+        } else if (node) {
+            place = map.key_node("press")->place;
+        }
+        add(findings_, Slug::empty_press, place, "pressing '" + button.id.text + "' does nothing")
+            .mend = "write 'press: open ...', or 'press: todo ...' while it is not wired yet";
+    }
+
+    const yaml::Node& node_;
+    const Source& source_;
+    Findings& findings_;
+};
+
+} // namespace
+
+std::optional<FlowControl> read_control(const yaml::Node& node, const Source& source,
+                                        Findings& findings) {
+    return ControlReader(node, source, findings).read();
+}
+
+} // namespace rondix

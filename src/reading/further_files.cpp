@@ -1,0 +1,100 @@
+#include "reading/further_files.hpp"
+
+#include "reading/flow_reader.hpp"
+#include "yaml/near_files.hpp"
+#include "yaml/text_file.hpp"
+
+#include <filesystem>
+#include <set>
+#include <unordered_map>
+
+namespace rondix {
+
+namespace {
+constexpr std::size_t most_files = 1000;
+
+/// One name for a file, however its path is written.
+std::string plain_path(const std::string& path) {
+    return std::filesystem::path(path).lexically_normal().string();
+}
+
+template <class Rows>
+void report_twice_among(const Rows& rows, std::string_view what, Findings& findings) {
+    std::unordered_map<std::string_view, Place> seen;
+    for (const auto& row : rows) {
+        const auto [first, is_new] = seen.try_emplace(row.id.text, row.id.place);
+        if (is_new || first->second.file == row.id.place.file) continue; // told when it was read
+        add(findings, Slug::given_twice, row.id.place,
+            "there is a " + std::string(what) + " '" + row.id.text + "' already")
+            .also.push_back({first->second, "it stands here"});
+    }
+}
+
+} // namespace
+
+std::string folder_of(const std::string& file) {
+    const std::size_t slash = file.rfind('/');
+    return slash == std::string::npos ? "" : file.substr(0, slash + 1);
+}
+
+bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Findings& findings) {
+    const auto plain = [](const std::string& one) {
+        std::error_code unknown;
+        return std::filesystem::weakly_canonical(std::filesystem::absolute(one, unknown), unknown);
+    };
+    const auto within = plain(path).lexically_relative(plain(flow.root + "/"));
+    if (!within.empty() && *within.begin() != "..") return true;
+    add(findings, Slug::missing_file, name.place,
+        "'" + path + "' is outside of the folder of the flow, and is not read")
+        .mend = "move it there, or name a folder that holds both with '--root'";
+    return false;
+}
+
+std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const std::string& path,
+                                       const FileTexts& texts, std::vector<Source>& sources,
+                                       Findings& findings) {
+    if (!may_be_read(flow, name, path, findings)) return std::nullopt;
+    std::string text;
+    const auto at_hand = texts.find(path);
+    if (at_hand != texts.end()) text = at_hand->second;
+    const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
+    if (!fault.empty()) {
+        add(findings, Slug::missing_file, name.place,
+            "cannot read '" + path + "': " + fault + near_file(name.text, path));
+        return std::nullopt;
+    }
+    const auto number = static_cast<std::uint16_t>(sources.size());
+    sources.emplace_back(path, without_mark(std::move(text)));
+    return yaml::read(sources.back(), number, findings);
+}
+
+bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                     Findings& findings) {
+    std::set<std::string> read = {plain_path(sources[0].name())};
+    bool all_readable = true;
+    for (std::size_t i = 0; i < flow.includes.size(); ++i) { // which grows while they are read
+        const Name name = flow.includes[i];
+        const std::string folder = folder_of(sources[name.place.file].name());
+        const std::string path = name.text.starts_with('/') ? name.text : folder + name.text;
+        if (!read.insert(plain_path(path)).second) continue;
+        if (sources.size() > most_files) {
+            add(findings, Slug::too_large, name.place, "a flow is made of 1000 files at most");
+            return false;
+        }
+        const auto tree = read_further(flow, name, path, texts, sources, findings);
+        all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
+    }
+    return all_readable;
+}
+
+void report_names_of_several_files(const Flow& flow, Findings& findings) {
+    report_twice_among(flow.scenes, "scene", findings);
+    report_twice_among(flow.screens, "screen", findings);
+    report_twice_among(flow.parts, "part", findings);
+    report_twice_among(flow.flags, "flag", findings);
+    report_twice_among(flow.events, "event", findings);
+    report_twice_among(flow.requests, "request", findings);
+    report_twice_among(flow.settings, "setting", findings);
+}
+
+} // namespace rondix

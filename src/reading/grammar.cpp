@@ -1,0 +1,155 @@
+#include "reading/grammar.hpp"
+
+#include "reading/grammar_keys.hpp"
+
+#include <algorithm>
+
+namespace rondix::grammar {
+
+namespace {
+
+using enum Owner;
+using C = ControlKind;
+
+} // namespace
+
+// A row is a line.
+// clang-format off
+constexpr std::array<OwnerRow, owner_count> owners = {{
+    {nothing, "", "", ""},
+    {flow, "flow", "a flow", "The menus of a game: screens, what each button does, scenes, flags, settings."},
+    {included, "included", "a file that a flow includes", "What a further file adds to the flow."},
+    {loading, "loading", "loading", "How loads are waited for."},
+    {start, "start", "a start", "Where the menus start, under a condition."},
+    {scene, "scene", "a scene", "A scene of the game."},
+    {flag, "flag", "a flag", "Something that is so or not.", true},
+    {event, "event", "an event", "Something that the game reports."},
+    {request, "request", "a request", "Something that the game is asked for.", true},
+    {setting, "setting", "a setting", "A value that the player changes and the game keeps."},
+    {screen, "screen", "a screen", "A screen of the menus.", true},
+    {part, "part", "a part", "What several screens have in common."},
+    {part_use, "part-use", "a part", "The controls of a part stand here."},
+    {moving_on, "moving-on", "what happens by itself", "What a screen does by itself, after a time."},
+    {alternative, "alternative", "an alternative", "Steps with a condition, or after a question."},
+    {question, "question", "a question", "A question, with what its answers say."},
+    {control, "control", "a control", "Something on a screen. It says first what it is."},
+    {routes, "routes", "'routes'", "Where the focus goes, where it is not the nearest."},
+    {route, "route", "a route", "Where the focus goes, and whether back."},
+    {piece, "piece", "a piece", "A text or picture within a control."},
+    {place, "place", "a place", "Where it stands."},
+    {tall_place, "tall-place", "a place for tall windows", "What of its place is otherwise in tall windows."},
+    {group, "group", "a group", "A group of controls."},
+    {tall_group, "tall-group", "a group in tall windows", "What of the group is otherwise in tall windows."},
+    {theme, "theme", "a theme", "How menus look and sound."},
+}};
+
+
+constexpr std::array<StepRow, step_count> steps = {{
+    {"open", StepKind::open, Operand::name, true, "SCREEN", "open options", "puts it on the stack"},
+    {"go", StepKind::go, Operand::name, true, "SCREEN", "go options", "puts it in the place of the current screen. A play screen, and the loading screen of a load on its way, are bound to the bottom: there it opens"},
+    {"back", StepKind::back, Operand::nothing, true, "", "back", "closes the current screen; never the last one"},
+    {"back to", StepKind::back_to, Operand::name, true, "SCREEN", "back to title", "closes screens until it is current, or only the bottom one is left"},
+    {"resume", StepKind::resume, Operand::nothing, true, "", "resume", "closes every screen above the play screen; where there is none, nothing"},
+    {"load", StepKind::load, Operand::name_or_one_of, true, "SCENE", "load harbour", "closes every screen, unloads the old scene, loads this one afresh; `load one-of [SCENE, ...]`: which, the row of a list says"},
+    {"retry", StepKind::retry, Operand::nothing, true, "", "retry", "loads the current scene again; after a failed load, tries that load again"},
+    {"home", StepKind::home, Operand::nothing, true, "", "home", "back to where the flow starts"},
+    {"quit", StepKind::quit, Operand::nothing, true, "", "quit", "asks the game to leave"},
+    {"request", StepKind::request, Operand::name, true, "NAME", "request save", "asks the game for NAME and shows its screen"},
+    {"raise", StepKind::raise, Operand::name, false, "FLAG", "raise seen-chart", "raises a flag"},
+    {"lower", StepKind::lower, Operand::name, false, "FLAG", "lower seen-chart", "lowers a flag"},
+    {"set", StepKind::set, Operand::name_and_value, false, "SETTING VALUE", "set music 70", "changes a setting; a text can only be reset"},
+    {"reset", StepKind::reset, Operand::name, false, "SETTING", "reset music", "gives a setting its first value"},
+    {"turn", StepKind::turn, Operand::name_and_value, false, "PAGES PAGE", "turn sections next", "shows another page; `next` and `previous` go round"},
+    {"tell", StepKind::tell, Operand::name, false, "WORD", "tell horn", "hands a word to the game"},
+    {"todo", StepKind::todo, Operand::text, false, "TEXT", "todo show the chart", "not wired yet: the player is told so, and `check` lists it"},
+}};
+
+constexpr std::array<ControlRow, control_count> controls = {{
+    {"label", C::label, "a label", OfSetting::any, "a text"},
+    {"picture", C::picture, "a picture", OfSetting::none, "a picture: `{ picture: NAME, file: ... }`"},
+    {"panel", C::panel, "a panel", OfSetting::none, "a ground for others"},
+    {"pages", C::pages, "pages", OfSetting::none, "`{ pages: NAME, show: [sound, picture] }` shows one of several groups of the screen (`groups:`); the buttons that turn them stand outside"},
+    {"button", C::button, "a button", OfSetting::none, "is pressed: `{ button: NAME, text: ..., press: ... }`"},
+    {"toggle", C::toggle, "a toggle", OfSetting::yes_no, "changes a setting that is yes or no"},
+    {"slider", C::slider, "a slider", OfSetting::number, "changes a setting that is a number: `{ slider: NAME, text: ..., setting: music }`"},
+    {"choice", C::choice, "a choice", OfSetting::choice, "changes a setting that is one of a list"},
+    {"entry", C::entry, "an entry", OfSetting::text, "changes a setting that is a text, which is typed"},
+    {"list", C::list, "a list", OfSetting::none, "rows that the game supplies; `press` is that of each row. It may depend on the row: `press: \"load one-of [harbour, fog]\"`, where the game says which for each row, and the proof tries all"},
+    {"binding", C::binding, "a binding", OfSetting::key, "takes another key for a setting that is one: `{ binding: NAME, text: Agree, setting: agree }`. Pressed, it waits for a key (8 seconds at most; a click elsewhere ends it)"},
+}};
+
+// clang-format on
+
+constexpr std::span<const KeyRow> keys = rows::keys;
+
+// A kind that is forgotten, or out of order, does not compile.
+constexpr bool in_order() {
+    for (std::size_t i = 0; i < owners.size(); ++i)
+        if (owners[i].owner != Owner(i)) return false;
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        if (steps[i].kind != StepKind(i) || steps[i].moves != moves_among_screens(StepKind(i)))
+            return false;
+    for (std::size_t i = 0; i < controls.size(); ++i)
+        if (controls[i].kind != ControlKind(i)) return false;
+    return true;
+}
+static_assert(in_order());
+
+/// The compiler asks for each kind of control here: for a new one, a row above and the count in
+/// grammar.hpp.
+constexpr bool has_row(ControlKind kind) {
+    switch (kind) {
+    case C::label:
+    case C::picture:
+    case C::panel:
+    case C::pages:
+    case C::button:
+    case C::toggle:
+    case C::slider:
+    case C::choice:
+    case C::entry:
+    case C::list:
+    case C::binding: return static_cast<std::size_t>(kind) < control_count;
+    }
+    return false;
+}
+static_assert(has_row(ControlKind(control_count - 1)) && !has_row(ControlKind(control_count)));
+
+std::vector<std::string_view> keys_of(Owner owner) {
+    std::vector<std::string_view> all;
+    for (const KeyRow& row : keys)
+        if (row.owner == owner) all.push_back(row.key);
+    return all;
+}
+
+std::vector<std::string_view> keys_of(ControlKind kind) {
+    std::vector<std::string_view> all = {row_of(kind).name};
+    for (const KeyRow& row : keys)
+        if (row.owner == Owner::control && (row.kinds == 0 || (row.kinds & kinds_of(kind)) != 0))
+            all.push_back(row.key);
+    return all;
+}
+
+bool has_key(ControlKind kind, std::string_view key) {
+    const KeyRow* row = find(Owner::control, key);
+    return row && (row->kinds == 0 || (row->kinds & kinds_of(kind)) != 0);
+}
+
+const KeyRow* find(Owner owner, std::string_view key) {
+    const auto found = std::find_if(keys.begin(), keys.end(), [&](const KeyRow& row) {
+        return row.owner == owner && row.key == key;
+    });
+    return found == keys.end() ? nullptr : &*found;
+}
+
+std::vector<std::string_view> words_of(const KeyRow& row) {
+    std::vector<std::string_view> words;
+    for (std::string_view rest = row.words; !rest.empty();) {
+        const std::size_t end = std::min(rest.find(", "), rest.size());
+        words.push_back(rest.substr(0, end));
+        rest.remove_prefix(std::min(end + 2, rest.size()));
+    }
+    return words;
+}
+
+} // namespace rondix::grammar

@@ -1,0 +1,73 @@
+#include "reading/grammar_text.hpp"
+
+#include "reading/grammar.hpp"
+#include "reading/style_words.hpp"
+
+namespace rondix {
+
+namespace {
+
+using grammar::KeyRow;
+using grammar::Owner;
+
+std::string table(std::string_view name, const std::string& rows) {
+    return "<!-- table: " + std::string(name) + " -->\n" + rows + "<!-- end -->\n";
+}
+
+std::string table_of(Owner owner) {
+    std::string rows = "| key | what | when it is not said |\n|---|---|---|\n";
+    for (const KeyRow& row : grammar::keys) {
+        if (row.owner != owner || row.form == grammar::Form::version) continue;
+        const bool is_needed = row.how == grammar::needed;
+        rows += "| `" + std::string(row.key) + "` | " + std::string(row.help) + " | " +
+                (is_needed ? "needed" : std::string(row.unsaid)) + " |\n";
+    }
+    return table(grammar::row_of(owner).name, rows);
+}
+
+std::string kinds() {
+    std::string rows = "| control | what | keys of its own |\n|---|---|---|\n";
+    for (const grammar::ControlRow& control : grammar::controls) {
+        std::string own;
+        for (const KeyRow& row : grammar::keys)
+            if (row.owner == Owner::control && row.kinds != 0 &&
+                grammar::has_key(control.kind, row.key))
+                own += (own.empty() ? "`" : ", `") + std::string(row.key) + "`";
+        rows += "| `" + std::string(control.name) + "` | " + std::string(control.help) + " | " +
+                own + " |\n";
+    }
+    return table("kinds", rows);
+}
+
+std::string steps() {
+    std::string rows = "| step | does |\n|---|---|\n";
+    bool moving = true;
+    for (const grammar::StepRow& step : grammar::steps) {
+        if (moving && !step.moves) rows += "| | |\n";
+        moving = step.moves;
+        rows += "| `" + std::string(step.name) + (step.operands.empty() ? "" : " ") +
+                std::string(step.operands) + "` | " + std::string(step.help) + " |\n";
+    }
+    return table("steps", rows);
+}
+
+std::string styles() {
+    std::string rows = "| word | what |\n|---|---|\n";
+    for (const StyleWord& word : style_words())
+        rows += "| `" + std::string(word.key) + "` | " + std::string(word.help) +
+                (word.whole ? ". The same in every state" : "") + " |\n";
+    rows += "| `like` | another style: all of it that is not said anew |\n";
+    return table("style", rows);
+}
+
+} // namespace
+
+std::string grammar_tables() {
+    std::string all;
+    for (const grammar::OwnerRow& owner : grammar::owners)
+        if (owner.owner != Owner::nothing && owner.owner != Owner::part_use)
+            all += table_of(owner.owner);
+    return all + kinds() + steps() + styles();
+}
+
+} // namespace rondix

@@ -1,0 +1,168 @@
+#include "reading/map_reader.hpp"
+
+#include "rondix/tools/names.hpp"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+
+namespace rondix {
+
+namespace {
+std::string quoted(std::string_view word) {
+    return "'" + std::string(word) + "'";
+}
+} // namespace
+
+MapReader::MapReader(const yaml::Node& node, std::string_view what,
+                     const std::vector<std::string_view>& known, Findings& findings)
+    : node_(node)
+    , what_(what)
+    , findings_(findings) {
+    if (!good()) {
+        add(findings, Slug::wrong_type, node.place,
+            std::string(what) + " is written as a map: 'key: value'");
+        return;
+    }
+    for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
+        const yaml::Node& key = node.children[i];
+        if (std::find(known.begin(), known.end(), key.text) != known.end()) continue;
+        std::string all;
+        for (std::string_view name : known) all += (all.empty() ? "" : ", ") + std::string(name);
+        add(findings, Slug::unknown_key, key.place,
+            std::string(what) + " has no " + quoted(key.text) + suggestion(key.text, known))
+            .mend = "the keys here: " + all;
+        findings.back().keys.assign(known.begin(), known.end());
+    }
+}
+
+MapReader::MapReader(const yaml::Node& node, grammar::Owner owner, std::string_view what,
+                     Findings& findings)
+    : MapReader(node, what, grammar::keys_of(owner), findings) {
+    owner_ = owner;
+}
+
+MapReader::MapReader(const yaml::Node& node, ControlKind kind, Findings& findings)
+    : MapReader(node, grammar::row_of(kind).what, grammar::keys_of(kind), findings) {
+    owner_ = grammar::Owner::control;
+}
+
+const yaml::Node* MapReader::key_node(std::string_view key) const {
+    if (!good()) return nullptr;
+    for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
+        if (node_.children[i].text == key) return &node_.children[i];
+    return nullptr;
+}
+
+const yaml::Node* MapReader::find(std::string_view key) const {
+    const yaml::Node* node = key_node(key);
+    return node ? node + 1 : nullptr; // the value stands behind its key
+}
+
+const yaml::Node* MapReader::need(std::string_view key) const {
+    const yaml::Node* node = find(key);
+    if (!node && good())
+        add(findings_, Slug::missing_key, node_.place, what_ + " needs " + quoted(key));
+    return node;
+}
+
+const yaml::Node* MapReader::text_node(std::string_view key, std::string_view wanted) const {
+    const yaml::Node* node = find(key);
+    if (!node) return nullptr;
+    if (node->kind == yaml::Kind::text && !node->says_nothing()) return node;
+    add(findings_, Slug::wrong_type, node->says_nothing() ? key_node(key)->place : node->place,
+        quoted(key) + " wants " + std::string(wanted));
+    return nullptr;
+}
+
+std::optional<std::string> MapReader::text(std::string_view key) const {
+    const yaml::Node* node = text_node(key, "a text");
+    return node ? std::optional(node->text) : std::nullopt;
+}
+
+std::optional<Name> MapReader::name(std::string_view key) const {
+    const yaml::Node* node = text_node(key, "a name");
+    return node ? std::optional(Name{node->text, node->place}) : std::nullopt;
+}
+
+std::optional<std::size_t> MapReader::one_of(std::string_view key,
+                                             const std::vector<std::string_view>& words) const {
+    std::string all;
+    for (std::string_view word : words) all += (all.empty() ? "" : ", ") + std::string(word);
+    const yaml::Node* node = text_node(key, "one of " + all);
+    if (!node) return std::nullopt;
+    const auto word = std::find(words.begin(), words.end(), node->text);
+    if (word != words.end()) return static_cast<std::size_t>(word - words.begin());
+    add(findings_, Slug::wrong_type, node->place,
+        quoted(key) + " wants one of " + all + suggestion(node->text, words));
+    return std::nullopt;
+}
+
+std::optional<std::size_t> MapReader::one_of(std::string_view key) const {
+    const grammar::KeyRow* row = grammar::find(owner_, key);
+    return row ? one_of(key, grammar::words_of(*row)) : std::nullopt;
+}
+
+std::optional<bool> MapReader::yes_no(std::string_view key) const {
+    const yaml::Node* node = text_node(key, "yes or no");
+    if (!node) return std::nullopt;
+    if (node->plain && (node->text == "yes" || node->text == "true")) return true;
+    if (node->plain && (node->text == "no" || node->text == "false")) return false;
+    add(findings_, Slug::wrong_type, node->place, quoted(key) + " wants yes or no");
+    return std::nullopt;
+}
+
+std::optional<std::vector<Name>> MapReader::names(std::string_view key) const {
+    const yaml::Node* node = find(key);
+    if (!node) return std::nullopt;
+    const bool good = node->kind == yaml::Kind::list &&
+                      std::all_of(node->children.begin(), node->children.end(), [](auto& child) {
+                          return child.kind == yaml::Kind::text && !child.text.empty();
+                      });
+    if (!good) {
+        add(findings_, Slug::wrong_type, node->place,
+            quoted(key) + " wants a list of names: [a, b]");
+        return std::nullopt;
+    }
+    std::vector<Name> names;
+    for (const yaml::Node& child : node->children) names.push_back({child.text, child.place});
+    return names;
+}
+
+std::optional<std::uint32_t> MapReader::duration_ms(std::string_view key) const {
+    const yaml::Node* node = text_node(key, "a time such as 1.2s or 250ms");
+    if (!node) return std::nullopt;
+    std::string_view unit;
+    const std::optional<double> number = leading_number(node->text, unit);
+    const double factor = unit == "s" ? 1000 : unit == "ms" ? 1 : 0;
+    const double ms = number.value_or(0) * factor;
+    if (number && factor > 0 && ms <= 86'400'000 && (ms >= 1 || ms == 0))
+        return static_cast<std::uint32_t>(std::lround(ms));
+    add(findings_, Slug::wrong_type, node->place,
+        quoted(key) + " wants a time such as 1.2s or 250ms, of at most a day");
+    return std::nullopt;
+}
+
+std::optional<std::uint8_t> MapReader::percent(std::string_view key) const {
+    const yaml::Node* node = text_node(key, "a share such as 60%");
+    if (!node) return std::nullopt;
+    std::string_view unit;
+    const std::optional<double> number = leading_number(node->text, unit);
+    if (number && unit == "%" && *number <= 100)
+        return static_cast<std::uint8_t>(std::lround(*number));
+    add(findings_, Slug::wrong_type, node->place,
+        quoted(key) + " wants a share from 0% to 100%, such as 60%");
+    return std::nullopt;
+}
+
+std::optional<double> leading_number(std::string_view text, std::string_view& rest) {
+    double number = 0;
+    if (text.empty() || text[0] < '0' || text[0] > '9') return std::nullopt;
+    const auto [end, fault] =
+        std::from_chars(text.data(), text.data() + text.size(), number, std::chars_format::fixed);
+    if (fault != std::errc{}) return std::nullopt;
+    rest = text.substr(static_cast<std::size_t>(end - text.data()));
+    return number;
+}
+
+} // namespace rondix

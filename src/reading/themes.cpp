@@ -1,0 +1,49 @@
+#include "reading/themes.hpp"
+
+#include "reading/further_files.hpp"
+#include "reading/plain_theme_text.hpp"
+#include "reading/style_reader.hpp"
+#include "yaml/yaml_tree.hpp"
+
+namespace rondix {
+
+namespace {
+
+void read_named_theme(const Flow& flow, const Name& name, const std::string& path,
+                      const FileTexts& texts, Theme& theme, std::vector<Source>& sources,
+                      Findings& findings) {
+    const auto tree = read_further(flow, name, path, texts, sources, findings);
+    if (tree) read_theme_file(*tree, sources.back(), theme, findings);
+}
+
+} // namespace
+
+const Theme& plain_theme() {
+    static const Theme theme = [] {
+        Theme read;
+        Findings findings;
+        const Source source("built-in theme", std::string(plain_theme_text));
+        const auto tree = yaml::read(source, Place::nowhere, findings);
+        if (tree) read_theme_file(*tree, source, read, findings);
+        return read;
+    }();
+    return theme;
+}
+
+void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
+                   Findings& findings) {
+    const std::string folder = folder_of(sources[0].name());
+    Theme& own = flow.themes.back();
+    own.folder = folder;
+    own.short_side = static_cast<float>(std::min(flow.design_width, flow.design_height));
+    if (flow.theme_file) {
+        Theme theme;
+        const std::string path = folder + flow.theme_file->text;
+        theme.folder = folder_of(path);
+        read_named_theme(flow, *flow.theme_file, path, texts, theme, sources, findings);
+        flow.themes.insert(flow.themes.begin(), std::move(theme));
+    }
+    flow.themes.insert(flow.themes.begin(), plain_theme());
+}
+
+} // namespace rondix
