@@ -1,6 +1,7 @@
 #include "check/idle_steps.hpp"
 
 #include "check/evidence.hpp"
+#include "reading/grammar.hpp"
 
 #include <algorithm>
 #include <map>
@@ -9,6 +10,8 @@
 namespace rondix {
 
 namespace {
+
+using grammar::Needs;
 
 class IdleSteps {
   public:
@@ -40,7 +43,7 @@ class IdleSteps {
         const auto branches = frames_.branches(frame);
         for (const Rule& rule : heads_.may(frame)) {
             const Branch& branch = branches[rule.branch];
-            if (branch.step == Branch::no_step || !can_be_idle(branch.step)) continue;
+            if (branch.step == Branch::no_step || needs_of(branch.step) == Needs::nothing) continue;
             bool reached = false;
             each_value(question_.proof.reached().of(frame), [&](Values values) {
                 reached |= rule.holds(values) && !question_.is_stuck(frame, values);
@@ -81,36 +84,17 @@ class IdleSteps {
         return a == b;
     }
 
-    bool can_be_idle(std::uint32_t step) const {
-        switch (flow_.steps[step].kind) {
-        case StepKind::back:
-        case StepKind::back_to:
-        case StepKind::resume:
-        case StepKind::retry: return true;
-        case StepKind::open:
-        case StepKind::go:
-        case StepKind::load:
-        case StepKind::home:
-        case StepKind::quit:
-        case StepKind::request:
-        case StepKind::raise:
-        case StepKind::lower:
-        case StepKind::set:
-        case StepKind::reset:
-        case StepKind::turn:
-        case StepKind::tell:
-        case StepKind::todo: break;
-        }
-        return false;
+    Needs needs_of(std::uint32_t step) const {
+        return grammar::row_of(flow_.steps[step].kind).needs;
     }
 
     bool works(const Branch& branch, FrameId frame) {
-        const Step& step = flow_.steps[branch.step];
-        if (step.kind == StepKind::back_to) {
-            const ScreenId screen{static_cast<std::uint16_t>(step.subject)};
+        const Needs needs = needs_of(branch.step);
+        if (needs == Needs::named_beneath) {
+            const ScreenId screen{static_cast<std::uint16_t>(flow_.steps[branch.step].subject)};
             return frames_[frame].screen == screen || may_be_beneath(screen, frame);
         }
-        if (step.kind == StepKind::retry) return frames_[frame].scene != no_scene;
+        if (needs == Needs::scene) return frames_[frame].scene != no_scene;
         return branch.kind != Branch::Kind::stays || !alike(frames_[branch.frame], frames_[frame]);
     }
 
@@ -146,42 +130,30 @@ class IdleSteps {
         const Step& row = flow_.steps[step];
         const std::string on = "'" + question_.name_of(trail.there.current()) + "'";
         std::string text, mend;
-        switch (row.kind) {
-        case StepKind::back:
+        switch (needs_of(step)) {
+        case Needs::nothing: break; // it always does something
+        case Needs::screen_beneath:
             text = "'back' does nothing here: nothing is ever beneath " + on;
             mend = "name where it should lead";
             break;
-        case StepKind::resume:
+        case Needs::play_beneath:
             text = "'resume' does nothing here: no play screen is ever beneath " + on;
             mend = "write 'back', or name where it should lead";
             break;
-        case StepKind::retry:
+        case Needs::scene:
             text = "'retry' does nothing here: there is no scene on " + on;
             mend = "write 'load SCENE'";
             break;
-        case StepKind::open:
-        case StepKind::go:
-        case StepKind::back_to:
-        case StepKind::load:
-        case StepKind::home:
-        case StepKind::quit:
-        case StepKind::request:
-        case StepKind::raise:
-        case StepKind::lower:
-        case StepKind::set:
-        case StepKind::reset:
-        case StepKind::turn:
-        case StepKind::tell:
-        case StepKind::todo: {
-            const std::string target =
-                question_.name_of(ScreenId{static_cast<std::uint16_t>(row.subject)});
+        case Needs::named_beneath: {
+            const ScreenId screen{static_cast<std::uint16_t>(row.subject)};
+            const std::string target = question_.name_of(screen);
             text = "'" + target + "' is never beneath " + on +
                    ": 'back to' closes everything but the bottom";
-            mend = "write 'go " + target + "' or 'open " + target + "'";
+            mend = flow_[screen].play ? "write 'back', or 'load' a scene whose root it is"
+                                      : "write 'go " + target + "' or 'open " + target + "'";
+            break;
         }
         }
-        if (row.kind == StepKind::back_to && flow_.screens[row.subject].play)
-            mend = "write 'back', or 'load' a scene whose root it is";
         Finding& finding =
             add(findings_, Slug::idle_step, question_.file.origins.steps[step], std::move(text));
         finding.how = in_words(flow_, trail.moves);

@@ -128,10 +128,18 @@ enum class Operand : std::uint8_t {
     text,
 };
 
+/// What the name behind a step is of.
+enum class NameOf : std::uint8_t { nothing, screen, scene, request, flag, setting, pages, word };
+
+/// What must be there, so that a step does anything at all.
+enum class Needs : std::uint8_t { nothing, screen_beneath, named_beneath, play_beneath, scene };
+
 struct StepRow {
     std::string_view name;
     StepKind kind{};
     Operand operand{};
+    NameOf name_of{};
+    Needs needs{};
     bool moves = false;        ///< among screens: then it stands last
     std::string_view operands; ///< "SCREEN"
     std::string_view example;

@@ -1,5 +1,6 @@
 // What a button says against what it does.
 #include "check/wiring/slips.hpp"
+#include "reading/grammar.hpp"
 #include "reading/setting_values.hpp"
 
 #include <algorithm>
@@ -131,25 +132,13 @@ class WrongTexts {
     void follow(const FlowStep& step, Goals& goals) const {
         if (!moves_among_screens(step.kind)) return;
         goals.steps.push_back(&step);
-        switch (step.kind) {
-        case StepKind::open:
-        case StepKind::go:
-        case StepKind::back_to: goals.screens.insert(step.subject.text); break;
-        case StepKind::load: follow_load(step, goals); break;
-        case StepKind::back:
-        case StepKind::resume:
-        case StepKind::retry:
-        case StepKind::home:
-        case StepKind::quit:
-        case StepKind::request:
-        case StepKind::raise:
-        case StepKind::lower:
-        case StepKind::set:
-        case StepKind::reset:
-        case StepKind::turn:
-        case StepKind::tell:
-        case StepKind::todo: goals.somewhere = true; break;
-        }
+        const grammar::NameOf name_of = grammar::row_of(step.kind).name_of;
+        if (name_of == grammar::NameOf::screen)
+            goals.screens.insert(step.subject.text);
+        else if (name_of == grammar::NameOf::scene)
+            follow_load(step, goals);
+        else
+            goals.somewhere = true;
     }
 
     void follow_load(const FlowStep& step, Goals& goals) const {
@@ -187,28 +176,20 @@ class WrongTexts {
             return std::any_of(rows.begin(), rows.end(),
                                [&](const auto& row) { return row.id.text == word; });
         };
-        switch (step.kind) {
-        case StepKind::set:
+        switch (grammar::row_of(step.kind).name_of) {
+        case grammar::NameOf::setting:
+            if (step.value.text.empty()) return has(flow_.settings);
             for (const FlowSetting& setting : flow_.settings)
                 if (setting.id.text == step.subject.text)
                     return value_of(setting, word).has_value();
             return false;
-        case StepKind::load: return has(flow_.scenes);
-        case StepKind::open:
-        case StepKind::go:
-        case StepKind::back_to: return has(flow_.screens);
-        case StepKind::tell: return true;
-        case StepKind::back:
-        case StepKind::resume:
-        case StepKind::retry:
-        case StepKind::home:
-        case StepKind::quit:
-        case StepKind::request:
-        case StepKind::raise:
-        case StepKind::lower:
-        case StepKind::reset:
-        case StepKind::turn:
-        case StepKind::todo: break;
+        case grammar::NameOf::scene: return has(flow_.scenes);
+        case grammar::NameOf::screen: return has(flow_.screens);
+        case grammar::NameOf::word: return true;
+        case grammar::NameOf::request: return has(flow_.requests);
+        case grammar::NameOf::flag: return has(flow_.flags);
+        case grammar::NameOf::pages:
+        case grammar::NameOf::nothing: break;
         }
         return false;
     }
