@@ -93,8 +93,9 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
         Watch watch(options);
         Frames frames(flow, watch);
         const Heads heads(frames, flow, flow.devices, tracked, watch);
-        const HeadSet reached = reachable(heads, Leaving(heads, Leaving::any_move, watch), watch);
-        const Leaving leaving(heads, of_a_way_out, watch);
+        const HeadSet reached =
+            reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
+        const Leaving leaving(heads, Leaving::By::a_way_out, watch);
         HeadSet play(heads);
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (Values values = 0; values < heads.values(); ++values)

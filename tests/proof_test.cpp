@@ -57,7 +57,7 @@ class Comparison {
             const auto [known, is_new] = seen.try_emplace(heads_.head_of(situation), far);
             if (!is_new) known->second = std::min(known->second, far);
         }
-        const Leaving leaving(heads_, Leaving::any_move, watch_);
+        const Leaving leaving(heads_, Leaving::By::any_move, watch_);
         const HeadSet reached = reachable(heads_, leaving, watch_);
         const Paths paths(heads_, {}, watch_);
         for (HeadId head = 0; head < heads_.size(); ++head) {
@@ -226,7 +226,25 @@ TEST(Proof, TracksTheFlagsThatMatter) {
     EXPECT_EQ(result.verdict, Verdict::proved);
     EXPECT_EQ(result.figures.tracked_flags, 7u);
     EXPECT_EQ(result.figures.situations, 576u); // 2^7 in the hall, 2^6 in each room
-    EXPECT_EQ(check(good_flow(locked_rooms(20))).stop, Stop::flags);
+}
+
+/// Each room by itself hangs on its own key.
+TEST(Proof, MoreFlagsThanCanBeTrackedAtOnceAreLookedAtScreenByScreen) {
+    std::string text = locked_rooms(40);
+    const CheckResult safe = check(good_flow(text));
+    EXPECT_EQ(safe.verdict, Verdict::proved);
+    EXPECT_TRUE(safe.open.empty());
+    EXPECT_EQ(safe.figures.left_out, std::vector<std::string>{"longest-way-out"});
+    const std::string room = "  room31:\n    back: none\n    controls:\n";
+    text.insert(text.find(room) + room.size(), "      - { button: give, press: lower key31 }\n");
+    const FlowFile file = good_flow(text);
+    const CheckResult result = check(file);
+    EXPECT_EQ(result.verdict, Verdict::not_so);
+    ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
+    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_EQ(result.findings[0].how,
+              (std::vector<std::string>{"press take31", "press enter31", "press give"}));
+    EXPECT_EQ(result.findings[0].disabled, std::vector<std::string>{"out"});
 }
 
 TEST(Proof, FindsTheOneFlagThatTraps) {

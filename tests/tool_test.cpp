@@ -65,7 +65,7 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
 TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
     const auto folder = scratch();
     const std::string flow = (folder / "lock.flow.yaml").string();
-    std::ofstream(flow) << lock_flow(14);
+    std::ofstream(flow) << lock_flow(16);
     const auto not_settled = [&](const std::string& limit, const std::string& why) {
         const Ran ran = rondix("check " + limit + " '" + flow + "'");
         EXPECT_EQ(ran.status, 3) << limit;
@@ -81,7 +81,7 @@ TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
 TEST(Tool, AnInterruptEndsTheCheck) {
     const auto folder = scratch();
     const std::string flow = (folder / "lock.flow.yaml").string();
-    std::ofstream(flow) << lock_flow(14);
+    std::ofstream(flow) << lock_flow(16);
     std::FILE* pipe =
         popen(("timeout --foreground --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow +
                "' 2>&1")

@@ -56,9 +56,15 @@ struct CheckOptions {
     /// Of more screens than this that all lead to each other by `open` and `go` it is not kept
     /// apart which of them lie beneath, at first; where that matters, all of it is looked at anew.
     std::size_t most_reopenable = 10;
+    /// The flags that are told apart at once may take so many bits, 16 at most; where more of them
+    /// matter, screens are looked at one by one, and what needs more by itself is told as open.
+    unsigned most_bits = 16;
     /// Where neither going forward nor what cannot be tells whether something happens, it may take
     /// so much of that work to know; else it is told as open.
     std::size_t most_work_for_doubts = 5'000'000;
+    /// Figures that would take more of it are left out, one by one; those of each screen, where they
+    /// are wanted, may take twenty times as much.
+    std::size_t most_work_for_figures = 2'000'000;
     bool each_screen = false; ///< figures of each screen are wanted
     /// Called now and then; false: stop.
     std::function<bool(const Progress&)> progress;

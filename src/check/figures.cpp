@@ -76,8 +76,11 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
             return one.slug == slug && one.with.empty();
         });
     };
-    if (stuck != (told(Slug::no_way_out) || told(Slug::no_goal)) ||
-        (!stuck && endless != told(Slug::endless_wait)))
+    // What is open may be so, or not.
+    const bool told_stuck = told(Slug::no_way_out) || told(Slug::no_goal);
+    const bool known = result.open.empty();
+    if ((told_stuck && !stuck) || (known && stuck && !told_stuck) ||
+        (known && !stuck && endless != told(Slug::endless_wait)))
         throw std::logic_error("the proof and the listing disagree");
     figures.situations = listing.size();
     figures.listed_moves = listing.moves();
@@ -86,54 +89,114 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
     figures.furthest = in_words(flow, listing.shortest_moves(furthest));
 }
 
+/// Takes them one by one: what one of them costs too much for is left out, and no more.
+class Taking {
+  public:
+    Taking(Question& question, const CheckOptions& options, CheckResult& result)
+        : question_(question)
+        , options_(options)
+        , result_(result)
+        , figures_(result.figures)
+        , frames_(question.heads().frames()) {}
+
+    void take() {
+        count_moves(question_, figures_);
+        std::set<FlagId> flags = flags_asked(frames_);
+        const bool is_small = fits(flags, most_measured);
+        flags.merge(flags_moved_on(frames_));
+        asked_.assign(flags.begin(), flags.end());
+        const bool is_measured = fits(flags, most_measured);
+        if (!is_measured) leave_out(longest_way_out);
+        if (!is_measured || !try_to(longest_way_out, [&] { measure_stacks(); })) bound_deepest();
+        if (is_small) list_as_well(question_, options_.list_up_to, result_);
+        if (!options_.each_screen) return;
+        figures_.each_screen_exact = fits(flags, most_measured_well);
+        if (!try_to("each-screen", [&] { measure_each_screen(); })) {
+            figures_.each_screen.clear();
+            figures_.alone.clear();
+        }
+    }
+
+  private:
+    static constexpr const char* longest_way_out = "longest-way-out";
+
+    bool fits(const std::set<FlagId>& flags, std::size_t most) const {
+        const unsigned bits = Variables::bits_for(question_.flow, {flags.begin(), flags.end()});
+        return !frames_.some_doubts() && bits <= Heads::most_bits && frames_.size() << bits <= most;
+    }
+
+    void leave_out(const char* figure) {
+        if (question_.nobody_is_stuck() || figure != longest_way_out)
+            figures_.left_out.emplace_back(figure);
+    }
+
+    /// The verdict stands by now, whatever a figure costs.
+    template <class Work>
+    bool try_to(const char* figure, Work work) {
+        try {
+            work();
+            return true;
+        } catch (const Paths::TooDear&) {
+        } catch (const Stopped&) {
+        }
+        leave_out(figure);
+        return false;
+    }
+
+    void measure_stacks() {
+        const Heads heads(frames_, question_.flow, question_.devices(), asked_, question_.watch);
+        const Stacks stacks(heads, by_moves, options_.most_work_for_figures, question_.watch);
+        for (const ScreenId screen : stacks.deepest())
+            figures_.deepest.push_back(question_.name_of(screen));
+        take_way_out(stacks);
+    }
+
+    void take_way_out(const Stacks& stacks) {
+        if (!question_.nobody_is_stuck()) return;
+        const auto longest = stacks.longest_way_out();
+        if (!longest) return;
+        figures_.longest_way_out = *longest;
+        figures_.way_out_known = true;
+        std::erase(figures_.left_out, longest_way_out);
+    }
+
+    void bound_deepest() {
+        if (frames_.some_doubts()) return; // none can be told
+        for (const ScreenId screen : deepest_frames(question_.heads(), question_.proof.reached()))
+            figures_.deepest.push_back(question_.name_of(screen));
+    }
+
+    void measure_each_screen() {
+        const std::size_t most_work = 20 * options_.most_work_for_figures;
+        const CompiledFlow& flow = question_.flow;
+        const std::vector<FlagId>& tracked =
+            figures_.each_screen_exact ? asked_ : question_.heads().tracked();
+        const Heads heads(frames_, flow, question_.devices(), tracked, question_.watch);
+        figures_.each_screen =
+            measure_screens(question_, heads, most_work, figures_.each_screen_exact);
+        const std::vector<DeviceSet> all = players(flow);
+        for (std::size_t i = 1; i < all.size(); ++i) {
+            figures_.alone.push_back(names_of(all[i]));
+            measure_alone(question_, Heads(frames_, flow, all[i], tracked, question_.watch),
+                          most_work, figures_.each_screen);
+        }
+        // With the ways that the player can count on, whatever the other flags are: at most so far.
+        if (!figures_.each_screen_exact && !figures_.way_out_known)
+            take_way_out(Stacks(heads, by_moves, most_work, question_.watch));
+    }
+
+    Question& question_;
+    const CheckOptions& options_;
+    CheckResult& result_;
+    Figures& figures_;
+    Frames& frames_;
+    std::vector<FlagId> asked_;
+};
+
 } // namespace
 
 void take_figures(Question& question, const CheckOptions& options, CheckResult& result) {
-    Figures& figures = result.figures;
-    const CompiledFlow& flow = question.flow;
-    Frames& frames = question.heads().frames();
-    count_moves(question, figures);
-    std::set<FlagId> flags = flags_asked(frames);
-    const auto fits = [&](std::size_t most) {
-        const unsigned bits = Variables::bits_for(flow, {flags.begin(), flags.end()});
-        return !frames.some_doubts() && bits <= Heads::most_bits && frames.size() << bits <= most;
-    };
-    const bool is_small = fits(most_measured);
-    flags.merge(flags_moved_on(frames));
-    const std::vector<FlagId> asked(flags.begin(), flags.end());
-    if (fits(most_measured)) {
-        const Heads heads(frames, flow, question.devices(), asked, question.watch);
-        const Stacks stacks(heads, by_moves, question.watch);
-        for (const ScreenId screen : stacks.deepest())
-            figures.deepest.push_back(question.name_of(screen));
-        if (const auto longest = stacks.longest_way_out(); longest && question.nobody_is_stuck()) {
-            figures.longest_way_out = *longest;
-            figures.way_out_known = true;
-        }
-    } else if (!frames.some_doubts()) { // else none can be told
-        for (const ScreenId screen : deepest_frames(question.heads(), question.proof.reached()))
-            figures.deepest.push_back(question.name_of(screen));
-    }
-    if (is_small) list_as_well(question, options.list_up_to, result);
-    if (!options.each_screen) return;
-    figures.each_screen_exact = fits(most_measured_well);
-    const std::vector<FlagId>& tracked =
-        figures.each_screen_exact ? asked : question.heads().tracked();
-    const Heads heads(frames, flow, question.devices(), tracked, question.watch);
-    figures.each_screen = measure_screens(question, heads, figures.each_screen_exact);
-    const std::vector<DeviceSet> all = players(flow);
-    for (std::size_t i = 1; i < all.size(); ++i) {
-        figures.alone.push_back(names_of(all[i]));
-        measure_alone(question, Heads(frames, flow, all[i], tracked, question.watch),
-                      figures.each_screen);
-    }
-    if (figures.each_screen_exact) return;
-    if (figures.way_out_known || !question.nobody_is_stuck()) return;
-    // With the ways that the player can count on, whatever the other flags are: at most so far.
-    if (const auto longest = Stacks(heads, by_moves, question.watch).longest_way_out()) {
-        figures.longest_way_out = *longest;
-        figures.way_out_known = true;
-    }
+    Taking(question, options, result).take();
 }
 
 } // namespace rondix

@@ -6,13 +6,12 @@
 
 namespace rondix {
 
-Nearest::Nearest(const Heads& heads, const Paths& paths, Weigh weigh, std::size_t most,
-                 Watch& watch)
+Nearest::Nearest(const Heads& heads, const Paths& paths, Weigh weigh, Limits most, Watch& watch)
     : heads_(heads)
     , paths_(paths)
     , watch_(watch)
-    , ways_(heads, paths.reached_heads(), {of_a_way_out, weigh}, watch) {
-    if (find_places(most)) return;
+    , ways_(heads, paths.reached_heads(), {Leaving::By::a_way_out, weigh, most.work}, watch) {
+    if (find_places(most.places)) return;
     exact_ = false;
     find_places(no_way);
 }

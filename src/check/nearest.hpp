@@ -18,8 +18,12 @@ class Nearest {
   public:
     /// `paths`: from the start, by any moves, and weighed alike. Where there are more than `most`
     /// places, those that were pushed in one frame count as one: then nothing is told as too far,
-    /// but some of it as too near.
-    Nearest(const Heads& heads, const Paths& paths, Weigh weigh, std::size_t most, Watch& watch);
+    /// but some of it as too near. More work than that: throws Paths::TooDear.
+    struct Limits {
+        std::size_t places = 0;
+        std::size_t work = 0;
+    };
+    Nearest(const Heads& heads, const Paths& paths, Weigh weigh, Limits most, Watch& watch);
 
     bool exact() const { return exact_; }
     enum class Goal : std::uint8_t { play, quit };

@@ -64,12 +64,12 @@ class Pausing {
 
 class Measuring {
   public:
-    Measuring(Question& question, const Heads& heads)
+    Measuring(Question& question, const Heads& heads, std::size_t most_work)
         : question_(question)
         , heads_(heads)
         , frames_(heads.frames())
-        , stacks_(heads, by_presses, question.watch)
-        , nearest_(heads, stacks_.paths(), by_presses, most_places, question.watch)
+        , stacks_(heads, by_presses, most_work, question.watch)
+        , nearest_(heads, stacks_.paths(), by_presses, {most_places, most_work}, question.watch)
         , ways_in_(question.flow.screens.size()) {}
 
     bool exact() const { return nearest_.exact(); }
@@ -143,8 +143,9 @@ class Measuring {
 
 } // namespace
 
-void measure_alone(const Question& question, const Heads& heads, std::vector<ScreenFigures>& rows) {
-    const Paths paths(heads, {Leaving::any_move, by_presses}, question.watch);
+void measure_alone(const Question& question, const Heads& heads, std::size_t most_work,
+                   std::vector<ScreenFigures>& rows) {
+    const Paths paths(heads, {Leaving::By::any_move, by_presses, most_work}, question.watch);
     std::vector<std::optional<std::size_t>> nearest(question.flow.screens.size());
     for (HeadId head = 0; head < heads.size(); ++head) {
         const FrameId frame = heads.frame(head);
@@ -156,8 +157,9 @@ void measure_alone(const Question& question, const Heads& heads, std::vector<Scr
         row.from_start_alone.push_back(nearest[index(question.flow.screen(row.screen))]);
 }
 
-std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads, bool& exact) {
-    Measuring measuring(question, heads);
+std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads,
+                                           std::size_t most_work, bool& exact) {
+    Measuring measuring(question, heads, most_work);
     exact = exact && measuring.exact();
     return measuring.measure();
 }

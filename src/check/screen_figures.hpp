@@ -7,10 +7,13 @@
 namespace rondix {
 
 /// `heads` may track more flags than the proof did: then the figures are more exact. `exact`
-/// becomes false where there are too many stacks to tell them apart.
-std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads, bool& exact);
+/// becomes false where there are too many stacks to tell them apart. More work than that: throws
+/// Paths::TooDear.
+std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads,
+                                           std::size_t most_work, bool& exact);
 
-/// Adds how far each screen is for a player with the devices of `heads` alone.
-void measure_alone(const Question& question, const Heads& heads, std::vector<ScreenFigures>& rows);
+/// Adds how far each screen is for a player with the devices of `heads` alone. Throws the same.
+void measure_alone(const Question& question, const Heads& heads, std::size_t most_work,
+                   std::vector<ScreenFigures>& rows);
 
 } // namespace rondix

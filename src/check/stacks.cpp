@@ -18,11 +18,11 @@ std::vector<ScreenId> stack_of(Number top, const std::vector<std::size_t>& depth
 
 } // namespace
 
-Stacks::Stacks(const Heads& heads, Weigh weigh, Watch& watch)
+Stacks::Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& watch)
     : heads_(heads)
     , watch_(watch)
     , weigh_(weigh)
-    , paths_(heads, {Leaving::any_move, weigh}, watch)
+    , paths_(heads, {Leaving::By::any_move, weigh, most_work}, watch)
     , beneath_(heads.size())
     , beneath_frame_(heads.frame_count())
     , depth_(heads.size(), 0)

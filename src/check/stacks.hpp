@@ -12,8 +12,9 @@ namespace rondix {
 /// Exact where all flags that conditions ask for are tracked.
 class Stacks {
   public:
-    /// Measures in moves, or in the player's presses alone.
-    Stacks(const Heads& heads, Weigh weigh, Watch& watch);
+    /// Measures in moves, or in the player's presses alone. More work than that: throws
+    /// Paths::TooDear.
+    Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& watch);
 
     /// From the start, by any moves.
     const Paths& paths() const { return paths_; }

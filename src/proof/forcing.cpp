@@ -59,6 +59,7 @@ bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
 bool Forcing::leads_easily(FrameId frame, Values values, const Rule& rule) const {
     if (rule.quits || rule.kind == Branch::Kind::leaves) return true;
     const Values after = rule.after(values);
+    if (rule.kind == Branch::Kind::pushes && can_choose(frame, after, rule)) return true;
     if (!easy_.has(rule.frame, after)) return false;
     if (rule.kind != Branch::Kind::pushes) return true;
     const auto here = easy_.of(rule.under);
@@ -69,6 +70,25 @@ bool Forcing::leads_easily(FrameId frame, Values values, const Rule& rule) const
             if ((back[i] & ~here[i]) != 0) return false;
     }
     return true;
+}
+
+/// Whether the player alone can leave what this rule pushes for something that is won.
+bool Forcing::can_choose(FrameId frame, Values after, const Rule& rule) const {
+    if (!chosen_) return false;
+    const auto here = easy_.of(rule.under);
+    for (const Leaving::Exit& exit : chosen_->exits(rule.frame)) {
+        const bool lands_here = heads_.frames().lands_on(frame, exit.landing);
+        const auto back = chosen_->row(exit, after);
+        for (std::size_t i = 0; i < back.size(); ++i)
+            if ((back[i] & (lands_here ? here[i] : ~std::uint64_t{0})) != 0) return true;
+    }
+    return false;
+}
+
+bool Forcing::all_easy(const HeadSet& among) const {
+    HeadSet left = among;
+    left.drop(easy_);
+    return left.count() == 0;
 }
 
 /// Adds what is known to be won at one frame. False: nothing new.
@@ -130,6 +150,10 @@ HeadSet Forcing::lost_staying(const HeadSet& among) {
 }
 
 HeadSet Forcing::lost(const HeadSet& among, bool staying) {
+    if (!chosen_ && heads_.values() > 1 && !all_easy(among)) {
+        chosen_.emplace(heads_, Leaving::By::own_moves, watch_);
+        win_easily();
+    }
     std::vector<std::uint32_t> asked;
     for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
         each_value(among.of(frame), [&](Values values) {

@@ -14,12 +14,15 @@
 // when every reachable head is won for all of its ways (docs/what-is-proved.md).
 //
 // Nearly always a simpler question does: a push counts when what is pushed is won and *every* way
-// in which it could be left lands on what is won. That wins no head too many; for those that it
-// does not win, the sets are followed, on demand.
+// in which it could be left lands on what is won. Where that leaves something, a push counts as
+// well when the player, by moves of his own alone, can leave what is pushed in *some* way that
+// lands on what is won. Neither wins a head too many; for those that they do not win, the sets are
+// followed, on demand.
 #pragma once
 
 #include "proof/goals.hpp"
 
+#include <optional>
 #include <unordered_map>
 
 namespace rondix {
@@ -56,6 +59,8 @@ class Forcing {
 
     void win_easily();
     bool win_easily(FrameId frame);
+    bool can_choose(FrameId frame, Values after, const Rule& rule) const;
+    bool all_easy(const HeadSet& among) const;
     bool leads_easily(FrameId frame, Values values, const Rule& rule) const;
 
     HeadSet lost(const HeadSet& among, bool staying);
@@ -74,7 +79,8 @@ class Forcing {
     const HeadSet goals_;
     const Silence silence_;
     Watch& watch_;
-    HeadSet easy_; // won for all ways, goals among them
+    std::optional<Leaving> chosen_; // by the player's own moves; made where it is needed
+    HeadSet easy_;                  // won for all ways, goals among them
     std::vector<Pair> pairs_;
     std::unordered_map<std::uint64_t, std::uint32_t> pair_numbers_; // by head and target
     std::vector<std::vector<Way>> targets_; // in order; the first is `every`

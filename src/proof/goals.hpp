@@ -1,4 +1,4 @@
-// Goals: which heads can be reached from the start, and which moves a way out is made of.
+// Goals: which heads can be reached from the start.
 #pragma once
 
 #include "proof/leaving.hpp"
@@ -12,11 +12,5 @@ HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch);
 /// `landed`: its own head, and those of the screens beneath that are met when it is left.
 HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
                             Watch& watch);
-
-/// The moves of a way out: the player's, any answer, and the screen's moving on. Who chooses which
-/// of them is told by Forcing.
-constexpr bool of_a_way_out(MoveKind kind) {
-    return is_players(kind) || is_answer(kind) || is_moving_on(kind);
-}
 
 } // namespace rondix

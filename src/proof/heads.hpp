@@ -191,6 +191,10 @@ class HeadSet {
     void drop(const HeadSet& other) {
         for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= ~other.bits_[i];
     }
+    /// Leaves those that the other set has as well.
+    void keep(const HeadSet& other) {
+        for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] &= other.bits_[i];
+    }
     /// Takes those in that the other set has.
     void join(const HeadSet& other) {
         for (std::size_t i = 0; i < bits_.size(); ++i) bits_[i] |= other.bits_[i];

@@ -1,15 +1,25 @@
 #include "proof/leaving.hpp"
 
+#include "proof/components.hpp"
+
 #include <algorithm>
 
 namespace rondix {
 
-Leaving::Leaving(const Heads& heads, Counts counts, Watch& watch)
+namespace {
+constexpr std::size_t few_values = 16; // whose rows are soon made
+} // namespace
+
+Leaving::Leaving(const Heads& heads, By by, Watch& watch)
     : heads_(heads)
-    , counts_(counts)
+    , by_(by)
     , watch_(watch)
     , words_((heads.values() + 63) / 64)
+    , rows_(heads.frame_count())
+    , row_counts_(heads.frame_count(), heads.values())
     , exits_(heads.frame_count()) {
+    if (heads.values() > few_values)
+        for (FrameId frame = 0; frame < heads.frame_count(); ++frame) find_rows(frame);
     std::size_t first = 0;
     for (const std::uint32_t end : heads_.group_ends()) {
         settle({heads_.order().data() + first, end - first});
@@ -32,8 +42,50 @@ void Leaving::settle(std::span<const FrameId> group) {
     }
 }
 
-std::span<const Rule> Leaving::rules(FrameId frame) const {
-    return counts_ == any_move ? heads_.may(frame) : heads_.sure(frame);
+/// Calls `each` with the rules that count where the flags have these values.
+template <class Each>
+void Leaving::each_rule(FrameId frame, Values values, Each each) const {
+    if (by_ == By::any_move) {
+        for (const Rule& rule : heads_.may(frame))
+            if (rule.holds(values)) each(rule);
+        return;
+    }
+    const std::span<const Rule> rules = heads_.sure(frame);
+    if (by_ == By::a_way_out) {
+        for (const Rule& rule : rules)
+            if (rule.holds(values) && of_a_way_out(rule.move)) each(rule);
+        return;
+    }
+    for (const Rule& rule : rules)
+        if (rule.at_once && rule.exact && rule.holds(values)) return each(rule); // not at rest
+    if (heads_.awaits_answer(frame)) return;
+    for (const Rule& rule : rules)
+        if (rule.holds(values) && of_a_way_out(rule.move) && !rule.forced && !rule.at_once &&
+            !rule.is_doubted && !rule.or_next)
+            each(rule);
+}
+
+/// Calls `each` with the values that the game can make of these by changing one flag.
+template <class Each>
+void Leaving::each_flip(FrameId frame, Values values, Each each) const {
+    if (by_ != By::any_move || !heads_.may_rest(frame, values)) return;
+    for (Values free = heads_.free(); free != 0; free &= free - 1)
+        each(values ^ (free & (~free + 1)));
+}
+
+void Leaving::find_rows(FrameId frame) {
+    Graph graph(heads_.values());
+    const auto count = static_cast<Values>(heads_.values());
+    for (Values values = 0; values < count; ++values) {
+        watch_.step("ways to leave", frame, heads_.frame_count());
+        each_rule(frame, values, [&](const Rule& rule) {
+            if (rule.kind == Branch::Kind::stays && rule.frame == frame)
+                graph[values].push_back(rule.after(values));
+        });
+        each_flip(frame, values, [&](Values after) { graph[values].push_back(after); });
+    }
+    rows_[frame] = components(graph);
+    row_counts_[frame] = *std::max_element(rows_[frame].begin(), rows_[frame].end()) + 1;
 }
 
 bool Leaving::can_be_left(FrameId frame, Values values) const {
@@ -58,8 +110,7 @@ bool Leaving::grow(FrameId frame) {
 
 bool Leaving::grow(FrameId frame, Values values) {
     bool changed = false;
-    for (const Rule& rule : rules(frame)) {
-        if (!rule.holds(values) || (counts_ && !counts_(rule.move))) continue;
+    each_rule(frame, values, [&](const Rule& rule) {
         const Values after = rule.after(values);
         switch (rule.kind) {
         case Branch::Kind::leaves: {
@@ -74,10 +125,8 @@ bool Leaving::grow(FrameId frame, Values values) {
         case Branch::Kind::refused:
         case Branch::Kind::resets: break; // a new bottom is no lower stack of this one
         }
-    }
-    if (counts_ == any_move && heads_.may_rest(frame, values))
-        for (Values free = heads_.free(); free != 0; free &= free - 1)
-            changed |= join(frame, values, frame, values ^ (free & (~free + 1)));
+    });
+    each_flip(frame, values, [&](Values after) { changed |= join(frame, values, frame, after); });
     return changed;
 }
 
@@ -90,15 +139,22 @@ bool Leaving::pass_back(FrameId frame, Values values, const Rule& rule) {
             changed |= add(frame, exit.landing, values, ways);
             continue;
         }
-        back_.assign(ways.begin(), ways.end()); // joining may move the bits
-        each_value(back_, [&](Values back) { changed |= join(frame, values, rule.under, back); });
+        if (exits_[rule.under].empty()) continue; // there is nothing to join, yet
+        back_.assign(ways.begin(), ways.end());   // joining may move the bits
+        joined_.assign(row_counts_[rule.under], false);
+        each_value(back_, [&](Values back) {
+            const std::size_t row = row_of(rule.under, back);
+            if (joined_[row]) return;
+            joined_[row] = true;
+            changed |= join(frame, values, rule.under, back);
+        });
     }
     return changed;
 }
 
 /// A head in the same place of the stack comes next: its ways are ways of this one.
 bool Leaving::join(FrameId frame, Values values, FrameId other, Values others) {
-    if (frame == other && values == others) return false;
+    if (frame == other && row_of(frame, values) == row_of(frame, others)) return false;
     bool changed = false;
     for (const Exit& exit : exits_[other])
         changed |= add(frame, exit.landing, values, row(exit, others));
@@ -124,12 +180,13 @@ std::uint64_t* Leaving::row(FrameId frame, Landing landing, Values values) {
     auto found = std::find_if(exits.begin(), exits.end(),
                               [&](const Exit& exit) { return exit.landing == landing; });
     if (found == exits.end()) {
-        watch_.expect_memory((bits_.size() + heads_.values() * words_) * sizeof bits_[0]);
-        exits.push_back({landing, bits_.size()});
-        bits_.resize(bits_.size() + heads_.values() * words_);
+        const std::size_t size = row_counts_[frame] * words_;
+        watch_.expect_memory((bits_.size() + size) * sizeof bits_[0]);
+        exits.push_back({landing, frame, bits_.size()});
+        bits_.resize(bits_.size() + size);
         found = exits.end() - 1;
     }
-    return bits_.data() + found->begin + values * words_;
+    return bits_.data() + found->begin + row_of(frame, values) * words_;
 }
 
 } // namespace rondix

@@ -7,36 +7,54 @@
 // each value before. What is pushed is summed up before what it is pushed on, in the order of
 // Heads::order(); within a group the rows grow until nothing changes.
 //
+// Values that lead to each other without leaving the frame, such as those of switches that can be
+// put both ways, have one row in common.
+//
 // Cost: for v values of the tracked flags v * v bits a frame and landing, and for each rule of a
-// frame about v * v / 64 steps a round.
+// frame about v * v / 64 steps a round; with one row in common v bits, and v steps.
 #pragma once
 
 #include "proof/heads.hpp"
 
 namespace rondix {
 
+/// The moves of a way out: the player's, any answer, and the screen's moving on. Who chooses which
+/// of them is told by Forcing.
+constexpr bool of_a_way_out(MoveKind kind) {
+    return is_players(kind) || is_answer(kind) || is_moving_on(kind);
+}
+
 class Leaving {
   public:
-    using Counts = bool (*)(MoveKind);
-    /// What could happen, flags that the game changes included.
-    static constexpr Counts any_move = nullptr;
-
-    /// By any move, or by what the player can count on, as far as it is of the kinds that count.
-    Leaving(const Heads& heads, Counts counts, Watch& watch);
+    enum class By : std::uint8_t {
+        any_move,  ///< what could happen, flags that the game changes included
+        a_way_out, ///< what the player can count on, answers of the game among it
+        own_moves, ///< the same without answers: the player can have each of these ways
+    };
+    Leaving(const Heads& heads, By by, Watch& watch);
 
     /// One landing of one frame, with the rows of values.
     struct Exit {
         Landing landing;
+        FrameId frame = 0;
         std::size_t begin = 0; // in bits_
     };
     std::span<const Exit> exits(FrameId frame) const { return exits_[frame]; }
     std::span<const std::uint64_t> row(const Exit& exit, Values values) const {
-        return {bits_.data() + exit.begin + values * words_, words_};
+        return {bits_.data() + exit.begin + row_of(exit.frame, values) * words_, words_};
     }
     bool can_be_left(FrameId frame, Values values) const;
 
   private:
-    std::span<const Rule> rules(FrameId frame) const;
+    template <class Each>
+    void each_rule(FrameId frame, Values values, Each each) const;
+    template <class Each>
+    void each_flip(FrameId frame, Values values, Each each) const;
+
+    void find_rows(FrameId frame);
+    std::size_t row_of(FrameId frame, Values values) const {
+        return rows_[frame].empty() ? values : rows_[frame][values];
+    }
     std::uint64_t* row(FrameId frame, Landing landing, Values values);
     void settle(std::span<const FrameId> group);
     bool grow(FrameId frame);
@@ -46,12 +64,15 @@ class Leaving {
     bool pass_back(FrameId frame, Values values, const Rule& rule);
 
     const Heads& heads_;
-    Counts counts_;
+    By by_;
     Watch& watch_;
     std::size_t words_;
+    std::vector<std::vector<std::uint32_t>> rows_; // of each frame's values; none: each its own
+    std::vector<std::size_t> row_counts_;
     std::vector<std::vector<Exit>> exits_;
     std::vector<std::uint64_t> bits_;
     std::vector<std::uint64_t> back_;
+    std::vector<bool> joined_; // rows, while something is passed back
 };
 
 } // namespace rondix

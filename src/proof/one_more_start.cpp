@@ -14,7 +14,7 @@ Verdict one_more_start(const CompiledFlow& flow, const Situation& situation,
         Frames frames(flow, watch, &at_rest);
         for (const DeviceSet devices : players(flow)) {
             Trails trails(flow, frames, devices, watch);
-            const Proof proof(flow, frames, trails, watch, &at_rest);
+            const Proof proof(flow, frames, trails, watch, {.also = &at_rest});
             if (proof.also_loses()) return Verdict::not_so;
         }
         return Verdict::proved;

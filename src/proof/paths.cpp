@@ -56,9 +56,9 @@ void Paths::enter(HeadId head) {
 void Paths::explore(HeadId head) {
     const FrameId frame = heads_.frame(head);
     const Values values = heads_.values(head);
-    const bool any = options_.counts == Leaving::any_move;
+    const bool any = options_.by == Leaving::By::any_move;
     for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
-        if (rule.holds(values) && (any || options_.counts(rule.move))) take(head, rule);
+        if (rule.holds(values) && (any || of_a_way_out(rule.move))) take(head, rule);
     if (!any || !heads_.may_rest(frame, values)) return;
     for (const FlagId flag : heads_.tracked()) {
         const Values bit = heads_.variables().bit_of(flag);

@@ -46,7 +46,7 @@ void append(Turn turn, std::vector<Move>& moves);
 class Paths {
   public:
     struct Options {
-        Leaving::Counts counts = Leaving::any_move; ///< as there
+        Leaving::By by = Leaving::By::any_move; ///< or by a way out, as there
         Weigh weigh = by_moves;
         /// So many edges and ways may come up; 0: any number. More of them: throws TooDear.
         std::size_t most_work = 0;

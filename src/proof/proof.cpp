@@ -1,5 +1,6 @@
 #include "proof/proof.hpp"
 
+#include "proof/hopeless.hpp"
 #include "rondix/tools/move_text.hpp"
 
 #include <algorithm>
@@ -84,19 +85,19 @@ class Blame {
 } // namespace
 
 Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
-             const Situation* also)
+             Options options)
     : flow_(flow)
     , frames_(frames)
     , trails_(trails)
     , watch_(watch)
-    , also_(also) {
+    , options_(options) {
     while (!try_out()) {
     }
 }
 
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
-    heads_.emplace(frames_, flow_, trails_.devices(), tracked_, watch_, also_);
+    heads_.emplace(frames_, flow_, trails_.devices(), tracked_, watch_, options_.also);
     if (heads_->starts().empty()) throw Stopped{Stop::cases, move_text(flow_, Move::start())};
     if (const auto& overflow = frames_.overflow())
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
@@ -105,16 +106,36 @@ bool Proof::try_out() {
     open_.clear();
     leaving_.reset();
     {
-        const Leaving any(*heads_, Leaving::any_move, watch_);
+        const Leaving any(*heads_, Leaving::By::any_move, watch_);
         reached_ = reachable(*heads_, any, watch_);
-        if (also_) {
+        if (options_.also) {
             from_start_ = reached_;
             reached_.join(reachable_from_also(*heads_, any, landed_, watch_));
         }
     }
-    leaving_.emplace(*heads_, of_a_way_out, watch_);
+    leaving_.emplace(*heads_, Leaving::By::a_way_out, watch_);
     stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, watch_).lost(reached_);
-    return !is_in_doubt(stuck_) && look_at_silence() && look_at_leaving();
+    note_so_far();
+    return !is_in_doubt(stuck_, in_play()) && look_at_silence() && look_at_leaving();
+}
+
+void Proof::note_so_far() {
+    if (!options_.so_far) return;
+    options_.so_far->some = true;
+    options_.so_far->in_doubt.clear();
+    if (stuck_.count() == 0) return;
+    HeadSet sure = hopeless(*heads_, in_play(), watch_);
+    sure.keep(reached_);
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame) {
+        const ScreenId screen = frames_[frame].screen;
+        if (!stuck_.any(frame) || options_.so_far->traps.contains(screen)) continue;
+        options_.so_far->in_doubt.insert(screen);
+        if (!sure.any(frame)) continue;
+        auto trail = trails_.scouted(*heads_, lost_on(screen, sure));
+        if (!trail) continue;
+        options_.so_far->traps.emplace(screen, std::move(*trail));
+        options_.so_far->in_doubt.erase(screen);
+    }
 }
 
 HeadSet Proof::in_play() const {
@@ -135,7 +156,7 @@ bool Proof::look_at_silence() {
     HeadSet goals = in_play();
     goals.join(stuck_);
     endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, watch_).lost(reached_);
-    return !is_in_doubt(endless_);
+    return !is_in_doubt(endless_, goals);
 }
 
 /// A trap is told as one; what it does to leaving is asked once it is mended. So where there are
@@ -153,33 +174,44 @@ bool Proof::look_at_leaving() {
         captive_.drop(
             Forcing(*heads_, *leaving_, ends, Silence::counts, watch_).lost_staying(captive_));
     }
-    return !is_in_doubt(captive_);
+    return !is_in_doubt(captive_, goals);
 }
 
 /// Whether more flags have to be tracked before it is known whether these heads are lost.
-bool Proof::is_in_doubt(HeadSet& lost) {
+bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals) {
+    if (options_.only != no_screen) lost.keep(heads_of(options_.only));
     if (lost.count() == 0) return false;
     Blame blame(flow_, *heads_, *leaving_);
-    const std::set<FlagId> more = blame.find(lost);
-    if (more.empty() && blame.some_doubt()) throw Loose{};
-    return track({more.begin(), more.end()}) || is_out_of_reach(lost);
+    const std::set<FlagId> found = blame.find(lost);
+    if (found.empty() && blame.some_doubt()) throw Loose{};
+    const std::vector<FlagId> more(found.begin(), found.end());
+    if (are_too_many(more)) {
+        leave_open(lost, goals);
+        return lost.count() > 0 && is_out_of_reach(lost);
+    }
+    return track(more) || is_out_of_reach(lost);
+}
+
+/// Leaves those that are lost whatever the flags are that are not tracked.
+void Proof::leave_open(HeadSet& lost, const HeadSet& goals) {
+    const HeadSet sure = hopeless(*heads_, goals, watch_);
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        each_value(lost.of(frame), [&](Values values) {
+            if (!sure.has(frame, values)) open_.insert(frames_[frame].screen);
+        });
+    lost.keep(sure);
 }
 
 /// Whether some screen has lost heads, but none that is known to be met in truth. Those that are
 /// known not to be are dropped.
 bool Proof::is_out_of_reach(HeadSet& lost) {
     if (reach_is_exact()) return false;
-    if (also_) return lost.count() > 0 && track_all_that_is_asked();
-    const auto known = static_cast<Values>(heads_->values() - 1);
+    if (options_.also) return lost.count() > 0 && track_all_that_is_asked();
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
     for (const ScreenId screen : screens) {
-        Trails::Target target;
-        target.screen = screen;
-        target.is_there = [&](const Heads&, FrameId frame, Values values) {
-            return lost.has(frame, values & known);
-        };
+        const Trails::Target target = lost_on(screen, lost);
         if (trails_.scouted(*heads_, target)) continue;
         if (!trails_.may_happen(*heads_, target)) {
             lost.drop(heads_of(screen));
@@ -187,7 +219,7 @@ bool Proof::is_out_of_reach(HeadSet& lost) {
         }
         std::vector<FlagId> needed;
         if (trails_.shortest(*heads_, target, &needed)) continue;
-        if (trails_.left_open()) {
+        if (trails_.left_open() || are_too_many(needed)) {
             open_.insert(screen);
             lost.drop(heads_of(screen));
             continue;
@@ -198,11 +230,32 @@ bool Proof::is_out_of_reach(HeadSet& lost) {
     return false;
 }
 
+Trails::Target Proof::lost_on(ScreenId screen, const HeadSet& lost) const {
+    Trails::Target target;
+    target.screen = screen;
+    const auto known = static_cast<Values>(heads_->values() - 1);
+    target.is_there = [&lost, known](const Heads&, FrameId frame, Values values) {
+        return lost.has(frame, values & known);
+    };
+    return target;
+}
+
 HeadSet Proof::heads_of(ScreenId screen) const {
     HeadSet heads(*heads_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (frames_[frame].screen == screen) std::ranges::fill(heads.of(frame), ~std::uint64_t{0});
     return heads;
+}
+
+unsigned Proof::most_bits() const {
+    return std::min(watch_.most_bits(), Heads::most_bits);
+}
+
+/// More than can be tracked. (Of one more start nothing is left open: tracking them says so.)
+bool Proof::are_too_many(const std::vector<FlagId>& more) const {
+    std::vector<FlagId> all = tracked_;
+    all.insert(all.end(), more.begin(), more.end());
+    return !options_.also && Variables::bits_for(flow_, all) > most_bits();
 }
 
 /// False: all of them are tracked already.
@@ -211,7 +264,7 @@ bool Proof::track(const std::vector<FlagId>& flags) {
     for (const FlagId flag : flags)
         if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
             tracked_.push_back(flag);
-    if (Variables::bits_for(flow_, tracked_) > Heads::most_bits) throw Stopped{Stop::flags};
+    if (Variables::bits_for(flow_, tracked_) > most_bits()) throw Stopped{Stop::flags};
     return tracked_.size() > before;
 }
 

@@ -8,9 +8,9 @@
 //
 // It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
 // that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those
-// flags are tracked as well, the nearest first, and everything is looked at anew. And it counts
-// only when it can be reached in truth: when no real moves lead to a stuck head of a screen, the
-// flags that show it are tracked.
+// flags are tracked as well, the nearest first, and everything is looked at anew; where they are
+// too many, it is left open of its screen. And it counts only when it can be reached in truth: when
+// no real moves lead to a stuck head of a screen, the flags that show it are tracked.
 #pragma once
 
 #include "proof/forcing.hpp"
@@ -18,14 +18,26 @@
 
 namespace rondix {
 
+/// What is known while a proof is not done, for when it is stopped.
+struct SoFar {
+    bool some = false;                    ///< something is
+    std::set<ScreenId> in_doubt = {};     ///< on all others nobody is stuck
+    std::map<ScreenId, Trail> traps = {}; ///< somebody is, whatever else there is to know
+};
+
 class Proof {
   public:
     /// For a player with the devices of `trails`. Throws Stopped when a limit is reached; Loose,
-    /// when it hangs on what lies beneath on a circle of which the frames do not know that. With
-    /// `also`, that situation is one more start.
+    /// when it hangs on what lies beneath on a circle of which the frames do not know that.
     struct Loose {};
-    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
-          const Situation* also = nullptr);
+    struct Options {
+        const Situation* also = nullptr; ///< one more start
+        ScreenId only = no_screen;       ///< who is lost on this screen is asked, and no more
+        SoFar* so_far = nullptr;         ///< gets what is known, as it comes to be
+    };
+    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch, Options options);
+    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch)
+        : Proof(flow, frames, trails, watch, Options()) {}
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
@@ -49,9 +61,14 @@ class Proof {
     HeadSet in_play() const;
     bool look_at_silence();
     bool look_at_leaving();
-    bool is_in_doubt(HeadSet& lost);
+    void note_so_far();
+    bool is_in_doubt(HeadSet& lost, const HeadSet& goals);
     bool is_out_of_reach(HeadSet& lost);
+    Trails::Target lost_on(ScreenId screen, const HeadSet& lost) const;
+    void leave_open(HeadSet& lost, const HeadSet& goals);
     HeadSet heads_of(ScreenId screen) const;
+    unsigned most_bits() const;
+    bool are_too_many(const std::vector<FlagId>& more) const;
     bool track(const std::vector<FlagId>& flags);
     bool asks_only_for_known_flags() const;
 
@@ -61,7 +78,7 @@ class Proof {
     Frames& frames_;
     Trails& trails_;
     Watch& watch_;
-    const Situation* also_;
+    const Options options_;
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;
     std::optional<Leaving> leaving_; // by the moves of a way out

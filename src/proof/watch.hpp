@@ -30,6 +30,7 @@ class Watch {
     /// Looks at the clock, and every few milliseconds asks the onlooker and for the memory in use.
     void look(std::string_view stage, std::size_t done, std::size_t all);
     std::size_t most_work_for_shortest() const { return options_.most_work_for_shortest; }
+    unsigned most_bits() const { return options_.most_bits; }
     std::size_t most_reopenable() const { return options_.most_reopenable; }
     std::size_t most_work_for_doubts() const { return options_.most_work_for_doubts; }
     void expect_heads(std::size_t heads) const {

@@ -60,6 +60,7 @@ Json figures_json(const Figures& figures) {
                  {"deepest", figures.deepest},
                  {"longest-way-out", nullptr},
                  {"furthest", figures.furthest},
+                 {"left-out", figures.left_out},
                  {"listed", nullptr}};
     if (figures.way_out_known) json["longest-way-out"] = figures.longest_way_out;
     if (figures.situations > 0)
@@ -122,6 +123,7 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
         {"game", file.flow.game},
         {"verdict", verdict_word(file, result)},
         {"stopped", result.stop == Stop::nothing ? Json(nullptr) : Json(stop_word(result.stop))},
+        {"safe-screens", result.safe_screens},
         {"findings", Json::array()},
         {"fine", Json::array()},
         {"open", Json::array()},

@@ -31,6 +31,11 @@ std::string devices_text(DeviceSet devices) {
     return text;
 }
 
+bool is_left_out(const Figures& figures, std::string_view name) {
+    return std::find(figures.left_out.begin(), figures.left_out.end(), name) !=
+           figures.left_out.end();
+}
+
 std::string proved_text(const Figures& figures, DeviceSet devices) {
     std::string text = fmt::format(
         "  {}, {}, {}: each screen is shown, each {}\n",
@@ -51,6 +56,10 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
         if (figures.longest_way_out > 0 && !figures.furthest.empty())
             text += fmt::format("  (furthest after: {})\n", fmt::join(figures.furthest, " · "));
     }
+    if (is_left_out(figures, "longest-way-out"))
+        text +=
+            "  how far play or the way out of the game is at most is left out: it would take too "
+            "much work\n";
     text += fmt::format("  settled over {} and {}", counted(figures.heads, "head", "heads"),
                         counted(figures.moves, "move", "moves"));
     if (figures.tracked_flags > 0)
@@ -84,6 +93,14 @@ std::string stop_text(const CheckResult& result) {
     return "";
 }
 
+/// What is known although the proof was stopped.
+std::string safe_text(const CheckResult& result) {
+    if (result.safe_screens.empty()) return "";
+    return fmt::format("  nobody who has all devices at hand is stuck on {} of {}\n",
+                       result.safe_screens.size(),
+                       counted(result.figures.screens, "screen", "screens"));
+}
+
 std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const Figures& figures = result.figures;
     const std::string name =
@@ -95,7 +112,8 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
         return fmt::format("not settled: {}\n",
                            result.stop == Stop::nothing
                                ? "what is open would take too much work to know"
-                               : stop_text(result));
+                               : stop_text(result)) +
+               safe_text(result);
     const auto errors = static_cast<std::size_t>(
         std::count_if(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
             return finding.severity() == Severity::error;
@@ -107,7 +125,8 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
                            found);
     if (result.stop != Stop::nothing)
         return fmt::format("not so: {}; the rest was not looked at: {}\n", found,
-                           stop_text(result));
+                           stop_text(result)) +
+               safe_text(result);
     return fmt::format("not so: {}\n", found);
 }
 
@@ -125,6 +144,8 @@ std::string check_text(const FlowFile& file, const CheckResult& result, TextStyl
                                    counted(result.fine.size(), "warning is", "warnings are")),
                        4, style);
     if (!result.figures.each_screen.empty()) text += "\n" + figures_text(result.figures);
+    if (is_left_out(result.figures, "each-screen"))
+        text += "\nthe figures of each screen are left out: they would take too much work\n";
     return text;
 }
 

@@ -51,6 +51,9 @@ struct Figures {
                ///< "mouse or touch"; empty where all of the flow's can do the same
     bool each_screen_exact = false; ///< false: what hangs on flags that the proof left out is left
                                     ///< out here as well
+    /// Those that would take too much work or time, by the name that they have in JSON:
+    /// "longest-way-out", "each-screen". The verdict does not wait for them.
+    std::vector<std::string> left_out;
 };
 
 /// A warning that the flow says is fine, and why. See silence.hpp.
@@ -75,6 +78,8 @@ struct CheckResult {
     std::vector<FineFinding> fine; ///< left out of them
     /// What is open. Where nothing but errors could come of it, the verdict stays not_settled.
     std::vector<OpenQuestion> open;
+    /// Where it was stopped: the screens on which nobody is stuck who has all devices at hand.
+    std::vector<std::string> safe_screens;
     Figures figures;
 };
 

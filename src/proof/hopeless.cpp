@@ -1,0 +1,80 @@
+#include "proof/hopeless.hpp"
+
+namespace rondix {
+
+namespace {
+
+/// Grows the set of heads from which a goal can be come to without leaving them.
+class Hope {
+  public:
+    Hope(const Heads& heads, HeadSet goals, Watch& watch)
+        : heads_(heads)
+        , watch_(watch)
+        , leaving_(heads, Leaving::By::any_move, watch)
+        , found_(std::move(goals)) {
+        bool changed = true;
+        while (changed) {
+            changed = false;
+            for (const FrameId frame : heads_.order()) {
+                watch_.step("what is lost", frame, heads_.frame_count());
+                changed |= grow(frame);
+            }
+        }
+    }
+
+    HeadSet rest() const {
+        HeadSet rest(heads_);
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+            for (Values values = 0; values < heads_.values(); ++values)
+                if (!found_.has(frame, values) && !leaving_.can_be_left(frame, values))
+                    rest.add(frame, values);
+        return rest;
+    }
+
+  private:
+    bool grow(FrameId frame) {
+        bool changed = false;
+        for (Values values = 0; values < heads_.values(); ++values)
+            if (!found_.has(frame, values) && is_found(frame, values))
+                changed |= found_.add(frame, values);
+        return changed;
+    }
+
+    bool is_found(FrameId frame, Values values) const {
+        for (const Rule& rule : heads_.may(frame))
+            if (rule.holds(values) && leads(frame, values, rule)) return true;
+        if (!heads_.may_rest(frame, values)) return false;
+        for (Values free = heads_.free(); free != 0; free &= free - 1)
+            if (found_.has(frame, values ^ (free & (~free + 1)))) return true;
+        return false;
+    }
+
+    bool leads(FrameId frame, Values values, const Rule& rule) const {
+        if (rule.quits) return true;
+        if (rule.kind == Branch::Kind::leaves || rule.kind == Branch::Kind::refused) return false;
+        const Values after = rule.after(values);
+        if (found_.has(rule.frame, after)) return true;
+        if (rule.kind != Branch::Kind::pushes) return false;
+        const auto here = found_.of(rule.under);
+        for (const Leaving::Exit& exit : leaving_.exits(rule.frame)) {
+            if (!heads_.frames().lands_on(frame, exit.landing)) continue;
+            const auto back = leaving_.row(exit, after);
+            for (std::size_t i = 0; i < back.size(); ++i)
+                if ((back[i] & here[i]) != 0) return true;
+        }
+        return false;
+    }
+
+    const Heads& heads_;
+    Watch& watch_;
+    const Leaving leaving_;
+    HeadSet found_;
+};
+
+} // namespace
+
+HeadSet hopeless(const Heads& heads, HeadSet goals, Watch& watch) {
+    return Hope(heads, std::move(goals), watch).rest();
+}
+
+} // namespace rondix

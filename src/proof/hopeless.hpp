@@ -1,0 +1,13 @@
+// Hopeless: heads from which no moves at all lead to a goal or out of them, whoever makes them and
+// whatever the flags are that are not tracked. Forcing says which heads seem to be lost as long as
+// some flags are not known; what is hopeless is lost whatever they are.
+#pragma once
+
+#include "proof/leaving.hpp"
+
+namespace rondix {
+
+/// To quit is a goal always, and `goals` are.
+HeadSet hopeless(const Heads& heads, HeadSet goals, Watch& watch);
+
+} // namespace rondix
