@@ -150,7 +150,7 @@ TEST(ManyFlags, ASettingIsOneVariable) {
 /// What is open is told as that, and never as if it were known.
 TEST(ManyFlags, WhatIsOpenIsTold) {
     const FlowFile file =
-        load_flow_text("family", family_flow({.screens = 80, .own_flags = 8, .share = 0.6}, 1));
+        load_flow_text("family", family_flow({.screens = 80, .own_flags = 16, .share = 0.6}, 2));
     CheckOptions little;
     little.most_work_for_shortest = little.most_work_for_doubts = 1;
     const CheckResult result = check(file, little);

@@ -195,6 +195,7 @@ class Unreached {
             target.good = [&](const Situation& there, const Outcome&) {
                 return usable(flow_, there, control);
             };
+        target.good_if_does = true;
         return is_possible(target, screen);
     }
 

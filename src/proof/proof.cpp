@@ -119,22 +119,24 @@ bool Proof::try_out() {
     return !is_in_doubt(stuck_, in_play()) && look_at_silence() && look_at_leaving();
 }
 
+/// It may be stopped in the middle: what is noted is right at any time.
 void Proof::note_so_far() {
     if (!options_.so_far) return;
-    options_.so_far->some = true;
-    options_.so_far->in_doubt.clear();
-    if (stuck_.count() == 0) return;
+    SoFar& known = *options_.so_far;
+    std::set<ScreenId> in_doubt;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        if (stuck_.any(frame) && !known.traps.contains(frames_[frame].screen))
+            in_doubt.insert(frames_[frame].screen);
+    known.in_doubt = in_doubt;
+    known.some = true;
+    if (in_doubt.empty()) return;
     HeadSet sure = hopeless(*heads_, in_play(), watch_);
     sure.keep(reached_);
-    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame) {
-        const ScreenId screen = frames_[frame].screen;
-        if (!stuck_.any(frame) || options_.so_far->traps.contains(screen)) continue;
-        options_.so_far->in_doubt.insert(screen);
-        if (!sure.any(frame)) continue;
+    for (const ScreenId screen : in_doubt) {
         auto trail = trails_.scouted(*heads_, lost_on(screen, sure));
         if (!trail) continue;
-        options_.so_far->traps.emplace(screen, std::move(*trail));
-        options_.so_far->in_doubt.erase(screen);
+        known.traps.emplace(screen, std::move(*trail));
+        known.in_doubt.erase(screen);
     }
 }
 

@@ -35,6 +35,7 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
             if (!known && !went_forward) known = scouted(heads, target);
             went_forward = true;
             if (known || !may_happen(heads, target)) return known;
+            if (is_reached(heads, target) == Known::no) return std::nullopt;
             if (!are_too_many && !in_doubt) found = map_in_doubt(tracked);
             if (!found) {
                 left_open_ = true;
@@ -77,6 +78,8 @@ bool Trails::happens(const Heads& heads, const Target& target) {
         if (!end) return false;
         if (turned(*map, *end, target)) return true;
     }
+    if (const Known known = is_reached(heads, target); known != Known::open)
+        return known == Known::yes;
     return shortest(heads, target).has_value();
 }
 
@@ -334,6 +337,35 @@ const Trails::Map* Trails::map_in_doubt(const std::vector<FlagId>& tracked) {
     const Map* map = map_of(tracked, watch_.most_work_for_doubts());
     if (!map) ++in_vain_;
     return map;
+}
+
+const Reach* Trails::reach_of(const std::vector<FlagId>& tracked) {
+    const auto [known, is_new] = reaches_.try_emplace(tracked);
+    if (is_new) known->second = Reach::of(flow_, frames_, devices_, tracked, watch_);
+    return known->second.get();
+}
+
+/// Whether what is looked for is among all that can be; open where that is too much, and where more
+/// is asked of it than where it is.
+Trails::Known Trails::is_reached(const Heads& heads, const Target& target) {
+    const Reach* reach = reach_of(heads.tracked());
+    if (!reach) return Known::open;
+    bool some = false;
+    for (FrameId frame = 0; !some && frame < reach->heads.frame_count(); ++frame) {
+        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+        const auto branches = frames_.branches(frame);
+        each_value(reach->reached.of(frame), [&](Values values) {
+            if (some || !reach->heads.may_rest(frame, values) ||
+                !target.is_there(reach->heads, frame, values))
+                return;
+            some = !target.last ||
+                   std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
+                       return is_last(target, branch) && reach->heads.could_hold(branch, values);
+                   });
+        });
+    }
+    if (!some) return Known::no;
+    return reach->exact && (!target.good || target.good_if_does) ? Known::yes : Known::open;
 }
 
 std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,

@@ -10,6 +10,7 @@
 
 #include "proof/envelope.hpp"
 #include "proof/paths.hpp"
+#include "proof/reach.hpp"
 #include "proof/scout.hpp"
 
 #include <functional>
@@ -49,6 +50,7 @@ class Trails {
         std::function<bool(const Branch& branch)> does = {};
         /// Whether the situation and what the last move did there are what is looked for.
         std::function<bool(const Situation& there, const Outcome& outcome)> good = {};
+        bool good_if_does = false; ///< `good` is so wherever a case holds that `does`
         /// Further moves whose conditions `good` depends on, and flags.
         std::vector<Move> reads = {};
         std::vector<FlagId> knows = {};
@@ -95,6 +97,9 @@ class Trails {
     const Map& map_of(const std::vector<FlagId>& tracked);
     const Map* map_of(const std::vector<FlagId>& tracked, std::size_t most_work);
     const Map* map_in_doubt(const std::vector<FlagId>& tracked);
+    const Reach* reach_of(const std::vector<FlagId>& tracked);
+    enum class Known : std::uint8_t { no, yes, open };
+    Known is_reached(const Heads& heads, const Target& target);
     std::optional<HeadId> nearest(const Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
     const Scout& scout(Scout::Novelty novelty);
@@ -126,6 +131,7 @@ class Trails {
     Watch& watch_;
     std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
     std::map<std::vector<FlagId>, std::size_t> too_dear_; // whose map takes more than so much work
+    std::map<std::vector<FlagId>, std::unique_ptr<Reach>> reaches_;
     std::size_t in_vain_ = 0; // maps that took too much, though nothing else tells
     bool left_open_ = false;
     std::optional<Scout> by_one_, by_pairs_;

@@ -1,0 +1,37 @@
+#include "proof/reach.hpp"
+
+#include <algorithm>
+#include <set>
+
+namespace rondix {
+
+namespace {
+
+constexpr unsigned most_bits = 12;
+constexpr std::size_t most_rows = 64u << 20; // bytes, for each landing of all frames
+
+} // namespace
+
+std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
+                                 const std::vector<FlagId>& first, Watch& watch) {
+    std::set<FlagId> asked;
+    bool exact = !frames.some_doubts();
+    for (FrameId frame = 0; frame < frames.size(); ++frame)
+        for (const Branch& branch : frames.branches(frame))
+            for (const Literal& one : frames.literals(branch.asks)) {
+                if (!flow[one.flag].set_by_game)
+                    asked.insert(stands_for(flow, one.flag));
+                else
+                    exact = exact && !branch.at_once;
+            }
+    std::vector<FlagId> tracked = first;
+    for (const FlagId flag : asked)
+        if (std::find(first.begin(), first.end(), flag) == first.end()) tracked.push_back(flag);
+    const unsigned bits = Variables::bits_for(flow, tracked);
+    if (bits > most_bits || frames.size() << 2 * bits >> 3 > most_rows) return nullptr;
+    Heads heads(frames, flow, devices, tracked, watch);
+    HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
+    return std::make_unique<Reach>(std::move(heads), std::move(reached), exact);
+}
+
+} // namespace rondix
