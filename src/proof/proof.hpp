@@ -16,6 +16,9 @@
 #include "proof/forcing.hpp"
 #include "proof/trails.hpp"
 
+#include <map>
+#include <set>
+
 namespace rondix {
 
 /// What is known while a proof is not done, for when it is stopped.

@@ -9,13 +9,6 @@
 
 namespace rondix {
 
-namespace {
-
-/// For the pairs, and for all screens by themselves together: about a second.
-constexpr std::size_t most_work_forward = 300'000'000;
-
-} // namespace
-
 std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
                                       std::vector<FlagId>* needed) {
     std::vector<FlagId> own;
@@ -29,20 +22,21 @@ std::optional<Trail> Trails::shortest(const Heads& heads, const Target& target,
     left_open_ = false;
     for (;;) {
         const bool are_too_many = Variables::bits_for(flow_, tracked) > Heads::most_bits;
-        const Map* found =
-            are_too_many || in_doubt ? nullptr : map_of(tracked, watch_.most_work_for_shortest());
+        const Maps::Map* found = are_too_many || in_doubt
+                                     ? nullptr
+                                     : maps_.within(tracked, watch_.most_work_for_shortest());
         if (!found) {
             if (!known && !went_forward) known = scouted(heads, target);
             went_forward = true;
             if (known || !may_happen(heads, target)) return known;
             if (is_reached(heads, target) == Known::no) return std::nullopt;
-            if (!are_too_many && !in_doubt) found = map_in_doubt(tracked);
+            if (!are_too_many && !in_doubt) found = maps_.in_doubt(tracked);
             if (!found) {
                 left_open_ = true;
                 return std::nullopt;
             }
         }
-        const Map& map = *found;
+        const Maps::Map& map = *found;
         const std::optional<HeadId> end = nearest(map, target, rejected);
         if (!end) return std::nullopt;
         Trail trail{map.paths.moves_to(*end), Situation(flow_)};
@@ -73,7 +67,7 @@ bool Trails::happens(const Heads& heads, const Target& target) {
     left_open_ = false;
     if (scouted(heads, target)) return true;
     if (!may_happen(heads, target)) return false;
-    if (const Map* map = map_of(heads.tracked(), watch_.most_work_for_shortest())) {
+    if (const Maps::Map* map = maps_.within(heads.tracked(), watch_.most_work_for_shortest())) {
         const std::optional<HeadId> end = nearest(*map, target, {});
         if (!end) return false;
         if (turned(*map, *end, target)) return true;
@@ -84,20 +78,20 @@ bool Trails::happens(const Heads& heads, const Target& target) {
 }
 
 bool Trails::may_happen(const Heads& heads, const Target& target) {
-    if (!envelope_) envelope_.emplace(flow_, frames_, devices_, watch_);
+    Envelope& envelope = scouting_.envelope();
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
         if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
-        const FlagPairs here = envelope_->at(frame);
+        const FlagPairs here = envelope.at(frame);
         for (Values values = 0; !here.empty() && values < heads.values(); ++values) {
             if (!heads.may_rest(frame, values) || !target.is_there(heads, frame, values)) continue;
             FlagPairs there = here;
-            envelope_->ask(there, heads, values);
+            envelope.ask(there, heads, values);
             if (there.empty()) continue;
             if (!target.last) return true;
             for (const Branch& branch : frames_.branches(frame)) {
                 if (!is_last(target, branch)) continue;
                 FlagPairs before = there;
-                envelope_->ask(before, frames_.literals(branch.asks));
+                envelope.ask(before, frames_.literals(branch.asks));
                 if (!before.empty()) return true;
             }
         }
@@ -114,42 +108,14 @@ std::optional<Trail> Trails::some_way(ScreenId screen) {
     return shortest(heads, target);
 }
 
-const Scout& Trails::scout(Scout::Novelty novelty) {
-    std::optional<Scout>& scout = novelty == Scout::Novelty::single ? by_one_ : by_pairs_;
-    if (!scout)
-        scout.emplace(flow_, frames_, devices_, novelty, watch_,
-                      novelty == Scout::Novelty::single ? Scout::no_limit : most_work_forward);
-    return *scout;
-}
-
-/// Where what a screen was opened over is left first, it cannot be come back to: so what can be
-/// done on one screen is looked at by itself.
-const Scout* Trails::scout_over(ScreenId screen) {
-    constexpr std::size_t most_roots = 16;
-    if (const auto known = over_.find(screen); known != over_.end()) return known->second.get();
-    const Scout& known = scout(Scout::Novelty::pairs);
-    std::vector<Scout::Seen> roots;
-    for (FrameId frame = 0; frame < frames_.size(); ++frame)
-        if (frames_[frame].screen == screen)
-            for (const Scout::Seen seen : known.seen(frame)) roots.push_back(seen);
-    std::sort(roots.begin(), roots.end());
-    if (roots.size() > most_roots) roots.resize(most_roots);
-    auto& scout = over_[screen];
-    if (roots.empty() || work_over_ >= most_work_forward) return nullptr;
-    scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, watch_, known,
-                                    roots, most_work_forward / 8);
-    work_over_ += scout->work();
-    return scout.get();
-}
-
 std::optional<Trail> Trails::scouted(const Heads& heads, const Target& target) {
-    if (auto trail = scouted(scout(Scout::Novelty::single), heads, target)) return trail;
+    if (auto trail = scouted(scouting_.by(Scout::Novelty::single), heads, target)) return trail;
     // Without flags, and where it is known what lies beneath, pairs are no more.
-    if (!scout(Scout::Novelty::single).some_told_apart() && !frames_.some_doubts())
+    if (!scouting_.by(Scout::Novelty::single).some_told_apart() && !frames_.some_doubts())
         return std::nullopt;
-    if (auto trail = scouted(scout(Scout::Novelty::pairs), heads, target)) return trail;
+    if (auto trail = scouted(scouting_.by(Scout::Novelty::pairs), heads, target)) return trail;
     if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
-    const Scout* over = scout_over(target.screen);
+    const Scout* over = scouting_.over(target.screen);
     return over ? scouted(*over, heads, target) : std::nullopt;
 }
 
@@ -219,7 +185,7 @@ std::optional<Trail> Trails::walked(const Heads& heads, const std::vector<Move>&
 }
 
 /// The path to a head, with the flags of the game as each move wants them.
-std::optional<Trail> Trails::turned(const Map& map, HeadId end, const Target& target) {
+std::optional<Trail> Trails::turned(const Maps::Map& map, HeadId end, const Target& target) {
     Trail trail{{}, Situation(flow_)};
     start(flow_, trail.there);
     const auto make = [&](Move move) {
@@ -308,47 +274,10 @@ void Trails::confirm(const std::vector<Move>& all) const {
     throw std::logic_error("the Runner refuses moves that were found: " + words);
 }
 
-const Trails::Map& Trails::map_of(const std::vector<FlagId>& tracked) {
-    std::unique_ptr<Map>& map = maps_[tracked];
-    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, 0, watch_);
-    return *map;
-}
-
-/// The same where it takes no more than so much work; else null.
-const Trails::Map* Trails::map_of(const std::vector<FlagId>& tracked, std::size_t most_work) {
-    if (const auto found = maps_.find(tracked); found != maps_.end() && found->second)
-        return found->second.get();
-    std::size_t& known = too_dear_[tracked];
-    if (known >= most_work) return nullptr;
-    try {
-        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked, most_work, watch_);
-        return (maps_[tracked] = std::move(map)).get();
-    } catch (const Paths::TooDear&) {
-        known = most_work;
-        return nullptr;
-    }
-}
-
-/// The same for what nothing else tells. Some that take too much are enough: the next would as
-/// well.
-const Trails::Map* Trails::map_in_doubt(const std::vector<FlagId>& tracked) {
-    constexpr std::size_t most_in_vain = 3;
-    if (in_vain_ >= most_in_vain) return nullptr;
-    const Map* map = map_of(tracked, watch_.most_work_for_doubts());
-    if (!map) ++in_vain_;
-    return map;
-}
-
-const Reach* Trails::reach_of(const std::vector<FlagId>& tracked) {
-    const auto [known, is_new] = reaches_.try_emplace(tracked);
-    if (is_new) known->second = Reach::of(flow_, frames_, devices_, tracked, watch_);
-    return known->second.get();
-}
-
 /// Whether what is looked for is among all that can be; open where that is too much, and where more
 /// is asked of it than where it is.
 Trails::Known Trails::is_reached(const Heads& heads, const Target& target) {
-    const Reach* reach = reach_of(heads.tracked());
+    const Reach* reach = maps_.reach(heads.tracked());
     if (!reach) return Known::open;
     bool some = false;
     for (FrameId frame = 0; !some && frame < reach->heads.frame_count(); ++frame) {
@@ -368,7 +297,7 @@ Trails::Known Trails::is_reached(const Heads& heads, const Target& target) {
     return reach->exact && (!target.good || target.good_if_does) ? Known::yes : Known::open;
 }
 
-std::optional<HeadId> Trails::nearest(const Map& map, const Target& target,
+std::optional<HeadId> Trails::nearest(const Maps::Map& map, const Target& target,
                                       const std::vector<HeadId>& rejected) const {
     std::optional<HeadId> nearest;
     for (FrameId frame = 0; frame < map.heads.frame_count(); ++frame) {

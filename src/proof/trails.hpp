@@ -8,16 +8,11 @@
 // shortest.
 #pragma once
 
-#include "proof/envelope.hpp"
-#include "proof/paths.hpp"
-#include "proof/reach.hpp"
-#include "proof/scout.hpp"
+#include "proof/maps.hpp"
+#include "proof/scouting.hpp"
 
 #include <functional>
-#include <map>
-#include <memory>
 #include <optional>
-#include <set>
 
 namespace rondix {
 
@@ -34,7 +29,9 @@ class Trails {
         : flow_(flow)
         , frames_(frames)
         , devices_(devices)
-        , watch_(watch) {}
+        , watch_(watch)
+        , maps_(flow, frames, devices, watch)
+        , scouting_(flow, frames, devices, watch) {}
 
     DeviceSet devices() const { return devices_; }
     /// Whether a Runner takes all of these moves, and stands as the core does then.
@@ -77,33 +74,19 @@ class Trails {
     /// it has not.
     std::optional<Trail> scouted(const Heads& heads, const Target& target);
     /// What going forward comes by, the flags taken one by one.
-    const Scout& scout() { return scout(Scout::Novelty::single); }
+    const Scout& scout() { return scouting_.by(Scout::Novelty::single); }
 
     /// Moves that lead to a screen, if there are any: few, but not always the fewest.
     std::optional<Trail> some_way(ScreenId screen);
 
     /// The paths to all heads with the same flags tracked.
-    const Paths& paths(const Heads& heads) { return map_of(heads.tracked()).paths; }
+    const Paths& paths(const Heads& heads) { return maps_.of(heads.tracked()).paths; }
 
   private:
-    struct Map {
-        Map(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
-            const std::vector<FlagId>& tracked, std::size_t most_work, Watch& watch)
-            : heads(frames, flow, devices, tracked, watch)
-            , paths(heads, {.most_work = most_work}, watch) {}
-        Heads heads;
-        Paths paths;
-    };
-    const Map& map_of(const std::vector<FlagId>& tracked);
-    const Map* map_of(const std::vector<FlagId>& tracked, std::size_t most_work);
-    const Map* map_in_doubt(const std::vector<FlagId>& tracked);
-    const Reach* reach_of(const std::vector<FlagId>& tracked);
     enum class Known : std::uint8_t { no, yes, open };
     Known is_reached(const Heads& heads, const Target& target);
-    std::optional<HeadId> nearest(const Map& map, const Target& target,
+    std::optional<HeadId> nearest(const Maps::Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    const Scout& scout(Scout::Novelty novelty);
-    const Scout* scout_over(ScreenId screen);
     std::optional<Trail> scouted(const Scout& scout, const Heads& heads, const Target& target);
     bool is_last(const Target& target, const Branch& branch) const {
         if (branch.move != *target.last || branch.at_once) return false;
@@ -115,7 +98,7 @@ class Trails {
                        const Target& target) const;
     std::optional<Trail> walked(const Heads& heads, const std::vector<Move>& moves, HeadId end,
                                 const Target& target);
-    std::optional<Trail> turned(const Map& map, HeadId end, const Target& target);
+    std::optional<Trail> turned(const Maps::Map& map, HeadId end, const Target& target);
     std::optional<Trail> finished(Trail trail, const Target& target);
     bool turn_flags(FrameId frame, const Branch& branch, Trail& trail) const;
     bool is_good(const Target& target, const Situation& there) const;
@@ -129,15 +112,9 @@ class Trails {
     Frames& frames_;
     const DeviceSet devices_;
     Watch& watch_;
-    std::map<std::vector<FlagId>, std::unique_ptr<Map>> maps_;
-    std::map<std::vector<FlagId>, std::size_t> too_dear_; // whose map takes more than so much work
-    std::map<std::vector<FlagId>, std::unique_ptr<Reach>> reaches_;
-    std::size_t in_vain_ = 0; // maps that took too much, though nothing else tells
+    Maps maps_;
+    Scouting scouting_;
     bool left_open_ = false;
-    std::optional<Scout> by_one_, by_pairs_;
-    std::map<ScreenId, std::unique_ptr<Scout>> over_; // what can be done on a screen
-    std::size_t work_over_ = 0;
-    std::optional<Envelope> envelope_;
 };
 
 } // namespace rondix

@@ -1,0 +1,50 @@
+// Maps: the paths to all heads, by which flags are tracked; made once each, within limits of work.
+#pragma once
+
+#include "proof/paths.hpp"
+#include "proof/reach.hpp"
+
+#include <map>
+#include <memory>
+
+namespace rondix {
+
+class Maps {
+  public:
+    struct Map {
+        Map(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
+            const std::vector<FlagId>& tracked, std::size_t most_work, Watch& watch)
+            : heads(frames, flow, devices, tracked, watch)
+            , paths(heads, {.most_work = most_work}, watch) {}
+        Heads heads;
+        Paths paths;
+    };
+
+    Maps(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
+        : flow_(flow)
+        , frames_(frames)
+        , devices_(devices)
+        , watch_(watch) {}
+
+    const Map& of(const std::vector<FlagId>& tracked);
+    /// The same where it takes no more than so much work; else null.
+    const Map* within(const std::vector<FlagId>& tracked, std::size_t most_work);
+    /// The same for what nothing else tells. Some that take too much are enough: the next would as
+    /// well.
+    const Map* in_doubt(const std::vector<FlagId>& tracked);
+    /// What can be, with these flags first; null where that is too much.
+    const Reach* reach(const std::vector<FlagId>& first);
+
+  private:
+    using Flags = std::vector<FlagId>;
+    const CompiledFlow& flow_;
+    Frames& frames_;
+    const DeviceSet devices_;
+    Watch& watch_;
+    std::map<Flags, std::unique_ptr<Map>> maps_;
+    std::map<Flags, std::size_t> too_dear_; // whose map takes more than so much work
+    std::map<Flags, std::unique_ptr<Reach>> reaches_;
+    std::size_t in_vain_ = 0; // maps that took too much, though nothing else tells
+};
+
+} // namespace rondix

@@ -1,0 +1,41 @@
+// Scouting: what is known without listing values, from both sides: what going forward has come by
+// (scout.hpp), and what cannot be (envelope.hpp). Each is worked out once, when it is first asked
+// for, and within limits of work.
+#pragma once
+
+#include "proof/envelope.hpp"
+#include "proof/scout.hpp"
+
+#include <map>
+#include <memory>
+#include <optional>
+
+namespace rondix {
+
+class Scouting {
+  public:
+    Scouting(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
+        : flow_(flow)
+        , frames_(frames)
+        , devices_(devices)
+        , watch_(watch) {}
+
+    const Scout& by(Scout::Novelty novelty);
+    /// Where what a screen was opened over is left first, it cannot be come back to: so what can be
+    /// done on one screen is looked at by itself. Null where nothing leads there, or where too much
+    /// of that was done.
+    const Scout* over(ScreenId screen);
+    Envelope& envelope();
+
+  private:
+    const CompiledFlow& flow_;
+    Frames& frames_;
+    const DeviceSet devices_;
+    Watch& watch_;
+    std::optional<Scout> by_one_, by_pairs_;
+    std::map<ScreenId, std::unique_ptr<Scout>> over_;
+    std::size_t work_over_ = 0;
+    std::optional<Envelope> envelope_;
+};
+
+} // namespace rondix
