@@ -62,8 +62,8 @@ struct CheckOptions {
     /// Where neither going forward nor what cannot be tells whether something happens, it may take
     /// so much of that work to know; else it is told as open.
     std::size_t most_work_for_doubts = 5'000'000;
-    /// Figures that would take more of it are left out, one by one; those of each screen, where they
-    /// are wanted, may take twenty times as much.
+    /// Figures that would take more of it are left out, one by one; those of each screen, where
+    /// they are wanted, may take twenty times as much.
     std::size_t most_work_for_figures = 2'000'000;
     bool each_screen = false; ///< figures of each screen are wanted
     /// Called now and then; false: stop.
