@@ -31,7 +31,7 @@ std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, Devic
     if (bits > most_bits || frames.size() << 2 * bits >> 3 > most_rows) return nullptr;
     Heads heads(frames, flow, devices, tracked, watch);
     HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
-    return std::make_unique<Reach>(std::move(heads), std::move(reached), exact);
+    return std::make_unique<Reach>(Reach{std::move(heads), std::move(reached), exact});
 }
 
 } // namespace rondix
