@@ -8,7 +8,7 @@ namespace rondix {
 namespace {
 
 constexpr unsigned most_bits = 12;
-constexpr std::size_t most_rows = 64u << 20; // bytes, for each landing of all frames
+constexpr std::size_t most_words = 1u << 18; // of the rows of a landing, over all frames
 
 } // namespace
 
@@ -28,7 +28,7 @@ std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, Devic
     for (const FlagId flag : asked)
         if (std::find(first.begin(), first.end(), flag) == first.end()) tracked.push_back(flag);
     const unsigned bits = Variables::bits_for(flow, tracked);
-    if (bits > most_bits || frames.size() << 2 * bits >> 3 > most_rows) return nullptr;
+    if (bits > most_bits || frames.size() << 2 * bits >> 6 > most_words) return nullptr;
     Heads heads(frames, flow, devices, tracked, watch);
     HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
     return std::make_unique<Reach>(Reach{std::move(heads), std::move(reached), exact});
