@@ -74,7 +74,7 @@ TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
         EXPECT_EQ(ran.output.find("proved"), std::string::npos);
     };
     not_settled("--most-heads 1000", "there are too many heads");
-    not_settled("--most-seconds 0.2", "it takes too long");
+    not_settled("--most-seconds 1", "it takes too long");
     std::filesystem::remove_all(folder);
 }
 
