@@ -65,7 +65,7 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
 TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
     const auto folder = scratch();
     const std::string flow = (folder / "lock.flow.yaml").string();
-    std::ofstream(flow) << lock_flow(16);
+    std::ofstream(flow) << lock_flow(15);
     const auto not_settled = [&](const std::string& limit, const std::string& why) {
         const Ran ran = rondix("check " + limit + " '" + flow + "'");
         EXPECT_EQ(ran.status, 3) << limit;
@@ -74,14 +74,14 @@ TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
         EXPECT_EQ(ran.output.find("proved"), std::string::npos);
     };
     not_settled("--most-heads 1000", "there are too many heads");
-    not_settled("--most-seconds 1", "it takes too long");
+    not_settled("--most-seconds 0.5", "it takes too long");
     std::filesystem::remove_all(folder);
 }
 
 TEST(Tool, AnInterruptEndsTheCheck) {
     const auto folder = scratch();
     const std::string flow = (folder / "lock.flow.yaml").string();
-    std::ofstream(flow) << lock_flow(16);
+    std::ofstream(flow) << lock_flow(15);
     std::FILE* pipe =
         popen(("timeout --foreground --preserve-status -s INT 1 '" RONDIX_TOOL "' check '" + flow +
                "' 2>&1")
