@@ -247,6 +247,25 @@ TEST(Proof, MoreFlagsThanCanBeTrackedAtOnceAreLookedAtScreenByScreen) {
     EXPECT_EQ(result.findings[0].disabled, std::vector<std::string>{"out"});
 }
 
+/// The verdict does not wait for figures: those that cost too much are left out, and said so.
+TEST(Proof, FiguresThatCostTooMuchAreLeftOutOneByOne) {
+    const FlowFile file = good_flow(locked_rooms(7));
+    CheckOptions options;
+    options.each_screen = true;
+    const CheckResult whole = check(file, options);
+    EXPECT_TRUE(whole.figures.left_out.empty());
+    EXPECT_EQ(whole.figures.each_screen.size(), 8u);
+    options.most_work_for_figures = 1;
+    const CheckResult least = check(file, options);
+    EXPECT_EQ(least.verdict, Verdict::proved);
+    EXPECT_EQ(least.figures.left_out, (std::vector<std::string>{"longest-way-out", "each-screen"}));
+    EXPECT_TRUE(least.figures.each_screen.empty());
+    EXPECT_EQ(least.figures.deepest, whole.figures.deepest); // which costs little
+    const std::string text = check_text(file, least);
+    EXPECT_NE(text.find("at most is left out"), std::string::npos) << text;
+    EXPECT_NE(text.find("figures of each screen are left out"), std::string::npos) << text;
+}
+
 TEST(Proof, FindsTheOneFlagThatTraps) {
     // As above, but one key can be given away inside: then that room, and no other, is a trap.
     std::string text = locked_rooms(7);
