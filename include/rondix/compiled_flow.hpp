@@ -60,6 +60,39 @@ constexpr bool moves_among_screens(StepKind kind) {
     return kind < StepKind::raise;
 }
 
+/// What a step changes besides the open screens: the one list of it, which the proof, the checks
+/// and the Runner go by.
+enum class StepChange : std::uint8_t {
+    nothing,
+    raises_flag,
+    lowers_flag,
+    sets_setting,
+    turns_pages
+};
+
+constexpr StepChange change_by(StepKind kind) {
+    switch (kind) {
+    case StepKind::open:
+    case StepKind::go:
+    case StepKind::back:
+    case StepKind::back_to:
+    case StepKind::resume:
+    case StepKind::load:
+    case StepKind::retry:
+    case StepKind::home:
+    case StepKind::quit:
+    case StepKind::request:
+    case StepKind::tell:
+    case StepKind::todo: return StepChange::nothing;
+    case StepKind::raise: return StepChange::raises_flag;
+    case StepKind::lower: return StepChange::lowers_flag;
+    case StepKind::set:
+    case StepKind::reset: return StepChange::sets_setting;
+    case StepKind::turn: return StepChange::turns_pages;
+    }
+    return StepChange::nothing; // not a kind
+}
+
 /// One thing that a press does. `subject` is an index: of a screen (open, go, back_to), a scene
 /// (load), a request, a flag (raise, lower), a setting (set, reset), pages (turn), or a word (tell,
 /// todo); unused by the others. `value` is what a setting is set to (reset: its first value) or

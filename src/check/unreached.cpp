@@ -2,7 +2,7 @@
 // is named with the one that has to be wired first.
 #include "check/unreached.hpp"
 
-#include "proof/flags_read.hpp"
+#include "proof/flag_uses.hpp"
 #include "proof/links.hpp"
 
 #include <algorithm>
@@ -273,9 +273,9 @@ class Unreached {
 
     bool changes(FlagId flag) const {
         if (flow_[flag].set_by_game) return true;
-        const StepKind kind = flow_[flag].first ? StepKind::lower : StepKind::raise;
+        const auto change = flow_[flag].first ? StepChange::lowers_flag : StepChange::raises_flag;
         return std::any_of(flow_.steps.begin(), flow_.steps.end(), [&](const Step& step) {
-            return step.kind == kind && step.subject == index(flag);
+            return change_by(step.kind) == change && step.subject == index(flag);
         });
     }
 

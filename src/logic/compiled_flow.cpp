@@ -258,7 +258,7 @@ class Verifier {
     }
 
     bool is_asked_about(const Step& step) const {
-        return (step.kind == StepKind::set || step.kind == StepKind::reset) &&
+        return change_by(step.kind) == StepChange::sets_setting &&
                flow_.settings[step.subject].question != no_screen;
     }
 

@@ -2,7 +2,7 @@
 // in the way of that. So screens without any are not looked at.
 #include "looks/focus_check.hpp"
 
-#include "proof/flags_read.hpp"
+#include "proof/flag_uses.hpp"
 #include "run/focus_routes.hpp"
 
 #include <algorithm>

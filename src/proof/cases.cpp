@@ -1,5 +1,7 @@
 #include "proof/cases.hpp"
 
+#include "proof/flag_uses.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -43,19 +45,8 @@ const std::vector<Cube>& Cases::in_which(ConditionId when) {
 /// By which condition the flow starts, where steps of the same list have changed flags before.
 void Cases::ask_about_start(std::size_t home, Range steps) {
     Cube changed;
-    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
-        const Step& step = flow_.steps[i];
-        const bool raises = step.kind == StepKind::raise;
-        if (raises || step.kind == StepKind::lower)
-            changed.push_back({FlagId(step.subject), raises});
-        if (step.kind != StepKind::set && step.kind != StepKind::reset) continue;
-        if (flow_.settings[step.subject].question != no_screen) continue; // it is not kept yet
-        const Range asks = flow_.settings[step.subject].asks;
-        for (std::uint32_t a = asks.begin; a < asks.end(); ++a) {
-            const SettingAsk& ask = flow_.setting_asks[a];
-            changed.push_back({ask.flag, step.value >= ask.least && step.value <= ask.most});
-        }
-    }
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
+        add_flags_written(flow_, flow_.steps[i], changed);
     std::reverse(changed.begin(), changed.end()); // the last change counts
     const auto after = static_cast<std::uint32_t>(changed_.size());
     changed_.push_back(std::move(changed));

@@ -1,4 +1,5 @@
 // What every move does in a frame: asked of the real apply() on stand-ins, once for each case.
+#include "proof/flag_uses.hpp"
 #include "proof/frames.hpp"
 
 #include <algorithm>
@@ -217,13 +218,10 @@ bool Frames::changes_flags(Move move, Range steps) const {
     if (move.kind == MoveKind::change) return flow_[flow_[move.control()].setting].asks.count > 0;
     if (move.kind == MoveKind::press && flow_[flow_[move.control()].screen].keeps != no_setting)
         return true;
-    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
-        const Step& step = flow_.steps[i];
-        if (step.kind == StepKind::raise || step.kind == StepKind::lower) return true;
-        const bool sets = step.kind == StepKind::set || step.kind == StepKind::reset;
-        if (sets && flow_.settings[step.subject].asks.count > 0) return true;
-    }
-    return false;
+    Cube written;
+    for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
+        add_flags_written(flow_, flow_.steps[i], written);
+    return !written.empty();
 }
 
 /// Lets the move happen on the stand-ins: before_, after_.

@@ -1,6 +1,6 @@
 #include "proof/starts.hpp"
 
-#include "proof/flags_read.hpp"
+#include "proof/flag_uses.hpp"
 
 namespace rondix {
 

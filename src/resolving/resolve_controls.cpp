@@ -174,7 +174,7 @@ class ControlResolver {
     }
 
     const FlowSetting* kept_setting(const FlowStep& step) const {
-        if (step.kind != StepKind::set && step.kind != StepKind::reset) return nullptr;
+        if (change_by(step.kind) != StepChange::sets_setting) return nullptr;
         if (!names_.settings.has(step.subject.text)) return nullptr;
         const FlowSetting& setting = flow_.settings[names_.settings.find(step.subject.text)];
         return setting.keep_within_ms > 0 ? &setting : nullptr;

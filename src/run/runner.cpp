@@ -238,7 +238,7 @@ void Runner::tell_steps(Range steps) {
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
         const Step& step = flow_.steps[i];
         if (step.kind == StepKind::tell) emit(EffectKind::told, step.subject);
-        if (step.kind == StepKind::set || step.kind == StepKind::reset)
+        if (change_by(step.kind) == StepChange::sets_setting)
             change_setting(SettingId(step.subject), step.value);
         if (step.kind != StepKind::todo) continue;
         emit(EffectKind::todo, step.subject);

@@ -16,8 +16,9 @@ void find_fixed_flags(const Flow& flow, Findings& findings) {
     each_action(flow, [&](const FlowAction& action) {
         for (const FlowAlternative& alternative : action.alternatives)
             for (const FlowStep& step : alternative.steps) {
-                if (step.kind == StepKind::raise) raised.insert(step.subject.text);
-                if (step.kind == StepKind::lower) lowered.insert(step.subject.text);
+                const StepChange change = change_by(step.kind);
+                if (change == StepChange::raises_flag) raised.insert(step.subject.text);
+                if (change == StepChange::lowers_flag) lowered.insert(step.subject.text);
             }
     });
     for (const FlowFlag& flag : flow.flags) {
