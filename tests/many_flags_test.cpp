@@ -221,7 +221,10 @@ std::size_t compare(const FlowFile& file, CheckResult exact, CheckResult quick, 
     for (std::size_t i = 0; i < quick.findings.size(); ++i) {
         const Finding& found = quick.findings[i];
         EXPECT_EQ(found.slug, exact.findings[i].slug);
-        EXPECT_EQ(found.place.begin, exact.findings[i].place.begin);
+        // (What is told of a whole circle stands where the fewest known moves lead.)
+        if (found.slug != Slug::reopens || found.also.empty()) {
+            EXPECT_EQ(found.place.begin, exact.findings[i].place.begin);
+        }
         // (Of one head that stands for many it may be another that is come to first.)
         if (!are_circles_loose) {
             EXPECT_GE(found.how.size(), exact.findings[i].how.size());
@@ -243,7 +246,7 @@ std::size_t compare(const FlowFile& file, CheckResult exact, CheckResult quick, 
 TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
     std::size_t not_shortest = 0, walked = 0;
     for (const Shape shape :
-         {Shape::mixed, Shape::circles, Shape::rich, Shape::waiting, Shape::flags})
+         {Shape::mixed, Shape::circles, Shape::rich, Shape::waiting, Shape::flags, Shape::crowded})
         for (std::uint32_t number = 1; number <= part_of(how_many(300)); ++number) {
             const FlowFile file = load_flow_text("random", random_flow(number, shape));
             if (!file.compiled) continue;
@@ -289,7 +292,7 @@ void expect_lost(const FlowFile& file, const Finding& found) {
 TEST(ManyFlags, MoreThanCanBeToldApartCostNoTruth) {
     std::size_t needed_more = 0, settled = 0, traps = 0;
     for (const Shape shape :
-         {Shape::mixed, Shape::circles, Shape::rich, Shape::waiting, Shape::flags})
+         {Shape::mixed, Shape::circles, Shape::rich, Shape::waiting, Shape::flags, Shape::crowded})
         for (std::uint32_t number = 1; number <= part_of(how_many(300)); ++number) {
             const FlowFile file = load_flow_text("random", random_flow(number, shape));
             if (!file.compiled) continue;

@@ -10,6 +10,7 @@
 #include "check/traps.hpp"
 #include "check/unasked.hpp"
 #include "check/unreached.hpp"
+#include "rondix/tools/names.hpp"
 
 namespace rondix {
 
@@ -113,11 +114,10 @@ void tell_circle(const CompiledFlow& flow, const std::vector<ScreenId>& circle,
                  CheckResult& result) {
     constexpr std::size_t most_named = 4;
     result.stop = Stop::circle;
-    for (std::size_t i = 0; i < circle.size() && i < most_named; ++i)
-        result.stopped_at +=
-            (i == 0 ? "'" : ", '") + std::string(flow.text(flow[circle[i]].id)) + "'";
-    if (circle.size() > most_named)
-        result.stopped_at += " and " + std::to_string(circle.size() - most_named) + " more";
+    std::vector<std::string> names;
+    names.reserve(circle.size());
+    for (const ScreenId screen : circle) names.emplace_back(flow.text(flow[screen].id));
+    result.stopped_at += listed(names, most_named);
 }
 
 /// With all that can lie beneath kept apart, where that is not too much: the limit holds twelve

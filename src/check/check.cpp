@@ -3,6 +3,7 @@
 #include "check/behaviour.hpp"
 
 #include <algorithm>
+#include <limits>
 
 namespace rondix {
 
@@ -33,6 +34,22 @@ void put_all_in_order(Findings& findings) {
     findings.erase(last, findings.end());
 }
 
+/// Where a limit has cut the rest off, what the player walks into soonest stands first.
+void put_nearest_traps_first(Findings& findings) {
+    const auto how_near = [](const Finding& one) {
+        return one.severity() == Severity::error && !one.how.empty()
+                   ? one.how.size()
+                   : std::numeric_limits<std::size_t>::max();
+    };
+    std::stable_sort(findings.begin(), findings.end(),
+                     [&](const Finding& a, const Finding& b) { return how_near(a) < how_near(b); });
+}
+
+void put_in_order(CheckResult& result) {
+    put_all_in_order(result.findings);
+    if (result.stop != Stop::nothing) put_nearest_traps_first(result.findings);
+}
+
 bool some_error_is_open(const CheckResult& result) {
     return std::any_of(result.open.begin(), result.open.end(),
                        [](const OpenQuestion& one) { return one.severity() == Severity::error; });
@@ -42,7 +59,7 @@ bool some_error_is_open(const CheckResult& result) {
 
 void add_findings(CheckResult& result, const Findings& more) {
     result.findings.insert(result.findings.end(), more.begin(), more.end());
-    put_all_in_order(result.findings);
+    put_in_order(result);
     if (has_errors(more)) result.verdict = Verdict::not_so;
 }
 
@@ -56,7 +73,7 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
         result.stop = stopped.why;
         result.stopped_at = stopped.where;
     }
-    put_all_in_order(result.findings);
+    put_in_order(result);
     if (has_errors(result.findings))
         result.verdict = Verdict::not_so;
     else

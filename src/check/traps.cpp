@@ -7,6 +7,7 @@
 #include "check/keeping.hpp"
 
 #include <algorithm>
+#include <map>
 #include <stdexcept>
 #include <string>
 
@@ -29,10 +30,7 @@ class Traps {
     void each_entry(Slug slug, const HeadSet& lost, Report report) {
         if (lost.count() == 0) return;
         const HeadSet entries = entries_of(lost);
-        std::set<ScreenId> looked_at;
-        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) {
-            const ScreenId screen = frames_[frame].screen;
-            if (!entries.any(frame) || !looked_at.insert(screen).second) continue;
+        for (const ScreenId screen : nearest_first(entries)) {
             auto trail = shortest(entries, screen);
             if (!trail && question_.trails.left_open()) trail = shortest(lost, screen);
             if (!trail && question_.trails.left_open())
@@ -243,6 +241,25 @@ class Traps {
             if (paths.reached(head) && !lost.has(heads_.frame(head), heads_.values(head)))
                 for (const Paths::Step& step : paths.steps(head)) enter(step.to);
         return entries;
+    }
+
+    /// The screens of heads, by the fewest moves that could lead there, were no untracked flag in
+    /// the way: when a limit is reached, what is near has been told.
+    std::vector<ScreenId> nearest_first(const HeadSet& set) {
+        const Paths& paths = question_.trails.paths(heads_);
+        std::map<ScreenId, Length> nearest;
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+            each_value(set.of(frame), [&](Values values) {
+                const Length length = paths.distance(heads_.head(frame, values));
+                const auto [one, is_new] = nearest.emplace(frames_[frame].screen, length);
+                if (!is_new) one->second = std::min(one->second, length);
+            });
+        std::vector<ScreenId> screens;
+        screens.reserve(nearest.size());
+        for (const auto& [screen, length] : nearest) screens.push_back(screen);
+        std::stable_sort(screens.begin(), screens.end(),
+                         [&](ScreenId a, ScreenId b) { return nearest.at(a) < nearest.at(b); });
+        return screens;
     }
 
     std::optional<HeadId> where_the_player_acts(HeadId head, const HeadSet& lost) const {

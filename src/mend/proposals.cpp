@@ -41,6 +41,7 @@ class Proposals : ProposalMaker {
             add("drop the condition", layout_.drop_entry(at_));
             return add("drop what is never done", layout_.drop_map(at_));
         case Slug::reopens:
+            if (!finding_.also.empty()) return; // a circle of them: what is meant is not known
             return replace(finding_.place, "back to " + behind("open "), "go back to it");
         case Slug::idle_step:
             for (const char* step : {"back", "home", "quit"})

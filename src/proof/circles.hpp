@@ -20,6 +20,8 @@ class Circles {
     bool share_loosely(ScreenId a, ScreenId b) const {
         return lie_on_one(a, b) && is_loose_[index(a)];
     }
+    /// Which circle a screen is on: the same number for those that lead to each other.
+    std::uint32_t circle_of(ScreenId screen) const { return component_[index(screen)]; }
     /// The screens of the largest loose circle.
     std::vector<ScreenId> largest_loose() const;
 

@@ -116,6 +116,7 @@ class Frames {
     /// numbers of branches are kept.
     void settle_doubts();
     std::vector<ScreenId> loose_circle() const { return circles_.largest_loose(); }
+    std::uint32_t circle_of(ScreenId screen) const { return circles_.circle_of(screen); }
 
     /// More than these: throws Stopped.
     void expect_at_most(std::size_t frames) { most_ = frames; }

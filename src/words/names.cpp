@@ -86,4 +86,12 @@ std::string title_from(std::string_view name) {
     return title;
 }
 
+std::string listed(const std::vector<std::string>& names, std::size_t most) {
+    std::string text;
+    for (std::size_t i = 0; i < names.size() && i < most; ++i)
+        text += (i == 0 ? "'" : ", '") + names[i] + "'";
+    if (names.size() > most) text += " and " + std::to_string(names.size() - most) + " more";
+    return text;
+}
+
 } // namespace rondix

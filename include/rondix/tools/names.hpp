@@ -18,6 +18,9 @@ std::string_view nearest(std::string_view wrong, const std::vector<std::string_v
 /// A name as a title: `saved-voyages` becomes `Saved voyages`.
 std::string title_from(std::string_view name);
 
+/// Names in quotes: `'a', 'b'`, and of more than `most` the first ones: `'a', 'b' and 3 more`.
+std::string listed(const std::vector<std::string>& names, std::size_t most);
+
 /// The nearest right name, and how that is said at the end of a text.
 struct Suggestion {
     std::string name = {}; ///< empty: none is near
