@@ -68,8 +68,9 @@ class Measuring {
         : question_(question)
         , heads_(heads)
         , frames_(heads.frames())
+        , paths_(heads, {Leaving::By::any_move, by_presses, most_work}, question.watch)
         , stacks_(heads, by_presses, most_work, question.watch)
-        , nearest_(heads, stacks_.paths(), by_presses, {most_places, most_work}, question.watch)
+        , nearest_(heads, paths_, by_presses, {most_places, most_work}, question.watch)
         , ways_in_(question.flow.screens.size()) {}
 
     bool exact() const { return nearest_.exact(); }
@@ -81,15 +82,14 @@ class Measuring {
             rows[i].screen = question_.name_of(ScreenId(i));
         const auto to_play = nearest_.to(Nearest::Goal::play);
         const auto to_quit = nearest_.to(Nearest::Goal::quit);
-        const Pausing pausing(flow, heads_, stacks_.paths());
+        const Pausing pausing(flow, heads_, paths_);
         std::vector<bool> not_known(rows.size()); // the way out of some head of a screen
         const bool nobody_stuck = question_.nobody_is_stuck();
         for (HeadId head = 0; head < heads_.size(); ++head) {
             const FrameId frame = heads_.frame(head);
-            if (!stacks_.paths().reached(head) || !heads_.may_rest(frame, heads_.values(head)))
-                continue;
+            if (!paths_.reached(head) || !heads_.may_rest(frame, heads_.values(head))) continue;
             ScreenFigures& row = rows[index(frames_[frame].screen)];
-            lower(row.from_start, stacks_.paths().distance(head));
+            lower(row.from_start, paths_.distance(head));
             lower(row.to_play, to_play[head]);
             lower(row.to_quit, to_quit[head]);
             const std::optional<Length> far = stacks_.longest_way_out(head);
@@ -136,6 +136,7 @@ class Measuring {
     Question& question_;
     const Heads& heads_;
     Frames& frames_;
+    const Paths paths_;
     const Stacks stacks_;
     const Nearest nearest_;
     std::vector<std::set<std::tuple<ScreenId, MoveKind, std::uint32_t>>> ways_in_;

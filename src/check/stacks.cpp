@@ -1,5 +1,7 @@
 #include "check/stacks.hpp"
 
+#include "proof/goals.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -22,15 +24,56 @@ Stacks::Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& wa
     : heads_(heads)
     , watch_(watch)
     , weigh_(weigh)
-    , paths_(heads, {Leaving::By::any_move, weigh, most_work}, watch)
+    , leaving_(heads, Leaving::By::any_move, watch)
+    , most_work_(most_work)
     , beneath_(heads.size())
     , beneath_frame_(heads.frame_count())
     , depth_(heads.size(), 0)
     , under_(heads.size())
     , way_out_(heads.size(), no_way) {
+    const HeadSet reached = reachable(heads, leaving_, watch);
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+        each_value(reached.of(frame),
+                   [&](Values values) { reached_.push_back(heads.head(frame, values)); });
     find_beneath();
     find_depths();
     find_ways_out();
+}
+
+void Stacks::count_work() {
+    if (++work_ > most_work_ && most_work_ > 0) throw Paths::TooDear{};
+}
+
+template <class Each>
+void Stacks::each_in_place(HeadId head, Each each) {
+    const FrameId frame = heads_.frame(head);
+    const Values values = heads_.values(head);
+    const auto lead_to = [&](FrameId to, Values after) {
+        count_work();
+        each(heads_.head(to, after));
+    };
+    for (const Rule& rule : heads_.may(frame)) {
+        if (!rule.holds(values)) continue;
+        if (rule.kind == Branch::Kind::stays) lead_to(rule.frame, rule.after(values));
+        if (rule.kind != Branch::Kind::pushes) continue;
+        for (const Leaving::Exit& exit : leaving_.exits(rule.frame))
+            if (heads_.frames().lands_on(frame, exit.landing))
+                each_value(leaving_.row(exit, rule.after(values)),
+                           [&](Values back) { lead_to(rule.under, back); });
+    }
+    if (!heads_.may_rest(frame, values)) return;
+    for (Values free = heads_.free(); free != 0; free &= free - 1)
+        lead_to(frame, values ^ (free & (~free + 1)));
+}
+
+template <class Each>
+void Stacks::each_on_top(HeadId head, Each each) {
+    const Values values = heads_.values(head);
+    for (const Rule& rule : heads_.may(heads_.frame(head))) {
+        if (rule.kind != Branch::Kind::pushes || !rule.holds(values)) continue;
+        count_work();
+        each(heads_.head(rule.frame, rule.after(values)), rule.under);
+    }
 }
 
 /// What is pushed has the frame that pushes it beneath; what comes in its place has the same.
@@ -39,15 +82,16 @@ void Stacks::find_beneath() {
     const auto add = [&](HeadId head, FrameId beneath) {
         if (beneath_[head].insert(beneath).second) open.push_back(head);
     };
-    for (const HeadId head : paths_.reached_heads())
-        for (const Paths::OnTop& top : paths_.on_top(head)) add(top.head, top.under);
+    for (const HeadId head : reached_)
+        each_on_top(head, [&](HeadId top, FrameId under) { add(top, under); });
     while (!open.empty()) {
         const HeadId head = open.back();
         open.pop_back();
         beneath_frame_[heads_.frame(head)].insert(beneath_[head].begin(), beneath_[head].end());
         const std::set<FrameId> all = beneath_[head];
-        for (const HeadId next : paths_.in_place(head))
+        each_in_place(head, [&](HeadId next) {
             for (const FrameId frame : all) add(next, frame);
+        });
     }
 }
 
@@ -60,13 +104,13 @@ void Stacks::find_depths() {
         under_[head] = beneath;
         open.push_back(head);
     };
-    for (const HeadId head : paths_.reached_heads())
+    for (const HeadId head : reached_)
         if (heads_.frames()[heads_.frame(head)].bottom) raise(head, 1, head);
     while (!open.empty()) {
         const HeadId head = open.back();
         open.pop_back();
-        for (const HeadId next : paths_.in_place(head)) raise(next, depth_[head], under_[head]);
-        for (const Paths::OnTop& top : paths_.on_top(head)) raise(top.head, depth_[head] + 1, head);
+        each_in_place(head, [&](HeadId next) { raise(next, depth_[head], under_[head]); });
+        each_on_top(head, [&](HeadId top, FrameId) { raise(top, depth_[head] + 1, head); });
     }
 }
 
@@ -86,7 +130,7 @@ std::optional<Length> Stacks::longest_way_out(HeadId head) const {
 
 std::optional<Length> Stacks::longest_way_out() const {
     Length longest = 0;
-    for (const HeadId head : paths_.reached_heads()) {
+    for (const HeadId head : reached_) {
         if (way_out_[head] == no_way) return std::nullopt;
         if (heads_.may_rest(heads_.frame(head), heads_.values(head)))
             longest = std::max(longest, way_out_[head]);
@@ -106,14 +150,13 @@ void Stacks::find_ways_out() {
         if (length >= at.size()) at.resize(length + 1);
         at[length].push_back(head);
     };
-    const std::vector<HeadId> reached = paths_.reached_heads();
-    for (const HeadId head : reached) {
+    for (const HeadId head : reached_) {
         watch_.step("longest way out", head, heads_.size());
         all[head] = choices(head);
         for (const Choice& choice : all[head])
             for (const HeadId to : choice.to) back[to].push_back(head);
     }
-    for (const HeadId head : reached) offer(head);
+    for (const HeadId head : reached_) offer(head);
     for (Length length = 0; length < at.size(); ++length)
         for (std::size_t i = 0; i < at[length].size(); ++i) {
             const HeadId head = at[length][i];
@@ -143,7 +186,7 @@ std::vector<Stacks::Choice> Stacks::choices(HeadId head) const {
             choice.to = {heads_.head(rule.frame, after)};
         } else {
             std::set<HeadId> landed;
-            landings(head, {rule.landing, after, 0}, landed);
+            landings(head, rule.landing, after, landed);
             choice.to.assign(landed.begin(), landed.end());
         }
     }
@@ -180,14 +223,14 @@ Length Stacks::way_out_by(HeadId head, const std::vector<Choice>& choices) const
 }
 
 /// Where a head goes on when it is left: at what lies beneath, or beneath that.
-void Stacks::landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& heads) const {
+void Stacks::landings(HeadId head, Landing landing, Values values, std::set<HeadId>& heads) const {
     std::vector<FrameId> open(beneath_[head].begin(), beneath_[head].end());
     std::set<FrameId> seen(open.begin(), open.end());
     while (!open.empty()) {
         const FrameId frame = open.back();
         open.pop_back();
-        if (heads_.frames().lands_on(frame, way.landing)) {
-            heads.insert(heads_.head(frame, way.values));
+        if (heads_.frames().lands_on(frame, landing)) {
+            heads.insert(heads_.head(frame, values));
             continue;
         }
         for (const FrameId further : beneath_frame_[frame])

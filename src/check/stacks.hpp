@@ -2,6 +2,7 @@
 // how far the way out is at most.
 #pragma once
 
+#include "proof/leaving.hpp"
 #include "proof/paths.hpp"
 
 #include <optional>
@@ -15,9 +16,6 @@ class Stacks {
     /// Measures in moves, or in the player's presses alone. More work than that: throws
     /// Paths::TooDear.
     Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& watch);
-
-    /// From the start, by any moves.
-    const Paths& paths() const { return paths_; }
 
     /// The screens of a deepest stack, from the bottom.
     std::vector<ScreenId> deepest() const;
@@ -33,6 +31,13 @@ class Stacks {
     std::optional<Length> longest_way_out() const;
 
   private:
+    /// Where a head leads by any moves: in the same place of the stack, by a screen that is pushed
+    /// and left again as well; and on top of it.
+    template <class Each>
+    void each_in_place(HeadId head, Each each);
+    template <class Each>
+    void each_on_top(HeadId head, Each each); // with the frame that is then beneath
+    void count_work();
     void find_beneath();
     void find_depths();
     /// What one move leads to; the other side chooses which where there are several.
@@ -45,12 +50,15 @@ class Stacks {
     void find_ways_out();
     std::vector<Choice> choices(HeadId head) const;
     Length way_out_by(HeadId head, const std::vector<Choice>& choices) const;
-    void landings(HeadId head, const Paths::WayOut& way, std::set<HeadId>& heads) const;
+    void landings(HeadId head, Landing landing, Values values, std::set<HeadId>& heads) const;
 
     const Heads& heads_;
     Watch& watch_;
     const Weigh weigh_;
-    const Paths paths_;
+    const Leaving leaving_;
+    std::vector<HeadId> reached_;
+    const std::size_t most_work_;
+    std::size_t work_ = 0;
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame
     std::vector<std::size_t> depth_;

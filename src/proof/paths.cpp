@@ -1,6 +1,7 @@
 #include "proof/paths.hpp"
 
 #include <algorithm>
+#include <stdexcept>
 
 namespace rondix {
 
@@ -29,7 +30,7 @@ void Paths::run() {
     nodes_.resize(heads_.size());
     for (const auto& [head, begin] : first_) enter(head);
     while (!to_explore_.empty() || !queue_.empty()) {
-        watch_.step("shortest moves", items_.size(), items_.size() + queue_.size());
+        watch_.step("shortest moves", layers_.size(), layers_.size() + queue_.size());
         if (options_.most_work > 0 && work_ > options_.most_work) throw TooDear{};
         // A new head's own ways may be shorter than what is settled already. Nothing settled can
         // rest on them: whatever leads to the new head is no shorter than the way that brought it
@@ -40,9 +41,9 @@ void Paths::run() {
             explore(head);
             continue;
         }
-        const auto [length, item] = queue_.top();
+        const RowId row = queue_.top().second;
         queue_.pop();
-        if (!items_[item].settled && length == items_[item].length) settle(item);
+        settle(row);
     }
     measure();
 }
@@ -53,13 +54,21 @@ void Paths::enter(HeadId head) {
     to_explore_.push_back(head);
 }
 
+std::span<const Rule> Paths::rules(HeadId head) const {
+    const FrameId frame = heads_.frame(head);
+    return options_.by == Leaving::By::any_move ? heads_.may(frame) : heads_.sure(frame);
+}
+
+bool Paths::counts(const Rule& rule, Values values) const {
+    return rule.holds(values) && (options_.by == Leaving::By::any_move || of_a_way_out(rule.move));
+}
+
 void Paths::explore(HeadId head) {
     const FrameId frame = heads_.frame(head);
     const Values values = heads_.values(head);
-    const bool any = options_.by == Leaving::By::any_move;
-    for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame))
-        if (rule.holds(values) && (any || of_a_way_out(rule.move))) take(head, rule);
-    if (!any || !heads_.may_rest(frame, values)) return;
+    for (const Rule& rule : rules(head))
+        if (counts(rule, values)) take(head, rule);
+    if (options_.by != Leaving::By::any_move || !heads_.may_rest(frame, values)) return;
     for (const FlagId flag : heads_.tracked()) {
         const Values bit = heads_.variables().bit_of(flag);
         if ((heads_.free() & bit) == 0) continue;
@@ -70,34 +79,44 @@ void Paths::explore(HeadId head) {
     }
 }
 
-/// A way that is no shorter than what is known is dropped before anybody writes down how it came
-/// about: nearly all are.
-template <class Came>
-void Paths::offer(HeadId head, Landing landing, Values values, Length length, Came origin) {
+/// Ways that are no shorter than what is known are dropped: nearly all are.
+void Paths::offer(HeadId head, Landing landing, std::uint16_t high, std::uint64_t bits,
+                  Length length) {
     ++work_;
-    const std::uint64_t key = std::uint64_t{head} << 32 | std::uint64_t{values} << 16 | landing.at;
-    const auto [number, shortest, is_new] =
-        item_numbers_.look_up(key, static_cast<Item>(items_.size()), no_way);
-    if (is_new) items_.push_back({head, landing, values, no_way, false, {}});
-    if (length >= shortest) return;
-    WayItem& item = items_[number];
-    if (item.settled) return;
-    item.length = shortest = length;
-    item.origin = origin();
+    const auto [number, note, is_new] =
+        row_numbers_.look_up(key_of(head, landing, high), static_cast<RowId>(rows_.size()), 0);
+    if (is_new) rows_.push_back({head, landing, high});
+    bits &= ~rows_[number].settled;
+    std::uint32_t shorter = none, longer = rows_[number].waiting;
+    for (; longer != none && waiting_[longer].length < length; longer = waiting_[longer].longer) {
+        bits &= ~waiting_[longer].bits;
+        shorter = longer;
+    }
+    if (bits == 0) return;
+    if (longer != none && waiting_[longer].length == length) {
+        waiting_[longer].bits |= bits;
+        return;
+    }
+    const auto own = static_cast<std::uint32_t>(waiting_.size());
+    waiting_.push_back({bits, length, longer});
+    (shorter == none ? rows_[number].waiting : waiting_[shorter].longer) = own;
     queue_.emplace(length, number);
 }
 
-void Paths::take(HeadId head, const Rule& rule) {
+Turn Paths::turn_of(HeadId head, const Rule& rule) const {
     const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
-    const Turn turn{branch.move, branch.delayed, branch.at_once, rule.branch};
+    return {branch.move, branch.delayed, branch.at_once, rule.branch};
+}
+
+void Paths::take(HeadId head, const Rule& rule) {
+    const Turn turn = turn_of(head, rule);
     const Length length = weigh(turn);
     const Values after = rule.after(heads_.values(head));
     Node& node = nodes_[head];
     if (rule.quits) node.quits = std::min(node.quits, length);
     if (rule.kind == Branch::Kind::leaves)
-        return offer(head, rule.landing, after, length, [&] {
-            return Origin{turn, no_item, no_item};
-        });
+        return offer(head, rule.landing, static_cast<std::uint16_t>(after / width),
+                     std::uint64_t{1} << (after % width), length);
     const HeadId to = heads_.head(rule.frame, after);
     if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, turn, no_item});
     enter(to);
@@ -108,37 +127,51 @@ void Paths::take(HeadId head, const Rule& rule) {
     node.pushes.push_back({to, rule.under, turn, length});
     nodes_[to].openers.push_back({head, rule.under, turn, length});
     // Passing back settles nothing, so the ways stay as they are.
-    for (const Item item : nodes_[to].ways) pass_back({head, rule.under, turn, length}, item);
+    for (const RowId row : nodes_[to].ways)
+        for (std::uint32_t layer = rows_[row].last; layer != none; layer = layers_[layer].before)
+            pass_back({head, rule.under, turn, length}, layer);
 }
 
-/// The shortest length of a way is known: it is passed on to whatever can go on to this head.
-void Paths::settle(Item item) {
-    items_[item].settled = true;
-    const HeadId head = items_[item].head;
-    nodes_[head].ways.push_back(item);
-    // What comes in meanwhile asks for the ways that are settled, this one among them.
+/// The shortest length of some ways is known: they are passed on to whatever can go on to this
+/// head.
+void Paths::settle(RowId number) {
+    Row& row = rows_[number];
+    const Waiting offered = waiting_[row.waiting]; // the shortest, since the queue is in order
+    row.waiting = offered.longer;
+    const std::uint64_t bits = offered.bits & ~row.settled;
+    if (bits == 0) return;
+    const auto layer = static_cast<std::uint32_t>(layers_.size());
+    if (layer >= none / width) throw Stopped{Stop::memory};
+    layers_.push_back({bits, number, offered.length, row.last});
+    if (row.settled == 0) nodes_[row.head].ways.push_back(number);
+    row.settled |= bits;
+    row.last = layer;
+    // What comes in meanwhile asks for the ways that are settled, these among them.
+    const HeadId head = row.head;
+    const Landing landing = row.landing;
+    const std::uint16_t high = row.high;
     const std::size_t into = nodes_[head].into.size(), openers = nodes_[head].openers.size();
     for (std::size_t i = 0; i < into; ++i) {
-        const auto [from, edge] = nodes_[head].into[i];
-        follow_edge(from, nodes_[from].edges[edge], item);
+        const auto [from, length] = nodes_[head].into[i];
+        offer(from, landing, high, bits, offered.length + length);
     }
     for (std::size_t i = 0; i < openers; ++i) {
         const Opener opener = nodes_[head].openers[i];
-        pass_back(opener, item);
+        pass_back(opener, layer);
     }
 }
 
-/// What was pushed is left by this way: what stands beneath is resumed, or is left in turn.
-void Paths::pass_back(const Opener& opener, Item item) {
-    const Landing landing = items_[item].landing;
-    const Values values = items_[item].values;
-    const Length length = items_[item].length + opener.length;
-    if (heads_.frames().lands_on(heads_.frame(opener.head), landing))
-        add_edge(opener.head, {heads_.head(opener.under, values), length, opener.turn, item});
-    else
-        offer(opener.head, landing, values, length, [&] {
-            return Origin{opener.turn, item, no_item};
-        });
+/// What was pushed is left by these ways: what stands beneath is resumed, or is left in turn.
+void Paths::pass_back(const Opener& opener, std::uint32_t number) {
+    const Layer layer = layers_[number];
+    const Row row = rows_[layer.row];
+    const Length length = layer.length + opener.length;
+    if (!heads_.frames().lands_on(heads_.frame(opener.head), row.landing))
+        return offer(opener.head, row.landing, row.high, layer.bits, length);
+    each_value(std::span(&layer.bits, 1), [&](Values low) {
+        const HeadId to = heads_.head(opener.under, row.high * width + low);
+        add_edge(opener.head, {to, length, opener.turn, number * width + low});
+    });
 }
 
 void Paths::add_edge(HeadId from, Edge edge) {
@@ -147,18 +180,13 @@ void Paths::add_edge(HeadId from, Edge edge) {
     work_ += 1 + nodes_[from].edges.size() / 16; // which are looked through
     for (const Edge& known : nodes_[from].edges)
         if (known.to == edge.to && known.length <= edge.length) return;
-    const auto number = static_cast<std::uint32_t>(nodes_[from].edges.size());
     nodes_[from].edges.push_back(edge);
-    nodes_[edge.to].into.emplace_back(from, number);
-    for (const Item item : nodes_[edge.to].ways) follow_edge(from, edge, item);
-}
-
-void Paths::follow_edge(HeadId from, const Edge& edge, Item item) {
-    const WayItem& way = items_[item];
-    offer(from, way.landing, way.values, edge.length + way.length, [&edge, item] {
-        return edge.way_back == no_item ? Origin{edge.turn, item, no_item}
-                                        : Origin{edge.turn, edge.way_back, item};
-    });
+    nodes_[edge.to].into.emplace_back(from, edge.length);
+    for (const RowId number : nodes_[edge.to].ways) {
+        const Row row = rows_[number];
+        for (std::uint32_t at = row.last; at != none; at = layers_[at].before)
+            offer(from, row.landing, row.high, layers_[at].bits, edge.length + layers_[at].length);
+    }
 }
 
 /// Dijkstra from the first heads.
@@ -209,11 +237,54 @@ std::vector<Turn> Paths::turns_to(HeadId head) const {
     return turns;
 }
 
+Paths::Item Paths::find_way(HeadId head, Landing landing, Values values) const {
+    const auto row =
+        row_numbers_.find(key_of(head, landing, static_cast<std::uint16_t>(values / width)));
+    if (!row) return no_item;
+    const Values low = values % width;
+    for (std::uint32_t at = rows_[*row].last; at != none; at = layers_[at].before)
+        if ((layers_[at].bits >> low & 1) != 0) return at * width + low;
+    return no_item;
+}
+
+/// A way that is made of others is as long as they are together, and they were settled before.
+Paths::Origin Paths::origin_of(Item item) const {
+    const std::uint32_t number = item / width;
+    const Layer& layer = layers_[number];
+    const auto& [head, landing, high, settled, waiting, last] = rows_[layer.row];
+    const Values values = high * width + item % width;
+    for (const Rule& rule : rules(head)) {
+        if (rule.kind != Branch::Kind::leaves || rule.landing != landing) continue;
+        if (!counts(rule, heads_.values(head)) || rule.after(heads_.values(head)) != values)
+            continue;
+        const Turn turn = turn_of(head, rule);
+        if (weigh(turn) == layer.length) return {turn, no_item, no_item};
+    }
+    const auto goes_on = [&](HeadId to, Length length) {
+        const Item way = find_way(to, landing, values);
+        const bool fits = way != no_item && way / width < number &&
+                          length + layers_[way / width].length == layer.length;
+        return fits ? way : no_item;
+    };
+    if (!heads_.frames().lands_on(heads_.frame(head), landing))
+        for (const Opener& push : nodes_[head].pushes)
+            if (const Item way = goes_on(push.head, push.length); way != no_item)
+                return {push.turn, way, no_item};
+    for (const Edge& edge : nodes_[head].edges) {
+        if (edge.way_back != no_item && edge.way_back / width >= number) continue;
+        const Item way = goes_on(edge.to, edge.length);
+        if (way == no_item) continue;
+        return edge.way_back == no_item ? Origin{edge.turn, way, no_item}
+                                        : Origin{edge.turn, edge.way_back, way};
+    }
+    throw std::logic_error("a way out is made of nothing");
+}
+
 /// The moves of a way, in order: its own, then those of the ways that it is made of.
 void Paths::expand(Item item, std::vector<Turn>& turns) const {
     std::vector<Item> open{item};
     while (!open.empty()) {
-        const Origin& origin = items_[open.back()].origin;
+        const Origin origin = origin_of(open.back());
         open.pop_back();
         turns.push_back(origin.turn);
         if (origin.second != no_item) open.push_back(origin.second);
@@ -257,9 +328,12 @@ std::vector<Paths::Step> Paths::steps(HeadId head) const {
 
 std::vector<Paths::WayOut> Paths::ways(HeadId head) const {
     std::vector<WayOut> ways;
-    for (const Item number : nodes_[head].ways) {
-        const WayItem& item = items_[number];
-        ways.push_back({item.landing, item.values, item.length});
+    for (const RowId number : nodes_[head].ways) {
+        const Row& row = rows_[number];
+        for (std::uint32_t at = row.last; at != none; at = layers_[at].before)
+            each_value(std::span(&layers_[at].bits, 1), [&](Values low) {
+                ways.push_back({row.landing, row.high * width + low, layers_[at].length});
+            });
     }
     return ways;
 }

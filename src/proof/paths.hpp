@@ -95,8 +95,10 @@ class Paths {
     std::vector<Length> lengths_to_goal(There there, bool quitting_counts = true) const;
 
   private:
-    using Item = std::uint32_t; // a head and a way to leave it
+    /// A head and a way to leave it: the layer in which it was settled, and which of its values.
+    using Item = std::uint32_t;
     static constexpr Item no_item = 0xFFFFFFFF;
+    static constexpr unsigned width = 64; // values that stand in one word
 
     /// From one head to another in the same place of the stack (or a new bottom): by one move, or
     /// by a move that pushes a screen and a way in which that is left again.
@@ -111,13 +113,31 @@ class Paths {
         Turn turn;
         Item first = no_item, second = no_item;
     };
-    struct WayItem {
+    /// Ways to leave a head that land alike, and with values that differ in their low bits alone:
+    /// ways mostly come in crowds, since the game may change its flags before. A crowd costs as
+    /// much as one.
+    using RowId = std::uint32_t;
+    static constexpr std::uint32_t none = 0xFFFFFFFF;
+    struct Row {
         HeadId head = 0;
         Landing landing;
-        Values values = 0;
+        std::uint16_t high = 0; // bits of the values
+        std::uint64_t settled = 0;
+        std::uint32_t waiting = none; // the shortest of what is offered
+        std::uint32_t last = none;    // the layer that was settled last
+    };
+    /// What was settled of a row at once. Whatever rests on other ways rests on earlier layers.
+    struct Layer {
+        std::uint64_t bits = 0;
+        RowId row = 0;
         Length length = no_way;
-        bool settled = false;
-        Origin origin;
+        std::uint32_t before = none; // of the same row
+    };
+    /// What is offered of a row at one length, and is in the queue.
+    struct Waiting {
+        std::uint64_t bits = 0;
+        Length length = 0;
+        std::uint32_t longer = none; // of the same row
     };
     struct Opener {
         HeadId head = 0; // which pushes, or which is pushed
@@ -128,12 +148,12 @@ class Paths {
     struct Node {
         bool entered = false;
         Length quits = no_way;
-        std::vector<Edge> edges;                            // this head goes on as another
-        std::vector<std::pair<HeadId, std::uint32_t>> into; // (head, its edge) that lead here
-        std::vector<Opener> openers;                        // that push this one
+        std::vector<Edge> edges;                     // this head goes on as another
+        std::vector<std::pair<HeadId, Length>> into; // edges that lead here
+        std::vector<Opener> openers;                 // that push this one
         std::vector<Opener> pushes;
         std::vector<Opener> resets;
-        std::vector<Item> ways; // settled ones
+        std::vector<RowId> ways; // with settled ones
     };
 
     struct Begin {
@@ -148,12 +168,18 @@ class Paths {
     void enter(HeadId head);
     void explore(HeadId head);
     void take(HeadId head, const Rule& rule);
-    template <class Came>
-    void offer(HeadId head, Landing landing, Values values, Length length, Came origin);
-    void settle(Item item);
-    void pass_back(const Opener& opener, Item item);
+    std::span<const Rule> rules(HeadId head) const;
+    bool counts(const Rule& rule, Values values) const;
+    Turn turn_of(HeadId head, const Rule& rule) const;
+    void offer(HeadId head, Landing landing, std::uint16_t high, std::uint64_t bits, Length length);
+    void settle(RowId row);
+    void pass_back(const Opener& opener, std::uint32_t layer);
     void add_edge(HeadId from, Edge edge);
-    void follow_edge(HeadId from, const Edge& edge, Item item);
+    static std::uint64_t key_of(HeadId head, Landing landing, std::uint16_t high) {
+        return std::uint64_t{head} << 32 | std::uint64_t{high} << 16 | landing.at;
+    }
+    Item find_way(HeadId head, Landing landing, Values values) const;
+    Origin origin_of(Item item) const;
     void expand(Item item, std::vector<Turn>& turns) const;
     void measure();
 
@@ -164,9 +190,11 @@ class Paths {
     std::vector<Node> nodes_;
     std::size_t work_ = 0;
     std::vector<HeadId> to_explore_;
-    std::vector<WayItem> items_;
-    Numbered item_numbers_; // by head, values and landing; each with its shortest length so far
-    using Entry = std::pair<Length, Item>;
+    std::vector<Row> rows_;
+    Numbered row_numbers_; // by key_of()
+    std::vector<Layer> layers_;
+    std::vector<Waiting> waiting_;
+    using Entry = std::pair<Length, RowId>;
     std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
     std::vector<Length> distances_;
     static constexpr HeadId nowhere = 0xFFFFFFFF;
