@@ -20,6 +20,7 @@ class Author {
         flags_ = number(0, 3);
         if (shape_ == Shape::circles) menus_ = number(4, 6), flags_ = number(0, 1);
         if (shape_ == Shape::flags) menus_ = number(2, 3), flags_ = 10;
+        if (crowded()) menus_ = number(2, 4), flags_ = number(10, 14), settings_ = number(0, 1);
         if (rich()) menus_ = number(2, 3), plays_ = plays_ > 0 ? 1 : 0, flags_ = number(0, 2);
         if (waiting()) flags_ = number(1, 2);
         if (rich()) plan();
@@ -31,7 +32,8 @@ class Author {
         write_scenes();
         write_flags();
         write_events();
-        if (rich()) write_settings(), write_requests();
+        if (rich() || crowded()) write_settings();
+        if (rich()) write_requests();
         text_ += "screens:\n";
         for (int i = 0; i < menus_; ++i) write_screen("m" + std::to_string(i), false);
         for (int i = 0; i < plays_; ++i) write_screen("p" + std::to_string(i), true);
@@ -45,6 +47,8 @@ class Author {
     /// Written with what only rich flows say.
     bool rich() const { return shape_ == Shape::rich || waiting(); }
     bool waiting() const { return shape_ == Shape::waiting; }
+    bool crowded() const { return shape_ == Shape::crowded; }
+    bool is_full_of_flags() const { return shape_ == Shape::flags || crowded(); }
 
     /// Half of the flows say nothing of it.
     void write_devices() {
@@ -211,7 +215,7 @@ class Author {
     std::string moving_step(bool play) {
         if (requests_ > 0 && one_in(waiting() ? 3 : 5))
             return "request r" + std::to_string(number(0, requests_ - 1));
-        if (shape_ == Shape::circles && often())
+        if ((shape_ == Shape::circles || crowded()) && often())
             return (play || one_in(2) ? "open " : "go ") + menu();
         switch (number(0, 12)) {
         case 0:
@@ -288,7 +292,7 @@ class Author {
             text_ += "      - { button: leave, press: quit }\n";
         for (int i = 0; i < buttons; ++i) {
             text_ += "      - { button: b" + std::to_string(i) + ", press: " + action_here(play);
-            if (flags_ > 0 && one_in(shape_ == Shape::flags ? 1 : 3)) {
+            if (flags_ > 0 && one_in(is_full_of_flags() ? 1 : 3)) {
                 text_ += ", when: " + condition();
                 if (rich() && one_in(3)) text_ += ", else: hidden";
             }

@@ -13,6 +13,8 @@ enum class Shape : std::uint8_t {
     waiting, ///< screens that wait, move on and idle, mostly on conditions; short times, long
              ///< presses
     flags,   ///< ten flags, asked for by most buttons; two or three screens
+    crowded, ///< ten to fourteen flags and a setting, asked for by most buttons; up to four screens
+             ///< that mostly open and go to each other
 };
 
 /// The same number and shape give the same flow, on every machine. All names in it resolve.
