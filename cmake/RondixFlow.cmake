@@ -28,8 +28,10 @@ function(rondix_flow target)
   if(arg_NAMESPACE)
     set(namespace --namespace ${arg_NAMESPACE})
   endif()
+  set(pictures)
   if(TARGET rondix_tool)
     set(tool rondix_tool)
+    set(pictures rondix_pictures) # which it hands on to
   elseif(TARGET rondix::tool)
     set(tool rondix::tool)
   else()
@@ -42,7 +44,7 @@ function(rondix_flow target)
     COMMAND ${run} check ${flow} ${strict} ${within}
     COMMAND ${run} ids ${flow} ${within} -o ${ids} ${namespace}
     COMMAND ${run} pack ${flow} ${within} -o ${packed} --depends ${packed}.d
-    DEPENDS ${flow} ${tool}
+    DEPENDS ${flow} ${tool} ${pictures}
     DEPFILE ${packed}.d
     COMMENT "Checking and packing ${name}"
     VERBATIM)

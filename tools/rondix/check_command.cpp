@@ -6,9 +6,9 @@
 #include "files/read_file.hpp"
 #include "moves_of.hpp"
 #include "onlooker.hpp"
+#include "pictures.hpp"
 
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/look_check.hpp"
 #include "rondix/tools/mend.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -67,14 +67,7 @@ int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
 /// Nothing with --no-looks.
 LookAt look_at(const Options& options) {
     if (options.no_looks) return {};
-    LookCheckOptions looks;
-    if (!options.sizes.empty()) looks.sizes.clear();
-    for (const Size size : options.sizes) looks.sizes.push_back({size.width, size.height});
-    return [looks](const FlowFile& file, const CheckOptions& limits) {
-        LookCheckOptions within = looks;
-        within.check = limits;
-        return check_looks(file, within);
-    };
+    return look_at_sizes(options.sizes);
 }
 
 std::string in_format(const Options& options, const FlowFile& file, const CheckResult& result) {
@@ -182,7 +175,10 @@ Run add_check(Command& command) {
     command.flag("--assumptions", options->assumptions,
                  "say what the proof takes for granted of the game and the players");
     command.flag("--strict", options->strict, "count warnings as errors");
-    return [options] { return run(*options); };
+    return [options] {
+        if (options->no_looks) return run(*options);
+        return run_with_pictures([&] { return run(*options); });
+    };
 }
 
 } // namespace rondix::tool

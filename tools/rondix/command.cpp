@@ -95,6 +95,12 @@ void Command::sizes(const char* name, std::vector<Size>& into, int least, int mo
         ->check(good_size(least, most));
 }
 
+void Command::leave_words() {
+    app_.prefix_command();
+    app_.set_help_flag();
+    app_.fallthrough(false);
+}
+
 void Command::footer(const char* text) {
     app_.footer(text);
 }

@@ -51,6 +51,8 @@ class Command {
     /// Each side from `least` to `most`. What was there is left, where nothing is said.
     void size(const char* name, Size& into, int least, int most, const char* about);
     void sizes(const char* name, std::vector<Size>& into, int least, int most, const char* about);
+    /// Reads none of its words, nor asks for help: they are for another program.
+    void leave_words();
     /// Said at the end of its help.
     void footer(const char* text);
 

@@ -2,8 +2,8 @@
 #include "commands.hpp"
 
 #include "broken_flows.hpp"
+#include "pictures.hpp"
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/look_check.hpp"
 #include "rondix/tools/mend.hpp"
 #include "rondix/tools/names.hpp"
 #include "rondix/tools/report.hpp"
@@ -74,9 +74,7 @@ void show_example(const SlugRow& row) {
     for (const auto& [name, text] : broken_flows) {
         if (name != row.example) continue;
         const FlowFile file = load_flow_text(std::string(name) + ".flow.yaml", plain(text));
-        const LookAt looks = [](const FlowFile& flow, const CheckOptions& limits) {
-            return check_looks(flow, {.check = limits});
-        };
+        const LookAt looks = look_at_sizes({});
         fmt::print("\n  A flow that has it:\n\n{}\n", file.sources[0].text());
         for (const Mended::One& one : mend_all(file, MendWhich::all, {}, looks).all) {
             fmt::print("  What check says of it:\n\n{}\n", finding_text(one.finding, one.sources));

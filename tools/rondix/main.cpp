@@ -1,5 +1,6 @@
 // The rondix tool: reads its command line and hands on. All work is done by the libraries.
 #include "commands.hpp"
+#include "hand_on.hpp"
 #include "outputs.hpp"
 
 #include "rondix/tools/report.hpp"
@@ -102,6 +103,7 @@ int main(int argc, char** argv) {
     hold_closed_outputs();
     std::signal(SIGABRT, give_up);
     std::signal(SIGTRAP, give_up);
+    rondix::tool::keep_command_line(argv);
     try {
         const int status = run(argc, argv);
         return rondix::tool::finish_printing() ? status : rondix::tool::cannot_be_used;

@@ -1,0 +1,20 @@
+// Looks at pictures, in the program that can draw them.
+#pragma once
+
+#include "command.hpp"
+
+#include "rondix/tools/check_all.hpp"
+
+#include <vector>
+
+namespace rondix::tool {
+
+/// Runs it where there are pictures: in this program, or the same command line in the one that has
+/// them.
+int run_with_pictures(const Run& run);
+
+/// Looks as `check` does at windows of these sizes, or, without any, of the usual ones. Asked for
+/// within run_with_pictures() alone.
+LookAt look_at_sizes(const std::vector<Size>& sizes);
+
+} // namespace rondix::tool
