@@ -7,6 +7,7 @@
 
 #include <cstdlib>
 #include <filesystem>
+#include <list>
 #include <map>
 #include <tuple>
 
@@ -67,16 +68,37 @@ class Fonts {
         cairo_font_options_set_hint_metrics(options.get(), CAIRO_HINT_METRICS_OFF);
         pango_cairo_context_set_font_options(context_.get(), options.get());
         pango_context_set_round_glyph_positions(context_.get(), FALSE);
-        layout_.reset(pango_layout_new(context_.get()));
     }
     ~Fonts() {
-        layout_.reset();
+        layouts_.clear();
         context_.reset();
         map_.reset();
         FcConfigDestroy(config_);
     }
 
-    PangoLayout* layout() { return layout_.get(); }
+    /// One for each text and style that was asked for lately: to find out which glyphs stand where
+    /// costs far more than to draw them, and screens are drawn many times over. `set_up` is asked
+    /// for a new one.
+    template <class SetUp>
+    PangoLayout* layout(std::string_view text, const TextStyle& style, SetUp set_up) {
+        constexpr std::size_t most = 256;
+        const Asked asked{std::string(text), family(style.family), style.size,
+                          style.bold,        style.width,          style.align};
+        if (const auto known = layouts_.find(asked); known != layouts_.end()) {
+            lately_.splice(lately_.begin(), lately_, known->second.used);
+            return known->second.layout.get();
+        }
+        if (layouts_.size() == most) {
+            layouts_.erase(lately_.back());
+            lately_.pop_back();
+        }
+        lately_.push_front(asked);
+        Known& one = layouts_[asked];
+        one.layout.reset(pango_layout_new(context_.get()));
+        one.used = lately_.begin();
+        set_up(one.layout.get());
+        return one.layout.get();
+    }
 
     const PangoFontDescription* description(const TextStyle& style) {
         const std::string name = family(style.family);
@@ -104,6 +126,8 @@ class Fonts {
             name = reinterpret_cast<const char*>(family);
         if (pattern) FcPatternDestroy(pattern);
         if (name.empty() || !FcConfigAppFontAddFile(config_, file)) return {};
+        lately_.clear();
+        layouts_.clear();
         pango_fc_font_map_config_changed(PANGO_FC_FONT_MAP(map_.get()));
         files_[path] = name;
         return name;
@@ -129,7 +153,13 @@ class Fonts {
     FcConfig* config_;
     Held<PangoFontMap> map_;
     Held<PangoContext> context_;
-    Held<PangoLayout> layout_;
+    using Asked = std::tuple<std::string, std::string, double, bool, double, PangoAlignment>;
+    struct Known {
+        Held<PangoLayout> layout;
+        std::list<Asked>::iterator used;
+    };
+    std::list<Asked> lately_; // the last one used stands first
+    std::map<Asked, Known> layouts_;
     std::map<std::tuple<std::string, double, bool>, Held<PangoFontDescription>> descriptions_;
     std::map<std::string, std::string> files_;
 };
@@ -139,18 +169,25 @@ Fonts& fonts() {
     return all;
 }
 
+/// Pango turns left and right round in texts that run from right to left.
+PangoAlignment seen_as(PangoAlignment align, PangoLayout* layout) {
+    if (align == PANGO_ALIGN_CENTER || pango_layout_get_direction(layout, 0) != PANGO_DIRECTION_RTL)
+        return align;
+    return align == PANGO_ALIGN_LEFT ? PANGO_ALIGN_RIGHT : PANGO_ALIGN_LEFT;
+}
+
 } // namespace
 
 PangoLayout* lay_out_text(std::string_view text, const TextStyle& style) {
-    PangoLayout* layout = fonts().layout();
-    pango_layout_set_font_description(layout, fonts().description(style));
-    pango_layout_set_single_paragraph_mode(layout, style.width <= 0);
-    pango_layout_set_width(layout,
-                           style.width > 0 ? static_cast<int>(style.width * PANGO_SCALE) : -1);
-    pango_layout_set_wrap(layout, PANGO_WRAP_WORD);
-    pango_layout_set_alignment(layout, style.align);
-    pango_layout_set_text(layout, text.data(), static_cast<int>(text.size()));
-    return layout;
+    return fonts().layout(text, style, [&](PangoLayout* layout) {
+        pango_layout_set_font_description(layout, fonts().description(style));
+        pango_layout_set_single_paragraph_mode(layout, style.width <= 0);
+        pango_layout_set_width(layout,
+                               style.width > 0 ? static_cast<int>(style.width * PANGO_SCALE) : -1);
+        pango_layout_set_wrap(layout, PANGO_WRAP_WORD);
+        pango_layout_set_text(layout, text.data(), static_cast<int>(text.size()));
+        pango_layout_set_alignment(layout, seen_as(style.align, layout));
+    });
 }
 
 TextSize size_of(PangoLayout* layout) {

@@ -16,11 +16,12 @@ struct TextStyle {
     std::string_view family = "Inter"; ///< or a font file that was added
     double size = 14;
     bool bold = false;
-    double width = 0; ///< where lines are broken; 0: one line
-    PangoAlignment align = PANGO_ALIGN_LEFT;
+    double width = 0;                        ///< where lines are broken; 0: one line
+    PangoAlignment align = PANGO_ALIGN_LEFT; ///< as it is seen, whichever way the text runs
 };
 
-/// A layout of `text`, to be measured or shown. Lent: valid until the next call.
+/// A layout of `text`, to be measured or shown, and not to be changed: who asks for the same next
+/// time gets this one. Lent: valid until further ones have been asked for.
 PangoLayout* lay_out_text(std::string_view text, const TextStyle& style);
 
 struct TextSize {

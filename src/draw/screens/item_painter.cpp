@@ -278,10 +278,10 @@ class ItemPainter {
         TextStyle text{.family = box_.flow.text(box_.flow.looks.fonts[index(style_.font)]),
                        .size = style_.text_size * item_.text_scale,
                        .bold = style_.bold,
-                       .width = width + 1};
+                       .width = width + 1,
+                       .align = alignment()};
         const double lower = capitals_below_middle(text);
         PangoLayout* layout = lay_out_text(item_.text, text);
-        pango_layout_set_alignment(layout, alignment(layout));
         const TextSize size = size_of(layout);
         const double middle = place_.y + item_.padding[1] +
                               (place_.height - item_.padding[1] - item_.padding[3]) / 2.0;
@@ -298,11 +298,10 @@ class ItemPainter {
         if (use(look.ink)) show(layout, x, y);
     }
 
-    /// Pango turns left and right round in paragraphs that run from right to left.
-    PangoAlignment alignment(PangoLayout* layout) const {
-        if (item_.align == Edge::middle) return PANGO_ALIGN_CENTER;
-        const bool runs_left = pango_layout_get_direction(layout, 0) == PANGO_DIRECTION_RTL;
-        return (item_.align == Edge::start) != runs_left ? PANGO_ALIGN_LEFT : PANGO_ALIGN_RIGHT;
+    PangoAlignment alignment() const {
+        return item_.align == Edge::middle  ? PANGO_ALIGN_CENTER
+               : item_.align == Edge::start ? PANGO_ALIGN_LEFT
+                                            : PANGO_ALIGN_RIGHT;
     }
 
     void show(PangoLayout* layout, double x, double y) {
