@@ -1,6 +1,7 @@
 // Flows with many flags, settings and circles: what is found is found soon, and every way that is
 // shown can be walked, whether it is the shortest or not.
 #include "check/keeping.hpp"
+#include "hard_flow.hpp"
 #include "proof/players.hpp"
 #include "reference/family_flow.hpp"
 #include "reference/part.hpp"
@@ -371,6 +372,52 @@ TEST(ManyFlags, HalfAResultIsAResult) {
     std::printf("stopped %zu times: %zu screens safe, %zu open, %zu traps\n", stopped, safe, open,
                 traps);
     EXPECT_GT(stopped, 0u);
+}
+
+/// What the player walks into soonest stands first, wherever it stands in the file.
+TEST(ManyFlags, WhereALimitCutsTheRestOffTheNearestTrapIsToldFirst) {
+    std::string text = lock_flow(16);
+    const std::string screens = "screens:\n", gate = "      - { button: gate";
+    text.insert(text.find(screens) + screens.size(),
+                "  far-pit: { title: Far, back: none }\n"
+                "  path: { title: Path, controls: [{ button: on, press: open far-pit }] }\n"
+                "  near-pit: { title: Near, back: none }\n");
+    text.insert(text.find(gate), "      - { button: walk, press: open path }\n"
+                                 "      - { button: fall, press: open near-pit }\n");
+    const FlowFile file = load_flow_text("lock", text);
+    ASSERT_TRUE(file.compiled);
+    CheckOptions options;
+    options.most_heads = 1000;
+    const CheckResult half = check(file, options);
+    ASSERT_EQ(half.stop, Stop::heads);
+    ASSERT_GE(half.findings.size(), 2u);
+    EXPECT_EQ(half.findings[0].text, "no way out of 'near-pit'");
+    EXPECT_EQ(half.findings[1].text, "no way out of 'far-pit'");
+}
+
+/// Tabs that all open each other are one fault, with one word on what to write instead.
+TEST(ManyFlags, ManyReopeningsOnOneCircleAreOneFinding) {
+    std::string text = "rondix: 1\nstarts-with: t0\nscreens:\n";
+    constexpr int tabs = 12;
+    for (int tab = 0; tab < tabs; ++tab) {
+        text +=
+            fmt::format("  t{}:\n    controls:\n      - {{ button: leave, press: quit }}\n", tab);
+        for (int other = 0; other < tabs; ++other)
+            if (other != tab)
+                text += fmt::format("      - {{ button: to{0}, press: open t{0} }}\n", other);
+    }
+    const FlowFile file = load_flow_text("tabs", text);
+    const CheckResult result = check(file);
+    EXPECT_EQ(result.verdict, Verdict::proved);
+    ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
+    const Finding& found = result.findings[0];
+    EXPECT_EQ(found.slug, Slug::reopens);
+    EXPECT_EQ(found.how.size(), 2u); // there, and back
+    EXPECT_NE(found.mend.find("write 'go' instead of 'open'"), std::string::npos);
+    std::string mended = text; // as it is said there
+    for (std::size_t at = 0; (at = mended.find("press: open", at)) != std::string::npos;)
+        mended.replace(at, 11, "press: go");
+    EXPECT_TRUE(check(load_flow_text("tabs", mended)).findings.empty());
 }
 
 } // namespace

@@ -62,6 +62,24 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
         0);
 }
 
+/// What draws stands in a program of its own, beside the tool or where it is installed.
+TEST(Tool, NamesTheProgramThatIsMissing) {
+    const auto folder = scratch();
+    std::filesystem::copy_file(tool_path(), folder / "rondix");
+    const std::string alone = "'" + (folder / "rondix").string() + "' ";
+    EXPECT_EQ(shell(alone + "check --no-looks " + demo).status, 0);
+    for (const char* words : {"check ", "map ", "play "}) {
+        const Ran ran = shell(alone + words + demo);
+        EXPECT_EQ(ran.status, 2) << words;
+        EXPECT_NE(ran.output.find("error: this needs 'rondix-"), std::string::npos) << ran.output;
+    }
+    // Its words are read by the program that has the command, its help among them.
+    EXPECT_NE(rondix("map --help").output.find("--finding"), std::string::npos);
+    EXPECT_EQ(rondix("map").status, 2);
+    EXPECT_NE(rondix("--help").output.find("draw the flow as a picture"), std::string::npos);
+    std::filesystem::remove_all(folder);
+}
+
 TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
     const auto folder = scratch();
     const std::string flow = (folder / "lock.flow.yaml").string();

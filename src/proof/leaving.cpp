@@ -140,7 +140,7 @@ bool Leaving::pass_back(FrameId frame, Values values, const Rule& rule) {
             continue;
         }
         if (exits_[rule.under].empty()) continue; // there is nothing to join, yet
-        back_.assign(ways.begin(), ways.end());   // joining may move the bits
+        back_.assign(ways.begin(), ways.end());   // joining may add to them
         joined_.assign(row_counts_[rule.under], false);
         each_value(back_, [&](Values back) {
             const std::size_t row = row_of(rule.under, back);
@@ -165,12 +165,11 @@ bool Leaving::add(FrameId frame, Landing landing, Values values,
                   std::span<const std::uint64_t> more) {
     if (std::all_of(more.begin(), more.end(), [](std::uint64_t word) { return word == 0; }))
         return false;
-    const std::size_t from = static_cast<std::size_t>(more.data() - bits_.data());
-    std::uint64_t* to = row(frame, landing, values); // may move the bits
+    std::uint64_t* to = row(frame, landing, values);
     std::uint64_t changed = 0;
     for (std::size_t i = 0; i < words_; ++i) {
-        changed |= bits_[from + i] & ~to[i];
-        to[i] |= bits_[from + i];
+        changed |= more[i] & ~to[i];
+        to[i] |= more[i];
     }
     return changed != 0;
 }
@@ -181,12 +180,11 @@ std::uint64_t* Leaving::row(FrameId frame, Landing landing, Values values) {
                               [&](const Exit& exit) { return exit.landing == landing; });
     if (found == exits.end()) {
         const std::size_t size = row_counts_[frame] * words_;
-        watch_.expect_memory((bits_.size() + size) * sizeof bits_[0]);
-        exits.push_back({landing, frame, bits_.size()});
-        bits_.resize(bits_.size() + size);
+        watch_.expect_memory(bits_.bytes() + size * sizeof(std::uint64_t));
+        exits.push_back({landing, frame, bits_.take(size)});
         found = exits.end() - 1;
     }
-    return bits_.data() + found->begin + row_of(frame, values) * words_;
+    return found->bits + row_of(frame, values) * words_;
 }
 
 } // namespace rondix

@@ -15,6 +15,7 @@
 #pragma once
 
 #include "proof/heads.hpp"
+#include "proof/zeroed.hpp"
 
 namespace rondix {
 
@@ -37,11 +38,11 @@ class Leaving {
     struct Exit {
         Landing landing;
         FrameId frame = 0;
-        std::size_t begin = 0; // in bits_
+        std::uint64_t* bits = nullptr;
     };
     std::span<const Exit> exits(FrameId frame) const { return exits_[frame]; }
     std::span<const std::uint64_t> row(const Exit& exit, Values values) const {
-        return {bits_.data() + exit.begin + row_of(exit.frame, values) * words_, words_};
+        return {exit.bits + row_of(exit.frame, values) * words_, words_};
     }
     bool can_be_left(FrameId frame, Values values) const;
 
@@ -70,7 +71,7 @@ class Leaving {
     std::vector<std::vector<std::uint32_t>> rows_; // of each frame's values; none: each its own
     std::vector<std::size_t> row_counts_;
     std::vector<std::vector<Exit>> exits_;
-    std::vector<std::uint64_t> bits_;
+    ZeroedWords bits_;
     std::vector<std::uint64_t> back_;
     std::vector<bool> joined_; // rows, while something is passed back
 };
