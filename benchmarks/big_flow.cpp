@@ -6,11 +6,11 @@ namespace {
 
 const std::string head = "rondix: 1\n"
                          "game: Measured\n"
-                         "starts-with: quay\n"
+                         "start: quay\n"
                          "scenes:\n"
                          "  quay: { file: scenes/quay.json, root: s0 }\n"
                          "  sea: { file: scenes/sea.json, root: helm }\n"
-                         "loading: { give-up: 20s }\n";
+                         "loading: { timeout: 20s }\n";
 
 } // namespace
 
@@ -73,7 +73,7 @@ std::string dense_flow(std::size_t circle, std::size_t flags) {
 }
 
 std::string loose_circle_flow(std::size_t screens) {
-    std::string text = "rondix: 1\ngame: Measured\nstarts-with: s0\nscreens:\n";
+    std::string text = "rondix: 1\ngame: Measured\nstart: s0\nscreens:\n";
     for (std::size_t i = 0; i < screens; ++i) {
         text += "  s" + std::to_string(i) + ":\n    controls:\n";
         for (const std::size_t far : {1, 4})

@@ -22,7 +22,7 @@ constexpr int height = 720;
 
 /// A heading and six buttons.
 FlowFile six_buttons() {
-    std::string text = "rondix: 1\nstarts-with: title\nscreens:\n  title:\n    title: Six of them\n"
+    std::string text = "rondix: 1\nstart: title\nscreens:\n  title:\n    title: Six of them\n"
                        "    controls:\n";
     for (int i = 0; i < 6; ++i)
         text += "      - { button: b" + std::to_string(i) + ", text: Button number " +
@@ -32,13 +32,13 @@ FlowFile six_buttons() {
 
 /// A hundred controls in rows within columns.
 FlowFile hundred_controls() {
-    std::string text = "rondix: 1\nstarts-with: title\n"
+    std::string text = "rondix: 1\nstart: title\n"
                        "styles: { button: { text-size: 16, padding: 6 4 } }\n"
                        "screens:\n  title:\n    groups:\n"
                        "      all: { as: column, at: middle, gap: 4 }\n";
     for (int row = 0; row < 10; ++row)
-        text +=
-            "      row" + std::to_string(row) + ": { as: row, in: all, gap: 4, each: 100x40 }\n";
+        text += "      row" + std::to_string(row) +
+                ": { as: row, in: all, gap: 4, item-size: 100x40 }\n";
     text += "    controls:\n";
     for (int i = 0; i < 100; ++i)
         text += "      - { button: b" + std::to_string(i) + ", text: Press " + std::to_string(i) +

@@ -8,9 +8,9 @@ namespace {
 
 const std::string sea = R"(
 rondix: 1
-starts-with: sea
+start: sea
 scenes: { sea: { file: sea.json, root: helm } }
-loading: { give-up: 5s }
+loading: { timeout: 5s }
 events: { pad-lost: { during: any, do: tell pad-lost }, window-left: { do: open pause } }
 screens:
   helm: { play: yes, menu: open pause, keys: { tab: open chart } }
@@ -336,7 +336,7 @@ TEST_F(AdapterTest, AWindowThatIsLeftIsTold) {
 
 TEST_F(AdapterTest, SoundsWithoutFilesAreSilent) {
     const FlowFile file =
-        good_flow("rondix: 1\nstarts-with: t\nstyles: { button: { focused: { cue: "
+        good_flow("rondix: 1\nstart: t\nstyles: { button: { focused: { cue: "
                   "knock } } }\nscreens: { t: { controls: [{ button: b, press: quit "
                   "}] } }\n");
     sdl2::Sounds sounds(*file.compiled, "");
@@ -347,7 +347,7 @@ TEST_F(AdapterTest, SoundsWithoutFilesAreSilent) {
 
 TEST_F(AdapterTest, WordsForTheWindow) {
     const FlowFile file =
-        good_flow("rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ button: a, press: tell "
+        good_flow("rondix: 1\nstart: t\nscreens: { t: { controls: [{ button: a, press: tell "
                   "window-800x450 }, { "
                   "button: b, press: tell horn }, { button: c, press: quit }] } }\n");
     const CompiledFlow& words = *file.compiled;

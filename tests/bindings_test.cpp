@@ -10,7 +10,7 @@ namespace {
 
 const std::string keys = R"flow(
 rondix: 1
-starts-with: helm
+start: helm
 screens:
   helm:
     keys: { chart: open chart }

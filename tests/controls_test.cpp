@@ -7,12 +7,12 @@ namespace {
 
 const std::string wheelhouse = R"(
 rondix: 1
-starts-with: helm
+start: helm
 settings:
-  music: { from: 0, to: 100, by: 5, first: 70 }
-  gulls: { first: yes }
-  size: { one-of: [small, middle, large], first: middle }
-  captain: { letters: 6, first: Odwin }
+  music: { from: 0, to: 100, by: 5, default: 70 }
+  gulls: { default: yes }
+  size: { one-of: [small, middle, large], default: middle }
+  captain: { max-length: 6, default: Odwin }
 screens:
   helm:
     layout: { at: top, width: 600 }
@@ -21,7 +21,7 @@ screens:
       - { toggle: gulls, text: Gulls, setting: gulls, hint: They cry }
       - { slider: music, text: Music, setting: music }
       - { choice: size, text: Size, setting: size }
-      - { entry: captain, text: Captain, setting: captain }
+      - { text-field: captain, text: Captain, setting: captain }
       - { button: sink, text: Sink, press: tell sunk, hold: 1s }
       - { button: horn, text: Horn, press: tell horn, cooldown: 2s }
       - { label: hint, shows: hint }

@@ -21,12 +21,12 @@ std::string untouched(const Coverage& coverage) {
 TEST(Coverage, TellsWhatAWalkthroughTouches) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 scenes: { sea: { file: sea, root: helm } }
-loading: { give-up: 9s }
-requests: { save: { give-up: 5s, screen: saving, failed: open not-saved } }
+loading: { timeout: 9s }
+requests: { save: { timeout: 5s, screen: saving, failed: open not-saved } }
 events: { storm: { do: open lost } }
-settings: { music: { from: 0, to: 9, first: 3 } }
+settings: { music: { from: 0, to: 9, default: 3 } }
 screens:
   title:
     controls:

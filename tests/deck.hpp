@@ -8,15 +8,15 @@ namespace rondix::test {
 
 inline const std::string deck = R"flow(
 rondix: 1
-starts-with: helm
+start: helm
 cues: { thud: thud.wav }
 styles: { button: { denied: thud } }
 settings:
-  music: { from: 0, to: 100, by: 5, first: 70 }
-  size: { one-of: [one, two, three, four, five, six, seven, eight, nine, ten], first: two }
+  music: { from: 0, to: 100, by: 5, default: 70 }
+  size: { one-of: [one, two, three, four, five, six, seven, eight, nine, ten], default: two }
   accept-key: { binds: accept }
   chart-key: { binds: chart }
-  pace: { from: 1, to: 3, first: 1, stretches: time-limits }
+  pace: { from: 1, to: 3, default: 1, scales: time-limits }
 scenes: { sea: { file: sea, root: bridge } }
 flags: { wind: { set-by: game } }
 screens:
@@ -28,7 +28,7 @@ screens:
       - { button: horn, text: "Sound it ({accept})", press: tell horn, hint: "Press {accept}" }
       - { button: bell, text: Bell, press: tell bell }
       - { slider: music, text: Music, setting: music }
-      - { choice: size, text: Size, setting: size, unfolds: yes }
+      - { choice: size, text: Size, setting: size, dropdown: yes }
       - { binding: accept, text: Agree, setting: accept-key }
       - { button: sail, text: Sail, press: load sea, when: wind }
       - { label: news, shows: game, text: No news }

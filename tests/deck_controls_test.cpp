@@ -54,7 +54,7 @@ TEST_F(DeckControls, ListeningEndsByItselfByThePointerAndByLeaving) {
 TEST_F(DeckControls, ResetBringsTheFirstKeysBack) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: a
+start: a
 settings: { k: { binds: accept } }
 screens:
   a: { controls: [{ button: r, press: reset k }, { binding: k, setting: k }, { button: q, press: quit }] }

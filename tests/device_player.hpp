@@ -165,7 +165,7 @@ class DevicePlayer {
     bool change(ControlId control, std::uint16_t value) {
         const Control& row = flow_[control];
         const SettingId setting = row.setting;
-        if (row.kind == ControlKind::entry || row.kind == ControlKind::binding) return false;
+        if (row.kind == ControlKind::text_field || row.kind == ControlKind::binding) return false;
         const Situation before = menus_.situation();
         const Rect place = menus_.place_of(control);
         for (int i = 0; i <= 100; ++i) {

@@ -170,7 +170,7 @@ TEST(Examples, TheDemoIsWhatItSaysItIs) {
     // `aground` is like `pause`, but for its title, its keys and the buttons that it drops.
     const Screen& aground = (*file.compiled)[file.compiled->screen("aground")];
     EXPECT_EQ(aground.controls.count, 2u);
-    EXPECT_EQ(aground.shade, 60);
+    EXPECT_EQ(aground.dim, 60);
     EXPECT_EQ(file.compiled->text(aground.title), "Run aground");
 }
 

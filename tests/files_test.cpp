@@ -45,7 +45,7 @@ class Files : public testing::Test {
 };
 
 const char* const main_text = R"(rondix: 1
-starts-with: title
+start: title
 include: [options.yaml, deeper/deck.yaml]
 parts:
   foot:
@@ -121,8 +121,8 @@ TEST_F(Files, MistakesAreToldWhereTheyStand) {
     put("deeper/deck.yaml", "rondix: 1\nscreens: { deck: { title: 'Press {acept}' } }\n");
     EXPECT_EQ(found(), "deck.yaml:2:35 unknown-mention");
     put("deeper/deck.yaml", "rondix: 1\nscreens: { deck: }\nsettings: { k: { binds: hepl }, "
-                            "s: { from: 0, to: 2, stretches: time-limits } }\n");
-    EXPECT_EQ(found(), "deck.yaml:3:25 unknown-name; deck.yaml:3:65 wrong-type");
+                            "s: { from: 0, to: 2, scales: time-limits } }\n");
+    EXPECT_EQ(found(), "deck.yaml:3:25 unknown-name; deck.yaml:3:62 wrong-type");
 }
 
 } // namespace

@@ -12,17 +12,17 @@ using namespace in_code;
 
 in_code::Flow ferry() {
     return flow("Ferry")
-        .starts_with("pier")
+        .start("pier")
         .design_size(1280, 720)
         .scene("pier", "pier.json", "title", true)
         .scene("sea", "sea.json", "helm")
-        .loading({.screen = "under-way", .failed = "storm", .give_up = 20})
+        .loading({.screen = "under-way", .failed = "storm", .timeout = 20})
         .flag("saved", set_by_game)
         .flag("seen")
-        .setting("music", number(0, 100).by(5).first(70))
-        .setting("gulls", yes_no().first(true))
-        .setting("window", one_of({"960x540", "1280x720"}).first("1280x720").keep_within(10))
-        .setting("captain", letters(12).first("Odwin"))
+        .setting("music", number(0, 100).by(5).default_to(70))
+        .setting("gulls", yes_no().default_to(true))
+        .setting("window", one_of({"960x540", "1280x720"}).default_to("1280x720").keep_within(10))
+        .setting("captain", text_value(12).default_to("Odwin"))
         .setting("horn", key_for("accept"))
         .event("aground", open("aground"), {.after = 1.2})
         .event("moored", {raise("seen"), open("aground")}, {.during = During::any, .waits = true})
@@ -30,7 +30,7 @@ in_code::Flow ferry() {
                             .screen("writing")
                             .done(tell("written"))
                             .failed(open("storm"))
-                            .give_up(5))
+                            .timeout(5))
         .screen(screen("title")
                     .title("Ferry")
                     .key("chart", open("options"))
@@ -59,9 +59,12 @@ in_code::Flow ferry() {
                     .with(button("log").press(request("log")))
                     .with(button("options").press(open("options")))
                     .with(button("leave").press(quit())))
-        .screen(
-            screen("aground").like("pause").back(nothing()).menu(nothing()).does_not_pause().with(
-                button("again").press(retry())))
+        .screen(screen("aground")
+                    .extends("pause")
+                    .back(nothing())
+                    .menu(nothing())
+                    .does_not_pause()
+                    .with(button("again").press(retry())))
         .screen(screen("writing").with(label("wait").text("Writing")))
         .screen(
             screen("options")
@@ -70,33 +73,33 @@ in_code::Flow ferry() {
                 .with(slider("music", "music"))
                 .with(toggle("gulls", "gulls"))
                 .with(choice("window", "window"))
-                .with(entry("captain", "captain"))
+                .with(text_field("captain", "captain"))
                 .with(button("reset").press({reset("music"), set("gulls", "no")}).cooldown(0.5)));
 }
 
 const char* const the_same = R"(
 rondix: 1
 game: Ferry
-starts-with: pier
+start: pier
 design-size: 1280x720
-loading: { screen: under-way, failed: storm, give-up: 20s }
+loading: { screen: under-way, failed: storm, timeout: 20s }
 scenes:
-  pier: { file: pier.json, root: title, stays: yes }
+  pier: { file: pier.json, root: title, keep-loaded: yes }
   sea: { file: sea.json, root: helm }
 flags:
   saved: { set-by: game }
   seen: { set-by: flow }
 settings:
-  music: { from: 0, to: 100, by: 5, first: 70 }
-  gulls: { first: yes }
-  window: { one-of: [960x540, 1280x720], first: 1280x720, keep-within: 10s }
-  captain: { letters: 12, first: Odwin }
+  music: { from: 0, to: 100, by: 5, default: 70 }
+  gulls: { default: yes }
+  window: { one-of: [960x540, 1280x720], default: 1280x720, keep-within: 10s }
+  captain: { max-length: 12, default: Odwin }
   horn: { binds: accept }
 events:
   aground: { during: play, after: 1.2s, do: open aground }
   moored: { during: any, else: wait, do: [raise seen, open aground] }
 requests:
-  log: { screen: writing, done: tell written, failed: open storm, give-up: 5s }
+  log: { screen: writing, done: tell written, failed: open storm, timeout: 5s }
 screens:
   title:
     title: Ferry
@@ -126,7 +129,7 @@ screens:
       - { button: options, press: open options }
       - { button: leave, press: quit }
   aground:
-    like: pause
+    extends: pause
     back: none
     menu: none
     pauses: no
@@ -142,7 +145,7 @@ screens:
       - { slider: music, setting: music }
       - { toggle: gulls, setting: gulls }
       - { choice: window, setting: window }
-      - { entry: captain, setting: captain }
+      - { text-field: captain, setting: captain }
       - { button: reset, press: [reset music, set gulls no], cooldown: 0.5s }
 )";
 
@@ -168,7 +171,7 @@ std::string told(const in_code::Flow& flow) {
 
 TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
     const auto trapped = flow("Trap")
-                             .starts_with("title")
+                             .start("title")
                              .screen(screen("title")
                                          .with(button("options").press(open("options")))
                                          .with(button("leave").press(quit())))
@@ -188,7 +191,7 @@ TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
 
 TEST(FlowInCode, FindsEverySlipAtItsPlace) {
     const auto slips = flow("Slips")
-                           .starts_with("titel")
+                           .start("titel")
                            .scene("sea", "sea.json", "helm")
                            .flag("fog")
                            .flag("fog")
@@ -201,7 +204,7 @@ TEST(FlowInCode, FindsEverySlipAtItsPlace) {
                                        .with(button("go").press(tell("x")).when("fgo and")));
     const std::string text = told(slips);
     for (const char* expected :
-         {"in code, starts-with: error:", "did you mean 'title'?",
+         {"in code, start: error:", "did you mean 'title'?",
           "in code, flag 'fog': error: 'fog' is said a second time [given-twice]",
           "in code, setting 'music': error: 'to' has to be above 'from'",
           "in code, event 'aground': error:",
@@ -214,7 +217,7 @@ TEST(FlowInCode, FindsEverySlipAtItsPlace) {
 TEST(FlowInCode, TakesWhateverItIsGiven) {
     // Names that are none, texts with line breaks and quotes, times that are no numbers.
     const auto odd = flow("a\nb: 'c'")
-                         .starts_with("x\ny")
+                         .start("x\ny")
                          .screen(screen("x\ny").title("\"\t\"").idle(-1, back()))
                          .screen(screen("").with(button("").text("{accept").press({})))
                          .screen(screen("z").moves_on(0.0 / 0.0, Does(map({}))).also("", list({})));

@@ -8,10 +8,10 @@ namespace {
 
 /// Three above, one wide one below them, and two beside each other at the foot.
 std::string board(const std::string& first_routes = "", const std::string& keys = "") {
-    return "rondix: 1\nstarts-with: board\nflags: { fog: { set-by: game } }\nscreens:\n  board:\n" +
+    return "rondix: 1\nstart: board\nflags: { fog: { set-by: game } }\nscreens:\n  board:\n" +
            keys +
-           "    groups: { top: { as: row, at: top, gap: 10, each: 150x50 },\n"
-           "      foot: { as: row, at: bottom, gap: 10, each: 150x50 } }\n    controls:\n"
+           "    groups: { top: { as: row, at: top, gap: 10, item-size: 150x50 },\n"
+           "      foot: { as: row, at: bottom, gap: 10, item-size: 150x50 } }\n    controls:\n"
            "      - { button: a, press: quit, in: top" +
            first_routes +
            " }\n"
@@ -109,7 +109,7 @@ TEST_F(FocusTest, TheMapTellsWhatIsDeclaredAndWhatReturns) {
 
 TEST_F(FocusTest, WhatDeclaredRoutesStrandIsTold) {
     // All four directions of both lead to each other: nothing else is reached from them.
-    load("rondix: 1\nstarts-with: s\nscreens:\n  s:\n    controls:\n"
+    load("rondix: 1\nstart: s\nscreens:\n  s:\n    controls:\n"
          "      - { button: a, press: quit, routes: { up: b, down: b, left: b, right: b } }\n"
          "      - { button: b, press: quit, routes: { up: a, down: a, left: a, right: a } }\n"
          "      - { button: lonely, press: quit }\n");
@@ -122,7 +122,7 @@ TEST_F(FocusTest, WhatDeclaredRoutesStrandIsTold) {
 TEST_F(FocusTest, StrandedOnlyWhileSomethingIsDisabled) {
     // b is reached by way of the third alone, which is not always there.
     const std::string text =
-        "rondix: 1\nstarts-with: s\nflags: { fog: { set-by: game } }\nscreens:\n  s:\n    "
+        "rondix: 1\nstart: s\nflags: { fog: { set-by: game } }\nscreens:\n  s:\n    "
         "controls:\n"
         "      - { button: a, press: quit, routes: { up: third, down: third, left: third, right: "
         "third } }\n"

@@ -110,7 +110,7 @@ TEST(Formats, TextIsFoldedAndColouredForATerminal) {
 TEST(Formats, CaretsStandUnderWideLetters) {
     // A name in wide letters, and one with a mark over a letter, before what is wrong.
     const FlowFile file =
-        load_flow_text("wide", "rondix: 1\nstarts-with: a\nscreens:\n"
+        load_flow_text("wide", "rondix: 1\nstart: a\nscreens:\n"
                                "  a: { title: \u6e2f\u306e\u8239 e\u0301, bak: none, "
                                "controls: [{ button: b, press: quit }] }\n");
     ASSERT_EQ(file.findings.size(), 1u);

@@ -17,7 +17,7 @@ inline std::string lock_flow(int switches) {
         controls += fmt::format("      - {{ button: on{0}, text: On, press: raise f{0} }}\n", i);
         all += fmt::format("{}f{}", i == 0 ? "" : " and ", i);
     }
-    return "rondix: 1\nstarts-with: quay\nflags:\n" + flags +
+    return "rondix: 1\nstart: quay\nflags:\n" + flags +
            "screens:\n"
            "  quay:\n    title: Quay\n    back: none\n    controls:\n"
            "      - { button: gate, text: Gate, press: open lock }\n"

@@ -237,7 +237,7 @@ TEST(Layout, AWindowShowsTheWholeCanvasUnlessItIsCut) {
 
 Rect place_in(const std::string& screen, const std::string& control, float width = 1280,
               float height = 720) {
-    const FlowFile file = good_flow("rondix: 1\nstarts-with: title\nscreens:\n  title:\n" + screen);
+    const FlowFile file = good_flow("rondix: 1\nstart: title\nscreens:\n  title:\n" + screen);
     if (!file.compiled) return {};
     Runner runner(*file.compiled);
     runner.resize(width, height);
@@ -260,8 +260,8 @@ TEST(Layout, PlacesStandWhereTheFlowSays) {
 
 TEST(Layout, GroupsStandAndArrangeAsTheFlowSays) {
     const std::string groups = R"(    groups:
-      foot: { as: row, at: bottom, offset: 0 -20, gap: 10, each: 100x40 }
-      keys: { as: grid, columns: 2, at: top-left, gap: 4 6, each: 50x30, padding: 5 }
+      foot: { as: row, at: bottom, offset: 0 -20, gap: 10, item-size: 100x40 }
+      keys: { as: grid, columns: 2, at: top-left, gap: 4 6, item-size: 50x30, padding: 5 }
     controls:
       - { button: a, press: quit, in: foot }
       - { button: b, press: quit, in: foot }
@@ -299,7 +299,7 @@ TEST(Layout, AScreenThatSaysNothingGetsAColumnThatStaysOnTheCanvas) {
 TEST(Layout, ATextThatGetsTooLittleRoomIsMadeSmaller) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     controls:

@@ -70,7 +70,7 @@ Taken run_tool(const std::vector<std::string>& words, double interrupt_after = 0
 
 /// A long way: much to read, to compare and to walk.
 std::string long_flow(int screens) {
-    std::string text = "rondix: 1\nstarts-with: s0\nscreens:\n";
+    std::string text = "rondix: 1\nstart: s0\nscreens:\n";
     for (int i = 0; i < screens; ++i)
         text += fmt::format("  s{0}:\n    title: Screen {0}\n    controls:\n"
                             "      - {{ button: on, text: On, press: {1} }}\n"
@@ -92,7 +92,7 @@ std::string slow_picture() {
 }
 
 const std::string with_picture = R"(rondix: 1
-starts-with: a
+start: a
 screens:
   a:
     title: A
@@ -177,7 +177,7 @@ TEST_F(Limits, AConditionOfAHundredThousandTermsIsToldAtOnce) {
     std::string condition = "f";
     for (int i = 0; i < 100'000; ++i) condition += i % 2 == 0 ? " and f" : " or f";
     const std::string flow =
-        put("long.flow.yaml", "rondix: 1\nstarts-with: a\nflags: { f: {} }\nscreens:\n  a:\n"
+        put("long.flow.yaml", "rondix: 1\nstart: a\nflags: { f: {} }\nscreens:\n  a:\n"
                               "    controls:\n      - { button: leave, press: quit, when: " +
                                   condition + " }\n");
     const Taken taken = run_tool({"check", flow});

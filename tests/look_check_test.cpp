@@ -17,7 +17,7 @@ std::string slugs(const Findings& findings) {
 }
 
 Findings looks_of(const std::string& text) {
-    const FlowFile file = good_flow("rondix: 1\nstarts-with: title\n" + text);
+    const FlowFile file = good_flow("rondix: 1\nstart: title\n" + text);
     return check_looks(file).findings;
 }
 
@@ -66,18 +66,18 @@ TEST(LookCheck, EachSlipIsTold) {
         {screen("      - { button: a, text: Just long enough, press: quit, place: { at: top, size: "
                 "270x40 } }\n"),
          "tight-text"},
-        {screen("      - { label: a, text: Hardly there, place: { at: top }, style: { ink: "
+        {screen("      - { label: a, text: Hardly there, place: { at: top }, style: { text-color: "
                 "\"#2a3f4a\" } }\n"),
          "low-contrast"},
-        {screen(
-             "      - { button: a, text: Alike, press: quit, place: { at: top, size: 300x60 }, "
-             "style: { focused: "
-             "{ fill: slab, border: slab-edge, border-width: 1, ink: chalk, scale: 100% } } }\n"),
+        {screen("      - { button: a, text: Alike, press: quit, place: { at: top, size: 300x60 }, "
+                "style: { focused: "
+                "{ fill: slab, border: slab-edge, border-width: 1, text-color: chalk, scale: 100% "
+                "} } }\n"),
          "faint-focus"},
         {screen("      - { list: l, press: tell x, place: { at: top, size: 400x200 } }\n",
-                "styles: { row: { focused: { fill: slab, ink: slab-edge } } }\n"),
+                "styles: { row: { focused: { fill: slab, text-color: slab-edge } } }\n"),
          "low-contrast"},
-        {screen("      - { choice: c, text: C, setting: s, unfolds: yes, place: { at: top, size: "
+        {screen("      - { choice: c, text: C, setting: s, dropdown: yes, place: { at: top, size: "
                 "400x60 } }\n",
                 "settings: { s: { one-of: [a, b] } }\nstyles: { unfolded: { fill: chalk } }\n"),
          "low-contrast"},
@@ -106,7 +106,7 @@ TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {
 
 TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
     const FlowFile file =
-        good_flow("rondix: 1\nstarts-with: title\n" +
+        good_flow("rondix: 1\nstart: title\n" +
                   screen("      - { button: a, text: A, press: quit, place: { at: "
                          "left, size: 300x60, portrait: { offset: -200 0 } } }\n"));
     const Findings findings = check_looks(file, {.sizes = {{1280, 720}, {720, 1280}}}).findings;
@@ -120,24 +120,24 @@ TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
 TEST(LookCheck, ATextOverTheGameNeedsAGroundOfItsOwn) {
     const auto hud = [](const std::string& style) {
         const FlowFile file = good_flow(
-            "rondix: 1\nstarts-with: sea\nscenes: { sea: { file: sea.json, root: helm } }\n"
-            "loading: { give-up: 5s }\nscreens:\n  helm:\n    play: yes\n    menu: quit\n    "
+            "rondix: 1\nstart: sea\nscenes: { sea: { file: sea.json, root: helm } }\n"
+            "loading: { timeout: 5s }\nscreens:\n  helm:\n    play: yes\n    menu: quit\n    "
             "controls: [{ "
             "label: speed, text: 12 knots, place: { at: top }, style: " +
             style + " }]\n");
         return slugs(check_looks(file).findings);
     };
-    EXPECT_EQ(hud("{ ink: \"#ffffff\" }"), "low-contrast");
-    EXPECT_EQ(hud("{ ink: \"#000000\" }"), "low-contrast");
-    EXPECT_EQ(hud("{ ink: \"#ffffff\", fill: \"#000000/70%\" }"), "");
-    EXPECT_EQ(hud("{ ink: \"#ffffff\", outline: \"#000000\", outline-width: 2 }"), "");
+    EXPECT_EQ(hud("{ text-color: \"#ffffff\" }"), "low-contrast");
+    EXPECT_EQ(hud("{ text-color: \"#000000\" }"), "low-contrast");
+    EXPECT_EQ(hud("{ text-color: \"#ffffff\", fill: \"#000000/70%\" }"), "");
+    EXPECT_EQ(hud("{ text-color: \"#ffffff\", outline: \"#000000\", outline-width: 2 }"), "");
 }
 
 /// The built-in theme is readable in every state, at rest as much as disabled.
 TEST(LookCheck, TheBuiltInThemeIsReadable) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 flags: { saved: { set-by: game } }
 screens:
   title:
@@ -147,7 +147,7 @@ screens:
       - { button: more, text: More, press: open more, when: saved }
       - { button: leave, text: Leave, press: quit }
   more:
-    shade: 40%
+    dim: 40%
     title: More
     controls: [{ label: words, text: Words }, { button: back, text: Back, press: back, when: saved }]
 )");

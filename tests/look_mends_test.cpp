@@ -16,7 +16,7 @@ Found looks_of(const FlowFile& file, const CheckOptions& limits) {
 
 /// The flow once all is mended: one finding, of this kind, and then none.
 std::string mended(const std::string& screen, Slug slug, const std::string& more = "") {
-    const std::string text = "rondix: 1\nstarts-with: title\n" + more + "screens:\n  title:\n" +
+    const std::string text = "rondix: 1\nstart: title\n" + more + "screens:\n  title:\n" +
                              "    title: The quay\n" + screen;
     const FlowFile file = load_flow_text("test.flow.yaml", text);
     const Mended all = mend_all(file, MendWhich::all, {}, looks_of);
@@ -49,7 +49,7 @@ TEST(LookMends, ChangeMapsOnLinesOfTheirOwn) {
 
 TEST(LookMends, ChangeTheHeading) {
     const std::string heading =
-        R"(    heading: { at: top, offset: 0 20, size: 60x60, style: { like: title, text-size: 30 } }
+        R"(    heading: { at: top, offset: 0 20, size: 60x60, style: { extends: title, text-size: 30 } }
     controls: [{ button: leave, text: Leave, press: quit }]
 )";
     const std::string after = mended(heading, Slug::text_too_long);
@@ -58,22 +58,23 @@ TEST(LookMends, ChangeTheHeading) {
 }
 
 TEST(LookMends, WidenTheColumnWhereNothingSaysAWidth) {
-    const std::string button = R"(    layout: { at: middle, each: 180x60 }
+    const std::string button = R"(    layout: { at: middle, item-size: 180x60 }
     controls: [{ button: leave, text: Leave for the islands, press: quit }]
 )";
     const std::string after = mended(button, Slug::text_too_long);
-    EXPECT_NE(after.find("each: "), std::string::npos);
-    EXPECT_EQ(after.find("each: 180x60"), std::string::npos) << after;
+    EXPECT_NE(after.find("item-size: "), std::string::npos);
+    EXPECT_EQ(after.find("item-size: 180x60"), std::string::npos) << after;
 }
 
 TEST(LookMends, ChangeTheInkOfTheStateThatCannotBeRead) {
-    const std::string styles =
-        "styles: { faint: { like: button, focused: { fill: \"#f0b64e\", ink: \"#e0c080\" } } }\n";
+    const std::string styles = "styles: { faint: { extends: button, focused: { fill: \"#f0b64e\", "
+                               "text-color: \"#e0c080\" } } }\n";
     const std::string button =
         "    controls: [{ button: leave, text: Leave, press: quit, style: faint }]\n";
     const std::string after = mended(button, Slug::low_contrast, styles);
-    expect_line(after, "styles: { faint: { like: button, focused: { fill: \"#f0b64e\", ink: "
-                       "\"#000000\" } } }");
+    expect_line(after,
+                "styles: { faint: { extends: button, focused: { fill: \"#f0b64e\", text-color: "
+                "\"#000000\" } } }");
 }
 
 TEST(LookMends, ChangeTheThemeThatTheStyleStandsIn) {
@@ -81,7 +82,7 @@ TEST(LookMends, ChangeTheThemeThatTheStyleStandsIn) {
     const std::string flow = (folder / "game.flow.yaml").string();
     const std::string theme = (folder / "fog.theme.yaml").string();
     std::ofstream(flow) << R"(rondix: 1
-starts-with: title
+start: title
 theme: fog.theme.yaml
 screens:
   title:
@@ -94,12 +95,12 @@ screens:
 styles:
   misty:
     fill: "#202830"
-    ink: "#303a44"   # as the pilot sees it
+    text-color: "#303a44"   # as the pilot sees it
 )";
     const Mended all = mend_all(load_flow(flow), MendWhich::all, {}, looks_of);
     EXPECT_TRUE(all.left.findings.empty());
     ASSERT_EQ(all.texts.size(), 1u);
-    expect_line(all.texts.at(theme), "    ink: \"#ffffff\"   # as the pilot sees it");
+    expect_line(all.texts.at(theme), "    text-color: \"#ffffff\"   # as the pilot sees it");
 }
 
 TEST(LookMends, AreTriedWithAllLooks) {
@@ -110,7 +111,7 @@ TEST(LookMends, AreTriedWithAllLooks) {
   crew: { title: Crew, controls: [{ button: back, text: Back, press: back }] }
 )";
     const FlowFile file =
-        load_flow_text("test.flow.yaml", "rondix: 1\nstarts-with: title\nscreens:\n  title:\n"
+        load_flow_text("test.flow.yaml", "rondix: 1\nstart: title\nscreens:\n  title:\n"
                                          "    title: The quay\n" +
                                              buttons);
     const CheckResult result = check_all(file, {}, looks_of);
@@ -128,7 +129,7 @@ TEST(LookMends, KnowTheFilesThatAreThere) {
     std::ofstream(folder / "art/bouys.svg") << "<svg"; // as near, but later in the alphabet
     const std::string flow = (folder / "game.flow.yaml").string();
     const std::string text = R"(rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     title: The buoy

@@ -9,7 +9,7 @@
 namespace rondix::test {
 namespace {
 
-const std::string head = "rondix: 1\nstarts-with: title\n";
+const std::string head = "rondix: 1\nstart: title\n";
 const std::string tail = "screens:\n  title: { controls: [{ button: go, text: Go, press: quit, "
                          "style: mine }] }\n";
 
@@ -32,7 +32,7 @@ TEST(Looks, AStateHasWhatRestHasUnlessItSaysOtherwise) {
 palette: { sea: "#102030", foam: "#fff" }
 styles:
   base: { fill: sea, corner: 4, border: foam/50%, focused: { fill: foam, scale: 110% } }
-  mine: { like: base, corner: 9, pressed: { corner: 2 }, focused: { rotate: -3 } }
+  mine: { extends: base, corner: 9, pressed: { corner: 2 }, focused: { rotate: -3 } }
 )");
     EXPECT_EQ(look(style, LookState::rest).fill, rgb(0x102030));
     EXPECT_EQ(look(style, LookState::rest).corner, 9);
@@ -45,9 +45,10 @@ styles:
 }
 
 TEST(Looks, AFlowAddsToTheThemesStylesAndColours) {
-    const Style plain = style_from("styles: { mine: { like: button } }\n");
-    const Style style = style_from("palette: { amber: \"#00ff00\" }\n"
-                                   "styles: { button: { corner: 1 }, mine: { like: button } }\n");
+    const Style plain = style_from("styles: { mine: { extends: button } }\n");
+    const Style style =
+        style_from("palette: { amber: \"#00ff00\" }\n"
+                   "styles: { button: { corner: 1 }, mine: { extends: button } }\n");
     EXPECT_EQ(look(style, LookState::focused).fill, rgb(0x00FF00)); // the theme's words, our colour
     EXPECT_EQ(look(style, LookState::rest).corner, 1);
     EXPECT_EQ(look(style, LookState::rest).fill, look(plain, LookState::rest).fill);
@@ -55,9 +56,9 @@ TEST(Looks, AFlowAddsToTheThemesStylesAndColours) {
 }
 
 TEST(Looks, LengthsOfTheThemeGrowWithTheDesignSize) {
-    const Style plain = style_from("styles: { mine: { like: button } }\n");
+    const Style plain = style_from("styles: { mine: { extends: button } }\n");
     const Style large =
-        style_from("design-size: 2560x1440\nstyles: { mine: { like: button, corner: 7 } }\n");
+        style_from("design-size: 2560x1440\nstyles: { mine: { extends: button, corner: 7 } }\n");
     EXPECT_EQ(large.text_size, 2 * plain.text_size);
     EXPECT_EQ(large.padding[0], 2 * plain.padding[0]);
     EXPECT_EQ(look(large, LookState::rest).corner, 7); // the flow's own lengths are as written
@@ -67,7 +68,7 @@ TEST(Looks, AStyleMayStandWhereItIsUsed) {
     const FlowFile file = good_flow(head + R"(screens:
   title:
     controls:
-      - { button: a, text: A, press: quit, style: { like: button, ink: "#ff0000", on: { text: Yes } } }
+      - { button: a, text: A, press: quit, style: { extends: button, text-color: "#ff0000", on: { text: Yes } } }
       - { button: b, text: B, press: quit, style: { fill: "#00ff00 #0000ff" } }
 )");
     ASSERT_TRUE(file.compiled);
@@ -90,8 +91,8 @@ TEST(Looks, PiecesFollowTheStateOfTheirControl) {
       - button: a
         text: A
         press: quit
-        style: { like: button, focused: { scale: 2 } }
-        pieces: [{ text: "!", style: { ink: "#111111", focused: { ink: "#eeeeee" } }, place: { at: right } }]
+        style: { extends: button, focused: { scale: 2 } }
+        pieces: [{ text: "!", style: { text-color: "#111111", focused: { text-color: "#eeeeee" } }, place: { at: right } }]
       - { button: b, text: B, press: quit }
 )");
     Runner runner(*file.compiled);
@@ -156,7 +157,7 @@ struct Slip {
 };
 
 TEST(Looks, SlipsAreToldWhereTheyStand) {
-    const std::string begin = "rondix: 1\nstarts-with: title\n";
+    const std::string begin = "rondix: 1\nstart: title\n";
     const std::string end = "screens: { title: { controls: [{ button: go, press: quit }] } }\n";
     const Slip slips[] = {
         {"palette: { sea: blue }\n", "3:17: error: there is no colour 'blue' [unknown-name]"},
@@ -177,14 +178,15 @@ TEST(Looks, SlipsAreToldWhereTheyStand) {
          "3:29: error: 'corner' wants a number from 0 to 100000 [wrong-type]"},
         {"styles: { button: { opacity: 150% } }\n",
          "3:30: error: 'opacity' wants a share from 0% to 100% [wrong-type]"},
-        {"styles: { button: { change: 2h } }\n",
-         "3:29: error: 'change' wants a time of at most a minute and how it runs (even, in, out, "
+        {"styles: { button: { transition: 2h } }\n",
+         "3:33: error: 'transition' wants a time of at most a minute and how it runs (even, in, "
+         "out, "
          "both), such as 120ms both [wrong-type]"},
-        {"styles: { a: { like: b }, b: { like: a } }\n",
-         "3:38: error: this closes a circle: the style 'a' is like this one already "
+        {"styles: { a: { extends: b }, b: { extends: a } }\n",
+         "3:44: error: this closes a circle: the style 'a' is like this one already "
          "[like-circle]"},
-        {"styles: { a: { like: buton } }\n",
-         "3:22: error: there is no style 'buton'; did you mean 'button'? [unknown-name]"},
+        {"styles: { a: { extends: buton } }\n",
+         "3:25: error: there is no style 'buton'; did you mean 'button'? [unknown-name]"},
         {"enters: slide up\n",
          "3:9: error: 'enters' wants cut, fade, grow, or slide and a side, with a time and how it "
          "runs: slide left 250ms both [wrong-type]"},
@@ -223,7 +225,7 @@ TEST(Looks, SlipsOfPlacesAreToldWhereTheyStand) {
     };
     for (const Slip& slip : slips) {
         const FlowFile file = load_flow_text(
-            "slip", "rondix: 1\nstarts-with: title\nscreens:\n  title:\n    controls:\n"
+            "slip", "rondix: 1\nstart: title\nscreens:\n  title:\n    controls:\n"
                     "      - { button: go, text: Go, press: quit,   " +
                         std::string(slip.text) + " }\n    groups: { foot: { as: row } }\n");
         const std::string told = all_text(file);
@@ -258,10 +260,10 @@ TEST(Looks, DamagedLooksAreRefusedOrRead) {
 screens:
   title:
     heading: { at: top, offset: 0 96, style: title }
-    layout: { as: grid, columns: 2, gap: 4 6, each: 100x40, portrait: { as: column } }
+    layout: { as: grid, columns: 2, gap: 4 6, item-size: 100x40, portrait: { as: column } }
     groups: { foot: { as: row, at: bottom, width: all, margin: 8, pack: apart } }
     controls:
-      - { button: a, text: A, press: quit, in: foot, style: { like: button, scale: 105% } }
+      - { button: a, text: A, press: quit, in: foot, style: { extends: button, scale: 105% } }
       - { picture: p, file: p.svg, place: { at: left, size: 20x20, rotate: 9 }, bleed: yes }
 )";
     EXPECT_TRUE(load_flow_text("whole", good).compiled) << all_text(load_flow_text("whole", good));

@@ -397,7 +397,7 @@ TEST(ManyFlags, WhereALimitCutsTheRestOffTheNearestTrapIsToldFirst) {
 
 /// Tabs that all open each other are one fault, with one word on what to write instead.
 TEST(ManyFlags, ManyReopeningsOnOneCircleAreOneFinding) {
-    std::string text = "rondix: 1\nstarts-with: t0\nscreens:\n";
+    std::string text = "rondix: 1\nstart: t0\nscreens:\n";
     constexpr int tabs = 12;
     for (int tab = 0; tab < tabs; ++tab) {
         text +=

@@ -295,7 +295,7 @@ TEST(MapGroups, NoScreenIsInTwo) {
 TEST(MapFile, SaysAndLeadsWithSignsOfXml) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     title: 'Salt & <Tar> "Fair"'

@@ -41,7 +41,7 @@ std::string damaged(const std::string& text, std::mt19937& random) {
                 std::swap(line[random() % line.size()], line[random() % line.size()]);
             break;
         default:
-            line += line.find('#') == std::string::npos ? " # fine: no-title, because" : "x";
+            line += line.find('#') == std::string::npos ? " # allow: no-title, because" : "x";
             break;
         }
     }

@@ -12,11 +12,11 @@ namespace rondix::test {
 namespace {
 
 const std::string main_file = R"(rondix: 1
-starts-with: title
+start: title
 include: more.flow.yaml
 theme: plain.theme.yaml
 scenes: { sea: { file: sea, root: helm } }
-loading: { give-up: 9s }
+loading: { timeout: 9s }
 screens:
   title:
     title: Start
@@ -28,7 +28,7 @@ screens:
 )";
 const std::string included = R"(rondix: 1
 screens:
-  more:   # fine: reopens, because it was so once
+  more:   # allow: reopens, because it was so once
     title: More
     back: none
 )";
@@ -50,6 +50,75 @@ class MendedFiles : public testing::Test {
 
     std::filesystem::path folder_;
 };
+
+/// A flow in words of before is written anew whole, by what is safe alone, and is not changed
+/// otherwise.
+TEST_F(MendedFiles, FormerWordsAreWrittenAnew) {
+    const std::pair<const char*, const char*> words[] = {
+        {"start:", "starts-with:"},
+        {"timeout:", "give-up:"},
+        {"extends:", "like:"},
+        {"default:", "first:"},
+        {"max-length:", "letters:"},
+        {"text-field:", "entry:"},
+        {"dropdown:", "unfolds:"},
+        {"scales:", "stretches:"},
+        {"dim:", "shade:"},
+        {"keep-loaded:", "stays:"},
+        {"item-size:", "each:"},
+        {"text-color:", "ink:"},
+        {"text-shadow:", "ink-shadow:"},
+        {"text-shadow-offset:", "ink-shadow-offset:"},
+        {"min-size:", "least:"},
+        {"transition:", "change:"},
+        {"# allow:", "# fine:"}};
+    const std::string now = R"(rondix: 1
+start: title
+scenes: { sea: { file: sea, root: helm, keep-loaded: yes } }
+loading: { timeout: 9s }
+flags: { wind: { set-by: game, default: yes } }
+settings:
+  captain: { max-length: 12, default: Ines }
+  size: { one-of: [small, large], default: large }
+  pace: { from: 1, to: 3, default: 1, scales: time-limits }
+requests: { log: { timeout: 5s } }
+styles:
+  button: { min-size: 120x40, transition: 90ms out }
+  brass: { extends: button, text-color: "#ffffff", text-shadow: "#000000", text-shadow-offset: 1 1 }
+  dim: { fill: "#102030" }
+screens:
+  title:
+    title: Start
+    groups: { row: { as: row, item-size: 200x50 } }
+    controls:
+      - { button: sail, text: Sail, press: load sea, style: brass, in: row, when: wind }
+      - { button: more, text: More, press: open more }
+      - { button: again, text: Again, press: open again }
+      - { button: log, text: Log, press: request log }
+      - { text-field: captain, text: Captain, setting: captain }
+      - { choice: size, text: Size, setting: size, dropdown: yes }
+      - { slider: pace, text: Pace, setting: pace }
+      - { button: leave, text: Leave, press: quit }
+  more:   # allow: no-title, because the picture says it
+    dim: 40%
+    controls:
+      - { button: back, text: Back, press: back }
+  again:
+    title: Again
+    extends: more
+  helm: { play: yes, menu: home }
+)";
+    std::string before = now;
+    for (const auto& [after, once] : words) {
+        ASSERT_NE(before.find(after), std::string::npos) << after;
+        for (std::size_t at = 0; (at = before.find(after, at)) != std::string::npos;)
+            before.replace(at, std::string(after).size(), once);
+    }
+    const Mended mended = mend_all(load_flow_text("old", before), MendWhich::safe);
+    ASSERT_EQ(mended.texts.size(), 1u);
+    EXPECT_EQ(mended.texts.begin()->second, now)
+        << mend_text(load_flow_text("old", before), mended);
+}
 
 TEST_F(MendedFiles, EachFileIsMendedWhereItIsWrong) {
     const FlowFile file = load_flow(path("game.flow.yaml"));
@@ -88,7 +157,7 @@ TEST_F(MendedFiles, AFileThatCannotBeWrittenStaysAsItWas) {
 TEST(MendedCode, IsNotMended) {
     using namespace in_code;
     const FlowFile file = flow("Trap")
-                              .starts_with("title")
+                              .start("title")
                               .screen(screen("title")
                                           .title("Start")
                                           .with(button("on").text("On").press(open("trap")))
@@ -103,7 +172,7 @@ TEST(MendedCode, IsNotMended) {
 
 TEST_F(MendedFiles, OneFaultOfYamlAfterTheOther) {
     const FlowFile file = load_flow_text("test.flow.yaml", R"(rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     title: Two: tides   # so it is called

@@ -9,21 +9,21 @@ namespace {
 
 const std::string voyage = R"(
 rondix: 1
-starts-with: pier
+start: pier
 scenes:
   pier: { file: pier.json, root: title }
   strait: { file: strait.json, root: bridge }
   fog: { file: fog.json, root: bridge }
-loading: { screen: under-way, give-up: 20s, failed: storm }
-flags: { unsaved: { set-by: game, ask-before: leaving }, pad: { set-by: game, first: yes } }
+loading: { screen: under-way, timeout: 20s, failed: storm }
+flags: { unsaved: { set-by: game, ask-before: leaving }, pad: { set-by: game, default: yes } }
 settings:
-  music: { from: 0, to: 100, by: 5, first: 70 }
+  music: { from: 0, to: 100, by: 5, default: 70 }
   window: { one-of: [small, large], keep-within: 10s }
-  gulls: { first: yes }
-  captain: { letters: 8, first: Odwin }
+  gulls: { default: yes }
+  captain: { max-length: 8, default: Odwin }
 requests:
-  save: { screen: saving, give-up: 10s, done: open saved, failed: [tell no-luck, open not-saved] }
-  sign-in: { give-up: 30s, done: { ask: Take the helm?, do: load fog }, failed: tell nobody }
+  save: { screen: saving, timeout: 10s, done: open saved, failed: [tell no-luck, open not-saved] }
+  sign-in: { timeout: 30s, done: { ask: Take the helm?, do: load fog }, failed: tell nobody }
 events:
   pad-lost: { during: any, do: open lost-pad }
   gong: { during: play, else: wait, do: open breakfast }
@@ -45,7 +45,7 @@ screens:
       - { slider: volume, setting: music, in: sound }
       - { toggle: gulls, setting: gulls, in: sound }
       - { choice: size, setting: window, in: picture }
-      - { entry: name, setting: captain, in: picture }
+      - { text-field: name, setting: captain, in: picture }
       - { button: plain, press: [reset music, set gulls no] }
   rooms: { moves-on: { after: 4s, do: go options }, idle: { after: 2s, do: back } }
   bridge: { play: yes, menu: open pause }
@@ -218,8 +218,8 @@ TEST(MoreRules, LeavingWithoutAQuestionIsTold) {
 
 TEST(MoreRules, AFlowMayStartByCondition) {
     Play play("rondix: 1\n"
-              "starts-with: [{ when: not met, with: hello }, { with: title }]\n"
-              "settings: { met: { first: no } }\n"
+              "start: [{ when: not met, with: hello }, { with: title }]\n"
+              "settings: { met: { default: no } }\n"
               "screens:\n"
               "  hello: { controls: [{ button: on, press: [set met yes, home] }] }\n"
               "  title: { controls: [{ button: leave, press: quit }] }\n");

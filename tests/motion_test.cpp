@@ -125,7 +125,7 @@ TEST(Motion, StylesNeverChangeWhatHappens) {
 enters: slide left 3s both
 leaves: grow 5s in
 styles:
-  button: { change: 4s even, focused: { scale: 2, rotate: 20, cue: knock }, pressed: { fill: "#ff0000" } }
+  button: { transition: 4s even, focused: { scale: 2, rotate: 20, cue: knock }, pressed: { fill: "#ff0000" } }
 )");
     ASSERT_TRUE(plain.compiled && slow.compiled);
     Runner a(*plain.compiled);
@@ -169,12 +169,12 @@ styles:
 TEST(Motion, AClosedScreenIsSeenGoingOutAndCannotBePressed) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 leaves: slide left 200ms even
 enters: cut
 screens:
   title: { controls: [{ button: more, press: open more }] }
-  more: { shade: 50%, controls: [{ button: bye, press: quit }, { button: back, press: back }] }
+  more: { dim: 50%, controls: [{ button: bye, press: quit }, { button: back, press: back }] }
 )");
     Runner runner(*file.compiled);
     runner.start();
@@ -215,7 +215,7 @@ screens:
 TEST(Motion, ACueSoundsWhenTheStateIsEntered) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 styles: { button: { focused: { cue: tick } } }
 screens:
   title: { controls: [{ button: a, press: quit }, { button: b, press: quit }] }

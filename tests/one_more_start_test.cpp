@@ -204,7 +204,7 @@ TEST(OneMoreStart, AgreesWhereEverythingIsUsed) {
 TEST(OneMoreStart, IsNotHeldToWhatIsLostAnyway) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     controls:

@@ -12,14 +12,14 @@ namespace {
 namespace fs = std::filesystem;
 
 const std::string small = R"(rondix: 1
-starts-with: title
+start: title
 screens:
   title: { title: Title, controls: [{ button: leave, press: quit }] }
 )";
 
 /// A mend that changes nothing that works: a near name.
 const std::string to_mend = R"(rondix: 1
-starts-with: titel
+start: titel
 screens:
   title: { title: Title, controls: [{ button: leave, press: quit }] }
 )";
@@ -140,7 +140,7 @@ TEST_F(Outputs, NeverTakeThePlaceOfAPicture) {
     const std::string svg = "<svg xmlns='http://www.w3.org/2000/svg' width='8' height='8'/>";
     put("art.svg", svg);
     const std::string flow = put("a.flow.yaml", R"(rondix: 1
-starts-with: title
+start: title
 screens:
   title: { title: Title, controls: [{ button: leave, press: quit }, { picture: art, file: art.svg }] }
 )");
@@ -317,7 +317,7 @@ TEST_F(Outputs, AreNotWaitedForWherePipesAreRead) {
         calls[end[0] == 's' ? 5 : 6] =
             "check " +
             put(std::string(end) + ".flow.yaml",
-                "rondix: 1\nstarts-with: title\nscreens:\n  title: { title: Title, "
+                "rondix: 1\nstart: title\nscreens:\n  title: { title: Title, "
                 "controls: [{ button: leave, press: quit }, { picture: pipe, file: pipe." +
                     std::string(end) + " }] }\n");
     for (const std::string& call : calls) {
@@ -333,7 +333,7 @@ TEST_F(Outputs, ComeOfFilesWithinTheFolderAlone) {
     put("out.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='8' height='8'/>");
     fs::create_symlink("../secret", path("in/link"));
     const std::string picture =
-        "rondix: 1\nstarts-with: title\nscreens:\n  title: { title: Title, "
+        "rondix: 1\nstart: title\nscreens:\n  title: { title: Title, "
         "controls: [{ button: leave, press: quit }, { picture: out, file: ../out.svg }] }\n";
     const std::string texts[] = {small + "include: ../secret\n",
                                  small + "include: " + path("secret") + "\n",

@@ -178,28 +178,29 @@ TEST(Packed, EveryFlippedByteIsRefused) {
 
 /// Also where the checksum is made to fit: what is opened all the same does no harm.
 TEST(Packed, AForgedImageIsRefusedOrHarmless) {
-    const char* const text = "rondix: 1\ngame: Small\nstarts-with: a\n"
-                             "settings: { s: { from: 0, to: 9 }, t: { letters: 5 }, "
-                             "c: { one-of: [x, y] }, k: { binds: accept } }\n"
-                             "flags: { f: { set-by: game } }\n"
-                             "events: { e: { after: 1s, do: open b } }\n"
-                             "requests: { r: { screen: w } }\n"
-                             "scenes: { p: { file: p, root: play } }\n"
-                             "screens:\n"
-                             "  a:\n    title: A\n    keys: { z: open b }\n"
-                             "    groups: { g: { as: row }, h: { as: row } }\n    controls:\n"
-                             "      - { button: b, text: '{accept}', press: open b, when: f }\n"
-                             "      - { slider: s, setting: s }\n      - { entry: t, setting: t }\n"
-                             "      - { choice: c, setting: c, unfolds: yes }\n"
-                             "      - { binding: k, setting: k }\n"
-                             "      - { pages: p, show: [g, h] }\n"
-                             "      - { button: n, press: turn p next }\n"
-                             "      - { button: o, press: load p, in: g }\n"
-                             "      - { button: q, press: { ask: Sure?, do: quit }, in: h }\n"
-                             "      - { list: l, press: request r }\n"
-                             "  b: { controls: [{ button: x, press: back }] }\n"
-                             "  w: { back: none }\n"
-                             "  play: { play: yes, menu: open b }\n";
+    const char* const text =
+        "rondix: 1\ngame: Small\nstart: a\n"
+        "settings: { s: { from: 0, to: 9 }, t: { max-length: 5 }, "
+        "c: { one-of: [x, y] }, k: { binds: accept } }\n"
+        "flags: { f: { set-by: game } }\n"
+        "events: { e: { after: 1s, do: open b } }\n"
+        "requests: { r: { screen: w } }\n"
+        "scenes: { p: { file: p, root: play } }\n"
+        "screens:\n"
+        "  a:\n    title: A\n    keys: { z: open b }\n"
+        "    groups: { g: { as: row }, h: { as: row } }\n    controls:\n"
+        "      - { button: b, text: '{accept}', press: open b, when: f }\n"
+        "      - { slider: s, setting: s }\n      - { text-field: t, setting: t }\n"
+        "      - { choice: c, setting: c, dropdown: yes }\n"
+        "      - { binding: k, setting: k }\n"
+        "      - { pages: p, show: [g, h] }\n"
+        "      - { button: n, press: turn p next }\n"
+        "      - { button: o, press: load p, in: g }\n"
+        "      - { button: q, press: { ask: Sure?, do: quit }, in: h }\n"
+        "      - { list: l, press: request r }\n"
+        "  b: { controls: [{ button: x, press: back }] }\n"
+        "  w: { back: none }\n"
+        "  play: { play: yes, menu: open b }\n";
     const std::string packed = pack(*good_flow(text).compiled);
     Image image(packed);
     CompiledFlow flow;
@@ -241,7 +242,7 @@ TEST(Packed, SaysWhatIsWrong) {
 
 TEST(Packed, NamesHaveANumber) {
     const auto hash = [](const char* button) {
-        const std::string text = std::string("rondix: 1\nstarts-with: a\nscreens: { a: { "
+        const std::string text = std::string("rondix: 1\nstart: a\nscreens: { a: { "
                                              "controls: [{ button: ") +
                                  button + ", press: quit }] } }\n";
         return names_hash(*good_flow(text).compiled);

@@ -132,7 +132,7 @@ TEST(Pictures, SlicesKeepTheShapeOfTheEnds) {
     const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // ends of 32
     const auto row_of_pixels = [&](int width) {
         const FlowFile file = good_flow(
-            "rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ panel: p, place: { at: "
+            "rondix: 1\nstart: t\nscreens: { t: { controls: [{ panel: p, place: { at: "
             "top-left, size: " +
             std::to_string(width) + "x56 }, style: { fill: none, border: none, image: \"" + art +
             "\", slices: 32 0 } }, { button: b, press: quit, place: { at: bottom } }] } }\n");
@@ -159,13 +159,13 @@ TEST(Pictures, SlicesKeepTheShapeOfTheEnds) {
 
 TEST(Pictures, TextStandsTrulyInTheMiddle) {
     for (const char* font : {"Inter", "DejaVu Serif"}) {
-        const FlowFile file =
-            good_flow(std::string("rondix: 1\nstarts-with: t\nscreens: { t: { controls: [{ label: "
-                                  "h, text: HHH, place: { at: "
-                                  "top-left, offset: 100 100, size: 301x121 }, style: { font: ") +
-                      font +
-                      ", text-size: 60, ink: \"#ffffff\", padding: 0 } }, { button: b, press: "
-                      "quit, place: { at: bottom } }] } }\n");
+        const FlowFile file = good_flow(
+            std::string("rondix: 1\nstart: t\nscreens: { t: { controls: [{ label: "
+                        "h, text: HHH, place: { at: "
+                        "top-left, offset: 100 100, size: 301x121 }, style: { font: ") +
+            font +
+            ", text-size: 60, text-color: \"#ffffff\", padding: 0 } }, { button: b, press: "
+            "quit, place: { at: bottom } }] } }\n");
         Painter painter(*file.compiled);
         Runner runner(*file.compiled);
         runner.set_ruler(painter.ruler());
@@ -205,7 +205,7 @@ TEST(Pictures, APngThatIsNoneIsCalledSo) {
           {signature + "\0\0\0", "it is a damaged PNG"}}) {
         std::ofstream(folder / "a.png", std::ios::binary) << text;
         const FlowFile file = load_flow_text((folder / "a.flow.yaml").string(),
-                                             "rondix: 1\nstarts-with: a\nscreens: { a: { title: A, "
+                                             "rondix: 1\nstart: a\nscreens: { a: { title: A, "
                                              "controls: [{ picture: p, file: a.png }, "
                                              "{ button: leave, press: quit }] } }\n");
         ASSERT_TRUE(file.compiled);
@@ -220,7 +220,7 @@ TEST(Pictures, APngThatIsNoneIsCalledSo) {
 TEST(Pictures, WhatIsMissingIsNamed) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 styles: { title: { font: No Such Font }, label: { font: no-such.ttf } }
 screens:
   title:

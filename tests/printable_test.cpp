@@ -77,7 +77,7 @@ TEST(Printable, NoNameIsCode) {
           std::string("\\u001B[2J"), std::string("\\u009B2J"), std::string("*/ \\\\")}) {
         std::ofstream(flow, std::ios::binary)
             << "rondix: 1\ngame: \"Tide" << one
-            << "\"\nstarts-with: title\nscreens:\n  title: { title: \"T" << one
+            << "\"\nstart: title\nscreens:\n  title: { title: \"T" << one
             << "\", controls: [{ button: b, text: \"B" << one << "\", press: quit }] }\n";
         const std::string header = (folder / "x.hpp").string();
         const std::string depends = (folder / "x.d").string();

@@ -210,7 +210,7 @@ TEST(Proof, AgreesWithTheListingWhereFlagsAreOfAllOwnersAndScreensGoRound) {
 /// Each of `count` screens is entered and left only while its own flag is raised, which nothing
 /// lowers: every flag is needed to see that nobody gets stuck.
 std::string locked_rooms(int count) {
-    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    std::string text = "rondix: 1\nstart: hall\nflags:\n";
     for (int i = 0; i < count; ++i) text += "  key" + std::to_string(i) + ":\n";
     text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n";
     for (int i = 0; i < count; ++i) {
@@ -290,7 +290,7 @@ TEST(Proof, FindsTheOneFlagThatTraps) {
 }
 
 TEST(Proof, ThirtyFlagsOfTheGameAreOrdinary) {
-    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    std::string text = "rondix: 1\nstart: hall\nflags:\n";
     for (int i = 0; i < 30; ++i) text += "  news" + std::to_string(i) + ": { set-by: game }\n";
     text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n";
     for (int i = 0; i < 30; ++i)
@@ -305,7 +305,7 @@ TEST(Proof, ThirtyFlagsOfTheGameAreOrdinary) {
 }
 
 TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
-    std::string text = "rondix: 1\nstarts-with: hall\nflags:\n";
+    std::string text = "rondix: 1\nstart: hall\nflags:\n";
     for (int i = 0; i < 40; ++i) text += "  f" + std::to_string(i) + ": { set-by: game }\n";
     text += "screens:\n  hall:\n    controls:\n      - { button: leave, press: quit }\n"
             "      - { button: odd, press: tell odd, when: (f0 or f1)";

@@ -18,7 +18,7 @@ namespace {
 /// A flow that is well but for what is put into it; line 8 holds `flags`, line 10 the press.
 std::string with(const std::string& press, const std::string& more = "") {
     return "rondix: 1\n"
-           "starts-with: quay\n"
+           "start: quay\n"
            "scenes:\n"
            "  quay: { file: quay.json, root: title }\n"
            "  sea: { file: sea.json, root: helm }\n"
@@ -96,10 +96,10 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "  x: { idle: { after: 0s, do: back } }\n")), "13:23 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { closes-when: tide }\n")), "13:21 unknown-name");
     EXPECT_EQ(found(with("back", "  x: { pauses: maybe }\n")), "13:16 wrong-type");
-    EXPECT_EQ(found(with("back", "  x: { shade: 120% }\n")), "13:15 wrong-type");
+    EXPECT_EQ(found(with("back", "  x: { dim: 120% }\n")), "13:13 wrong-type");
     EXPECT_EQ(found(with("back", "  x: { back: }\n")), "13:8 wrong-type");
-    EXPECT_EQ(found(with("back", "  x: { like: y }\n")), "13:14 unknown-name");
-    EXPECT_EQ(found(with("back", "  x: { like: title, drop: [sale] }\n")), "13:28 unknown-name");
+    EXPECT_EQ(found(with("back", "  x: { extends: y }\n")), "13:17 unknown-name");
+    EXPECT_EQ(found(with("back", "  x: { extends: title, drop: [sale] }\n")), "13:31 unknown-name");
     EXPECT_EQ(found(with("back", "  x: { drop: [sail] }\n")), "13:15 unknown-name");
     EXPECT_EQ(found(with("back", "  2x: {}\n")), "13:3 bad-name");
     EXPECT_EQ(found(with("back", "  x: [a]\n")), "13:6 wrong-type");
@@ -119,17 +119,17 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "events: { e: { during: any } }\n")), "13:11 missing-key");
     EXPECT_EQ(found(with("back", "flags: { f: { set-by: games } }\n")), "13:23 wrong-type");
     EXPECT_EQ(found(with("back", "loading: { screen: helm }\n")), "13:20 play-unbound");
-    EXPECT_EQ(found(with("back", "loading: { failed: nowhere, give-up: -1s }\n")),
+    EXPECT_EQ(found(with("back", "loading: { failed: nowhere, timeout: -1s }\n")),
               "13:20 unknown-name; 13:38 wrong-type");
     EXPECT_EQ(found(with("back", "design-size: 0x0\n")), "13:14 wrong-type");
     EXPECT_EQ(found(with("quit", "quit: no\n")), "10:16 bad-step; 11:33 bad-step");
     EXPECT_EQ(found(with("back", "parts: []\n")), "13:8 wrong-type");
     EXPECT_EQ(found("rondix: 1\nscreens: {}\n"), "1:1 missing-key");
-    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"),
+    EXPECT_EQ(found("rondix: 1\nstart: x\nscenes: { x: { file: f } }\nscreens: { y: }\n"),
               "3:11 missing-key");
-    EXPECT_EQ(found("rondix: 1\nstarts-with: x\nscenes: { x: { file: f, root: y } }\nscreens: { x: "
+    EXPECT_EQ(found("rondix: 1\nstart: x\nscenes: { x: { file: f, root: y } }\nscreens: { x: "
                     ", y: }\n"),
-              "2:14 given-twice");
+              "2:8 given-twice");
 }
 
 TEST(Reading, AllFindingsComeInOneGo) {
@@ -171,16 +171,16 @@ TEST(Reading, ColumnsCountCharacters) {
 }
 
 TEST(Reading, LikeTakesWhatIsNotSaidAnew) {
-    const FlowFile file = good_flow(
-        with("open b", "  a: { title: A, shade: 10%, keys: { k: back }, controls: [{ button: x, "
-                       "text: X, press: back }, { button: y, press: quit }] }\n"
-                       "  b: { like: c, title: B, controls: [{ button: x, text: Z, press: home }, "
-                       "{ button: new, press: back }] }\n"
-                       "  c: { like: a, shade: 20%, drop: [y] }\n"));
+    const FlowFile file = good_flow(with(
+        "open b", "  a: { title: A, dim: 10%, keys: { k: back }, controls: [{ button: x, "
+                  "text: X, press: back }, { button: y, press: quit }] }\n"
+                  "  b: { extends: c, title: B, controls: [{ button: x, text: Z, press: home }, "
+                  "{ button: new, press: back }] }\n"
+                  "  c: { extends: a, dim: 20%, drop: [y] }\n"));
     const CompiledFlow& flow = *file.compiled;
     const Screen& b = flow[flow.screen("b")];
     EXPECT_EQ(flow.text(b.title), "B");
-    EXPECT_EQ(b.shade, 20);
+    EXPECT_EQ(b.dim, 20);
     EXPECT_EQ(b.keys.count, 1u);
     ASSERT_EQ(b.controls.count, 2u);
     EXPECT_EQ(flow.text(flow.controls[b.controls.begin].text), "Z");
@@ -228,7 +228,7 @@ TEST(Reading, HostileInputEndsSoon) {
     EXPECT_EQ(slug_of_unusable(std::string((16u << 20) + 1, '#')), "too-large");
     std::string keys = "rondix: 1\nscreens:\n";
     for (int i = 0; i < 20'000; ++i) keys += "  s" + std::to_string(i) + ":\n";
-    EXPECT_EQ(found(keys + "starts-with: s0\n"), "");
+    EXPECT_EQ(found(keys + "start: s0\n"), "");
     std::string condition;
     for (int i = 0; i < 5'000; ++i) condition += "not ";
     EXPECT_EQ(found(with("{ when: " + condition + "x, do: back }")), "10:24 bad-condition");
@@ -393,10 +393,10 @@ TEST(Compiled, ConditionsMeanWhatTheySay) {
         {"not not (a or not (b or c))", [](bool a, bool b, bool c) { return a || !(b || c); }},
     };
     for (const auto& [text, plain] : cases) {
-        const FlowFile file = good_flow(
-            "rondix: 1\nstarts-with: m\nflags: { a: , b: , c: }\nscreens:\n  m: { controls: "
-            "[{ button: x, press: quit, when: " +
-            std::string(text) + " }] }\n");
+        const FlowFile file =
+            good_flow("rondix: 1\nstart: m\nflags: { a: , b: , c: }\nscreens:\n  m: { controls: "
+                      "[{ button: x, press: quit, when: " +
+                      std::string(text) + " }] }\n");
         Situation now(*file.compiled);
         start(*file.compiled, now);
         for (unsigned bits = 0; bits < 8; ++bits) {

@@ -21,8 +21,8 @@ CheckResult checked(const std::string& text) {
 // --- what happens at once
 
 const std::string shut = R"(
-starts-with: title
-flags: { f: { set-by: game, first: yes } }
+start: title
+flags: { f: { set-by: game, default: yes } }
 screens:
   title: { back: none, controls: [{ button: b, press: open shut }] }
   shut: { closes-when: f, controls: [{ button: leave, press: quit }] }
@@ -42,8 +42,8 @@ TEST(RealPlayer, PressesNothingOnAScreenThatHasClosed) {
 TEST(RealPlayer, GoesNoWayThroughAScreenThatHasClosed) {
     // The pit can only be come to by way of a screen that nobody ever sees.
     const CheckResult result = checked(R"(
-starts-with: title
-flags: { f: { first: yes } }
+start: title
+flags: { f: { default: yes } }
 screens:
   title: { controls: [{ button: b, press: open shut }, { button: leave, press: quit }] }
   shut: { closes-when: f, controls: [{ button: down, press: open pit }] }
@@ -57,7 +57,7 @@ screens:
 
 TEST(RealPlayer, StartsWhereTheFlagsSay) {
     const CheckResult result = checked(R"(
-starts-with: [{ when: f, with: hello }, { with: title }]
+start: [{ when: f, with: hello }, { with: title }]
 flags: { f: {} }
 screens:
   hello: { controls: [{ button: on, press: quit }] }
@@ -70,8 +70,8 @@ screens:
 
 TEST(RealPlayer, StartsWithWhatTheGameHasKept) {
     const std::string text = R"(
-starts-with: [{ when: not met, with: hello }, { with: title }]
-settings: { met: { first: no } }
+start: [{ when: not met, with: hello }, { with: title }]
+settings: { met: { default: no } }
 screens:
   hello: { controls: [{ button: leave, press: quit }] }
   title: { back: none }
@@ -87,7 +87,7 @@ screens:
 
 TEST(RealPlayer, AnswersForOneRowOnly) {
     const FlowFile file = good_flow(R"(rondix: 1
-starts-with: title
+start: title
 scenes: { a: { file: a, root: title }, b: { file: b, root: title } }
 screens:
   title: { controls: [{ list: ls, press: { ask: Sure?, do: "load one-of [a, b]" } }] }
@@ -109,7 +109,7 @@ screens:
 TEST(RealPlayer, KeepsWhatWasKeptAlone) {
     // Nobody has the time to say yes, so that the gate never opens: what was not kept is undone.
     const std::string gate = R"(
-starts-with: title
+start: title
 settings: { s: { from: 0, to: 4, by: 2, keep-within: 600ms } }
 screens:
   title:
@@ -135,7 +135,7 @@ screens:
 
 TEST(RealPlayer, IsAskedAboutOneChangeAtATime) {
     const FlowFile file = good_flow(R"(rondix: 1
-starts-with: title
+start: title
 settings:
   s: { from: 0, to: 4, by: 2, keep-within: 5s }
   t: { from: 0, to: 4, by: 2, keep-within: 5s }
@@ -169,7 +169,7 @@ screens:
 /// A question that is asked over another waits for its answer beneath; each keeps its own change.
 TEST(RealPlayer, IsAskedAboutTheSameSettingTwice) {
     const FlowFile file = good_flow(R"(rondix: 1
-starts-with: title
+start: title
 settings: { s: { from: 0, to: 9, by: 1, keep-within: 5s } }
 events: { call: { during: any, do: open over } }
 screens:
@@ -216,10 +216,10 @@ screens:
 // --- answers
 
 const std::string lobby = R"(
-starts-with: lobby
-loading: { give-up: 20s }
+start: lobby
+loading: { timeout: 20s }
 scenes: { room: { file: r, root: lobby } }
-requests: { note: { give-up: 5s, done: quit, failed: back } }
+requests: { note: { timeout: 5s, done: quit, failed: back } }
 screens:
   lobby:
     back: none
@@ -241,8 +241,8 @@ TEST(RealPlayer, CountsOnNoAnswer) {
 TEST(RealPlayer, MayWaitForALoadThatStartsAgain) {
     for (const char* then : {"load port", "retry", "tell horn"}) {
         const std::string text = R"(
-starts-with: port
-loading: { screen: wait, give-up: 20s }
+start: port
+loading: { screen: wait, timeout: 20s }
 scenes: { port: { file: r, root: room } }
 screens:
   room: { controls: [{ button: leave, press: quit }] }
@@ -256,8 +256,8 @@ screens:
         EXPECT_EQ(trap->among, std::vector<std::string>{"wait"});
     }
     const FlowFile file = good_flow(R"(rondix: 1
-starts-with: port
-loading: { screen: wait, give-up: 20s }
+start: port
+loading: { screen: wait, timeout: 20s }
 scenes: { port: { file: r, root: room } }
 screens:
   room: { controls: [{ button: leave, press: quit }] }
@@ -276,7 +276,7 @@ TEST(RealPlayer, WaitsForEverWhereTheScreenMovesOnNowAndThen) {
     for (const char* when :
          {"when: patient, do: back", "when: not patient, do: back", "do: back"}) {
         const CheckResult result = checked(R"(
-starts-with: title
+start: title
 flags: { patient: { set-by: flow } }
 requests: { note: { screen: wait } }
 screens:
@@ -296,13 +296,13 @@ screens:
 /// Of more answers than can be tried in all combinations, those that are alike are tried.
 TEST(RealPlayer, IsKeptInByManyAnswersAlike) {
     for (const bool can_quit : {true, false}) {
-        std::string text = "\nstarts-with: lobby\nloading: { give-up: 20s }\nscenes:\n  room: { "
+        std::string text = "\nstart: lobby\nloading: { timeout: 20s }\nscenes:\n  room: { "
                            "file: r, root: lobby }\n"
                            "  sea: { file: s, root: sea }\nrequests:\n";
         std::string buttons;
         for (int i = 0; i < 9; ++i) {
             const std::string n = std::to_string(i);
-            text += "  r" + n + ": { give-up: 5s, done: " + (can_quit ? "quit" : "load sea") +
+            text += "  r" + n + ": { timeout: 5s, done: " + (can_quit ? "quit" : "load sea") +
                     ", failed: back }\n";
             buttons += "{ button: b" + n + ", text: Ask " + n + ", press: request r" + n + " }, ";
         }
@@ -336,7 +336,7 @@ TEST(RealPlayer, GoesRoundAsItIsShown) {
 
 TEST(RealPlayer, MayHaveToWaitForEver) {
     const std::string silent = R"(
-starts-with: title
+start: title
 requests: { note: { done: quit, failed: quit } }
 screens: { title: { back: none, controls: [{ button: note, press: request note }] } }
 )";
@@ -347,15 +347,15 @@ screens: { title: { back: none, controls: [{ button: note, press: request note }
     EXPECT_EQ(result.findings[0].answers,
               std::vector<std::string>{"every 'note' stays unanswered"});
     std::string limited = silent;
-    limited.replace(limited.find("done:"), 5, "give-up: 5s, done:");
+    limited.replace(limited.find("done:"), 5, "timeout: 5s, done:");
     EXPECT_EQ(checked(limited).verdict, Verdict::proved);
 }
 
 TEST(RealPlayer, LeavesWhereNothingFailsForEverOnAPlatformWithoutQuit) {
     const std::string kiosk = R"(
-starts-with: pier
+start: pier
 quit: no
-loading: { give-up: 20s }
+loading: { timeout: 20s }
 scenes: { pier: { file: p, root: title }, sea: { file: s, root: helm } }
 screens:
   title: { controls: [{ button: sail, press: load sea }] }
@@ -370,7 +370,7 @@ screens:
 TEST(RealPlayer, IsLostBeforeTheScreenThatShowsIt) {
     // `note` shuts the title for good, and all that is left leads back to it.
     const CheckResult result = checked(R"(
-starts-with: title
+start: title
 flags: { shut: {} }
 screens:
   title:
@@ -389,7 +389,7 @@ screens:
 // --- time
 
 std::string tide(const char* hold, const char* stands) {
-    return std::string("starts-with: tide\nscreens:\n  tide:\n    back: none\n    moves-on: { "
+    return std::string("start: tide\nscreens:\n  tide:\n    back: none\n    moves-on: { "
                        "after: ") +
            stands + ", do: open ebb }\n    controls: [{ button: leave, press: quit, hold: " + hold +
            " }]\n  ebb: { back: none, moves-on: { after: 1s, do: back } }\n";
@@ -406,7 +406,7 @@ TEST(RealPlayer, HoldsNoLongerThanTheScreenStands) {
 
 TEST(RealPlayer, MayHaveChosenTheShortestTimeLimits) {
     const std::string pace =
-        "settings: { pace: { from: 0.5, to: 3, by: 0.5, first: 1, stretches: time-limits } }\n";
+        "settings: { pace: { from: 0.5, to: 3, by: 0.5, default: 1, scales: time-limits } }\n";
     EXPECT_EQ(checked(tide("1s", "2s")).verdict, Verdict::proved);
     EXPECT_TRUE(finding_of(checked(pace + tide("1s", "2s")), Slug::no_way_out));
     EXPECT_EQ(checked(pace + tide("300ms", "2s")).verdict, Verdict::proved);
@@ -414,7 +414,7 @@ TEST(RealPlayer, MayHaveChosenTheShortestTimeLimits) {
 
 TEST(RealPlayer, IsNotIdleWhileAControlIsHeld) {
     const std::string text = R"(
-starts-with: title
+start: title
 screens:
   title:
     idle: { after: 1s, do: open sleep }
@@ -448,7 +448,7 @@ screens:
 
 TEST(RealPlayer, ReadsAtTheSpeedThatTheFlowSays) {
     const std::string text = R"(
-starts-with: title
+start: title
 screens:
   title: { title: A, controls: [{ button: warn, text: Warn, press: open warning }, { button: leave, press: quit }] }
   warning: { title: Thirty letters to be read here, moves-on: { after: 1s, do: back } }
@@ -463,7 +463,7 @@ screens:
 // --- devices
 
 const std::string phone = R"(
-starts-with: title
+start: title
 screens:
   title:
     title: A
@@ -485,8 +485,8 @@ TEST(RealPlayer, HasNoBackOnATelephone) {
 
 TEST(RealPlayer, PressesWhatIsInPlayByPointingOnly) {
     const std::string text = R"(
-starts-with: sea
-loading: { give-up: 5s }
+start: sea
+loading: { timeout: 5s }
 scenes: { sea: { file: s, root: helm } }
 screens:
   helm: { play: yes, MENUcontrols: [{ button: halt, press: open pause }] }
@@ -508,7 +508,7 @@ screens:
 
 TEST(RealPlayer, HasKeysOnThePadThatTheFlowSays) {
     const std::string text = R"(
-starts-with: title
+start: title
 screens:
   title: { title: A, keys: { chart: open chart }, controls: [{ button: leave, press: quit }] }
   chart: { title: Chart }
@@ -522,7 +522,7 @@ screens:
 
 TEST(RealPlayer, PressesAnyKeyBesideAllControls) {
     const FlowFile file = good_flow(R"(rondix: 1
-starts-with: title
+start: title
 devices: [touch]
 screens:
   title: { controls: [{ button: on, press: open splash }, { button: leave, press: quit }] }

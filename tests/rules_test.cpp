@@ -8,12 +8,12 @@ namespace {
 
 const std::string harbour = R"(
 rondix: 1
-starts-with: pier
+start: pier
 scenes:
   pier: { file: pier.json, root: title }
   strait: { file: strait.json, root: bridge }
-loading: { screen: under-way, give-up: 20s, failed: storm }
-flags: { saved: { set-by: game }, tide: { first: yes }, seen: }
+loading: { screen: under-way, timeout: 20s, failed: storm }
+flags: { saved: { set-by: game }, tide: { default: yes }, seen: }
 events:
   aground: { after: 1s, do: open lost }
   moored: { do: open won }
@@ -212,7 +212,7 @@ TEST(Rules, TellIsHandedOnAndChangesNothing) {
 }
 
 TEST(Rules, AFlowMayStartWithAScreenAndHomeLeadsThere) {
-    Play play("rondix: 1\nstarts-with: m\nscenes: { s: { file: f, root: p } }\n"
+    Play play("rondix: 1\nstart: m\nscenes: { s: { file: f, root: p } }\n"
               "screens: { m: { menu: load s }, p: { play: yes, menu: home } }\n");
     EXPECT_EQ(play.now().phase(), Phase::none);
     play.move("menu", "loaded", "menu");

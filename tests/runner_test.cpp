@@ -8,9 +8,9 @@ namespace {
 
 const std::string ferry = R"(
 rondix: 1
-starts-with: title
+start: title
 scenes: { sea: { file: sea.json, root: helm } }
-loading: { give-up: 5s }
+loading: { timeout: 5s }
 flags: { saved: { set-by: game }, own: }
 events: { lost: { after: 1s, do: open lost }, won: { do: open won } }
 screens:
@@ -23,7 +23,7 @@ screens:
       - { button: options, text: Options, press: open options }
       - { button: chart, text: Chart, press: todo draw the chart }
   options:
-    shade: 50%
+    dim: 50%
     controls:
       - { button: horn, text: Horn, press: [tell horn, back] }
       - { button: bell, text: Bell, press: tell bell }
@@ -359,8 +359,8 @@ TEST_F(RunnerTest, TheViewShowsWhatIsSeenFromTheBottomUp) {
     EXPECT_EQ(runner_.view().size(), 7u);
     tap(Button::up);
     tap(Button::accept);                          // options, which lets the title show through
-    EXPECT_EQ(runner_.view().size(), 7u + 2 + 2); // a shade, and a sheet under two buttons
-    EXPECT_EQ(runner_.view()[7].kind, ItemKind::shade);
+    EXPECT_EQ(runner_.view().size(), 7u + 2 + 2); // a dimming, and a sheet under two buttons
+    EXPECT_EQ(runner_.view()[7].kind, ItemKind::dim);
     EXPECT_FLOAT_EQ(runner_.view()[7].amount, 0.5F);
     EXPECT_EQ(runner_.view()[8].kind, ItemKind::group);
 }
@@ -368,17 +368,17 @@ TEST_F(RunnerTest, TheViewShowsWhatIsSeenFromTheBottomUp) {
 TEST(Runner, MusicFollowsFromWhatIsOpen) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: pier
+start: pier
 scenes:
   pier: { file: pier.json, root: title, music: shanty }
   sea: { file: sea.json, root: helm, music: swell }
-loading: { give-up: 5s }
+loading: { timeout: 5s }
 screens:
   title: { controls: [{ button: sail, press: load sea }, { button: crew, press: open crew }] }
   crew: { music: none }
   helm: { play: yes, menu: open pause }
   pause: { music: hush, menu: open deep, controls: [{ button: home, press: load pier }] }
-  deep: { shade: 50% }
+  deep: { dim: 50% }
 )");
     ASSERT_TRUE(file.compiled);
     const CompiledFlow& flow = *file.compiled;

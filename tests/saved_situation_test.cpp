@@ -44,8 +44,8 @@ class Menus {
 const std::string voyage = R"(
 rondix: 1
 game: Voyage
-starts-with: pier
-loading: { give-up: 20s }
+start: pier
+loading: { timeout: 20s }
 scenes:
   pier: { file: pier.json, root: title }
   sea: { file: sea.json, root: helm }
@@ -53,13 +53,13 @@ flags:
   fog:
   storm: { set-by: game }
 settings:
-  music: { from: 0, to: 10, first: 5 }
+  music: { from: 0, to: 10, default: 5 }
   window: { one-of: [small, large], keep-within: 10s }
-  captain: { letters: 12, first: Ines }
+  captain: { max-length: 12, default: Ines }
 events:
   aground: { after: 2s, do: open aground }
 requests:
-  log: { screen: writing, done: [], give-up: 5s }
+  log: { screen: writing, done: [], timeout: 5s }
 screens:
   title:
     controls:
@@ -150,8 +150,8 @@ TEST(TakeOver, AnswersToOldTicketsAreStillWelcome) {
 TEST(TakeOver, KeepsTheKeysThatThePlayerChose) {
     // A key of the flow comes first in the new version, so that all have other numbers.
     const auto with_keys = [](const std::string& keys) {
-        return "rondix: 1\nstarts-with: a\nscreens:\n  a: { title: A, keys: { " + keys +
-               " }, controls: [{ button: leave, press: quit }] }\n  b: { like: a, title: B }\n";
+        return "rondix: 1\nstart: a\nscreens:\n  a: { title: A, keys: { " + keys +
+               " }, controls: [{ button: leave, press: quit }] }\n  b: { extends: a, title: B }\n";
     };
     const auto plain = [](Runner& runner) {
         Bindings bindings(runner.flow());
@@ -188,7 +188,7 @@ TEST(TakeOver, SaysWhatItDrops) {
     less = replaced(less, "button: options", "button: choices");
     less = replaced(less, "  fog:\n", "  mist:\n");
     less = replaced(less, "raise fog", "raise mist");
-    less = replaced(less, "from: 0, to: 10, first: 5", "from: 0, to: 6, first: 5");
+    less = replaced(less, "from: 0, to: 10, default: 5", "from: 0, to: 6, default: 5");
     Menus fresh(less);
     const Restored how = take_over(fresh.runner, old.runner);
     EXPECT_FALSE(how.at_home);

@@ -133,7 +133,7 @@ std::set<std::string> keys_of(const json& schema) {
 TEST(Schema, HasTheKeysOfTheReader) {
     const json schema = json::parse(flow_schema());
     const json& defs = schema["definitions"];
-    const std::string flow = "rondix: 1\nstarts-with: a\n";
+    const std::string flow = "rondix: 1\nstart: a\n";
     const auto under = [&](const std::string& what) { return keys_of_reader(flow + what); };
     EXPECT_EQ(keys_of(schema), keys_of_reader("rondix: 1\nzzz: 1\n"));
     EXPECT_EQ(keys_of(defs["screen"]), under("screens: { a: { zzz: 1 } }"));

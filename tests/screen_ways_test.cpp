@@ -42,8 +42,8 @@ TEST(ScreenWays, LeadToWhatIsShown) {
 TEST(ScreenWays, AScreenThatAlwaysClosesAtOnceHasNone) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
-flags: { over: { first: yes } }
+start: title
+flags: { over: { default: yes } }
 screens:
   title: { controls: [{ button: on, press: open gone }, { button: leave, press: quit }] }
   gone: { closes-when: over, controls: [{ button: back, press: back }] }

@@ -14,13 +14,13 @@ namespace {
 
 const char* const flow_text = R"(rondix: 1
 game: A Ferry & a Gull
-starts-with: title
+start: title
 settings:
-  music:  { from: 0, to: 100, by: 5, first: 70 }
-  slow:   { from: 0.5, to: 3, by: 0.5, first: 1 }
-  gulls:  { first: yes }
-  window: { one-of: [960x540, 1280x720], first: 1280x720, keep-within: 10s }
-  name:   { letters: 12, first: Odwin }
+  music:  { from: 0, to: 100, by: 5, default: 70 }
+  slow:   { from: 0.5, to: 3, by: 0.5, default: 1 }
+  gulls:  { default: yes }
+  window: { one-of: [960x540, 1280x720], default: 1280x720, keep-within: 10s }
+  name:   { max-length: 12, default: Odwin }
   accept: { binds: accept }
 screens:
   title:

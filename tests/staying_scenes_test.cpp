@@ -11,11 +11,11 @@ namespace {
 TEST(StayingScenes, AreLoadedOnce) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: pier
+start: pier
 scenes:
-  pier: { file: pier.json, root: title, stays: yes }
+  pier: { file: pier.json, root: title, keep-loaded: yes }
   sea: { file: sea.json, root: helm }
-loading: { give-up: 20s }
+loading: { timeout: 20s }
 screens:
   title:
     controls:
@@ -67,9 +67,9 @@ screens:
 TEST(StayingScenes, AWayThatAwaitsOneAgainSaysThatItWasLetGo) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
-scenes: { sea: { file: sea.json, root: helm, stays: yes } }
-loading: { give-up: 20s, screen: under-way }
+start: title
+scenes: { sea: { file: sea.json, root: helm, keep-loaded: yes } }
+loading: { timeout: 20s, screen: under-way }
 flags: { worn: {} }
 screens:
   title:

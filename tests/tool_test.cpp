@@ -367,7 +367,7 @@ TEST(Tool, PacksAndNames) {
 
 TEST(Tool, NamesThatCppCannotHaveAreBent) {
     const std::string names =
-        ids_as_cpp(*good_flow("rondix: 1\nstarts-with: new\nscreens:\n"
+        ids_as_cpp(*good_flow("rondix: 1\nstart: new\nscreens:\n"
                               "  new: { controls: [{ button: a-b, press: quit }, "
                               "{ button: a_b, press: tell do }] }\n")
                         .compiled);

@@ -109,7 +109,7 @@ TEST_F(TraceTest, OfTheDemoNeverGrowsBeyondItsLimit) {
 TEST_F(TraceTest, GoesOnAfterAStartAndAfterAGap) {
     const FlowFile file = good_flow(R"(
 rondix: 1
-starts-with: title
+start: title
 screens:
   title:
     controls:

@@ -14,8 +14,8 @@ FlowFile flow_with(const std::string& controls, const std::string& screens = "",
     std::string indented;
     std::istringstream lines(controls);
     for (std::string line; std::getline(lines, line);) indented += "      " + line + "\n";
-    return good_flow("rondix: 1\nstarts-with: title\n"
-                     "scenes: { sea: { file: sea, root: helm } }\nloading: { give-up: 9s }\n" +
+    return good_flow("rondix: 1\nstart: title\n"
+                     "scenes: { sea: { file: sea, root: helm } }\nloading: { timeout: 9s }\n" +
                      more + "screens:\n  title:\n    title: Start\n    controls:\n" + indented +
                      "      - { button: sail, text: Sail, press: load sea }\n"
                      "      - { button: leave, text: Leave, press: quit }\n"
@@ -53,7 +53,7 @@ TEST(Wiring, ATextThatNamesAScreenLeadsThere) {
 
 TEST(Wiring, NumbersInTextsAreThoseThatAreMeant) {
     const std::string sizes =
-        "settings: { size: { one-of: [640x360, 1280x720], first: 640x360 } }\n";
+        "settings: { size: { one-of: [640x360, 1280x720], default: 640x360 } }\n";
     EXPECT_EQ(wiring_of("- { button: a, text: 640 by 360, press: set size 640x360 }", "", sizes),
               "");
     EXPECT_EQ(wiring_of("- { button: a, text: 640 by 360, press: set size 1280x720 }", "", sizes),
@@ -62,7 +62,7 @@ TEST(Wiring, NumbersInTextsAreThoseThatAreMeant) {
     EXPECT_EQ(wiring_of("- { button: a, text: Level 07, press: tell level-7 }"), "");
     EXPECT_EQ(wiring_of("- { button: a, text: Level 8, press: tell level-7 }"), "value-differs");
     const std::string choice = "- { choice: sharp, setting: sharp }";
-    const std::string sharp = "settings: { sharp: { one-of: [2k, 8k], first: 2k, labels: ";
+    const std::string sharp = "settings: { sharp: { one-of: [2k, 8k], default: 2k, labels: ";
     EXPECT_EQ(wiring_of(choice, "", sharp + "[2 K, 8 K] } }\n"), "");
     EXPECT_EQ(wiring_of(choice, "", sharp + "[2 K, 6 K] } }\n"), "value-differs");
 }
@@ -87,13 +87,13 @@ TEST(Wiring, ScreensThatAreLikeEachOtherAreNoCopies) {
                                   third),
               "copied-screen");
     EXPECT_EQ(wiring_of(open, "  one:\n    title: One\n" + one +
-                                  "  two: { title: Two, like: one }\n" + third),
+                                  "  two: { title: Two, extends: one }\n" + third),
               "");
 }
 
 TEST(Wiring, ConditionsThatAreAlwaysTheSame) {
     const std::string more = "flags: { f: { set-by: game }, g: { set-by: game } }\n"
-                             "settings: { n: { from: 0, to: 10, first: 5 } }\n";
+                             "settings: { n: { from: 0, to: 10, default: 5 } }\n";
     const auto with = [&](const std::string& condition) {
         return wiring_of("- { button: a, press: tell a, when: " + condition + " }", "", more);
     };
@@ -154,35 +154,35 @@ std::string left_of(const std::string& controls, std::size_t fine, bool looks = 
 TEST(Silences, TakeAWarningOutAtItsPlace) {
     const std::string twin = "- { button: a, press: tell a }\n";
     EXPECT_EQ(
-        left_of(twin + "- { button: b, press: tell a } # fine: same-press, because it is so", 1),
+        left_of(twin + "- { button: b, press: tell a } # allow: same-press, because it is so", 1),
         "");
-    EXPECT_EQ(left_of(twin + "# fine: same-press, because it is so\n# and more\n\n"
+    EXPECT_EQ(left_of(twin + "# allow: same-press, because it is so\n# and more\n\n"
                              "- { button: b, press: tell a }",
                       1),
               "");
     EXPECT_EQ(
-        left_of("# fine: same-press, because it is so\n" + twin + "- { button: b, press: tell a }",
+        left_of("# allow: same-press, because it is so\n" + twin + "- { button: b, press: tell a }",
                 0),
-        "silence-unused same-press");
-    EXPECT_EQ(left_of(twin + "- { button: b, press: tell a } # fine: same-press", 0),
-              "same-press silence-unreadable");
+        "unused-allow same-press");
+    EXPECT_EQ(left_of(twin + "- { button: b, press: tell a } # allow: same-press", 0),
+              "same-press unreadable-allow");
     EXPECT_EQ(
-        left_of(twin + "- { button: b, press: tell a } # fine: same-pres, because it is so", 0),
-        "same-press silence-unreadable");
-    EXPECT_EQ(left_of("- { button: b, press: tell b } # fine: no-way-out, because it is so", 0),
-              "silence-unreadable");
+        left_of(twin + "- { button: b, press: tell a } # allow: same-pres, because it is so", 0),
+        "same-press unreadable-allow");
+    EXPECT_EQ(left_of("- { button: b, press: tell b } # allow: no-way-out, because it is so", 0),
+              "unreadable-allow");
 }
 
 TEST(Silences, OfLooksAreKeptWhereLooksAreNotChecked) {
-    const std::string one = "- { button: b, press: tell b } # fine: overlap, because it is so";
+    const std::string one = "- { button: b, press: tell b } # allow: overlap, because it is so";
     EXPECT_EQ(left_of(one, 0, false), "");
-    EXPECT_EQ(left_of(one, 0, true), "silence-unused");
+    EXPECT_EQ(left_of(one, 0, true), "unused-allow");
 }
 
 TEST(Silences, StandInCommentsAlone) {
-    EXPECT_EQ(left_of("- { button: b, text: \"x # fine: overlap\", press: tell b }", 0, true), "");
+    EXPECT_EQ(left_of("- { button: b, text: \"x # allow: overlap\", press: tell b }", 0, true), "");
     EXPECT_EQ(
-        left_of("- { button: b, text: 'x # fine: overlap', press: tell b } # but this", 0, true),
+        left_of("- { button: b, text: 'x # allow: overlap', press: tell b } # but this", 0, true),
         "");
 }
 

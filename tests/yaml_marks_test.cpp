@@ -37,7 +37,7 @@ class Writer {
     void comment() {
         comments.push_back(here());
         text +=
-            one_of(std::array{"#", "# it's so", "# fine: no-title, because \"x\"", "#{ a: [b, c"});
+            one_of(std::array{"#", "# it's so", "# allow: no-title, because \"x\"", "#{ a: [b, c"});
     }
     /// (Not set in: it would be of a text on several lines before it.)
     void comment_line() {

@@ -158,7 +158,7 @@ struct Screen {
     std::uint16_t keeps_value = 0; ///< control sets this setting, as far as conditions ask
     bool for_opener = false;       ///< other pads than the one that opened it are not heard
     PointerRule pointer{};
-    std::uint8_t shade = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
+    std::uint8_t dim = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
@@ -168,12 +168,12 @@ enum class ControlKind : std::uint8_t {
     panel,
     pages, ///< shows one of several groups of controls
     button,
-    toggle,  ///< of a setting that is yes or no
-    slider,  ///< of a setting that is a number
-    choice,  ///< of a setting that is one of a list
-    entry,   ///< of a setting that is a text
-    list,    ///< rows that the game supplies
-    binding, ///< of a setting that is a key
+    toggle,     ///< of a setting that is yes or no
+    slider,     ///< of a setting that is a number
+    choice,     ///< of a setting that is one of a list
+    text_field, ///< of a setting that is a text
+    list,       ///< rows that the game supplies
+    binding,    ///< of a setting that is a key
 };
 
 /// True for the controls that can have the focus.
@@ -206,7 +206,7 @@ struct Control {
     std::array<ControlId, 4> routes{no_control, no_control, no_control, no_control};
     Text hint;                 ///< shown by labels that show hints while it has the focus
     Shows shows{};             ///< of a label
-    bool unfolds = false;      ///< of a choice: accept opens a list of its values
+    bool dropdown = false;     ///< of a choice: accept opens a list of its values
     bool hides = false;        ///< it is hidden, not disabled, while its condition fails
     FlagId has_rows = no_flag; ///< of a list: the game has given it rows
 };

@@ -10,7 +10,7 @@ namespace rondix {
 enum class EffectKind : std::uint8_t {
     load,       ///< load scene `subject` afresh and answer with `ticket`; an earlier load is off
     unload,     ///< scene `subject` is not needed any longer
-    set_aside,  ///< scene `subject` stays loaded (`stays: yes`) and is not seen any longer
+    set_aside,  ///< scene `subject` stays loaded (`keep-loaded: yes`) and is not seen any longer
     bring_back, ///< scene `subject`, which stayed loaded, is seen again
     pause,      ///< the game stops
     unpause,    ///< the game is not paused any longer

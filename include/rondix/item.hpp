@@ -11,7 +11,7 @@ namespace rondix {
 
 enum class ItemKind : std::uint8_t {
     ground,
-    shade,
+    dim,
     group, ///< of boxes, that draws something itself
     title,
     label,
@@ -48,7 +48,8 @@ struct Item {
     Sides padding = {};          ///< round the text, within `place`
     float rotate = 0;            ///< degrees that stand in `transform` already, for checks
     PictureId picture = no_picture;
-    float amount = 0; ///< of a shade: its opacity; of progress, a track or a held button: the share
+    float amount =
+        0; ///< of what dims: its opacity; of progress, a track or a held button: the share
     std::uint32_t row = 0; ///< of a list's row: its number
     ScreenId screen = no_screen;
     ControlId control = no_control;

@@ -73,7 +73,7 @@ struct Style {
 enum class StandardStyle : std::uint8_t {
     nothing, ///< draws nothing
     screen,  ///< the ground of a screen that covers what lies beneath
-    shade,   ///< over what lies beneath; its opacity is the screen's own
+    dim,     ///< over what lies beneath; its opacity is the screen's own
     sheet,   ///< under the controls of a screen that shows what lies beneath
     title,
     label,
@@ -128,7 +128,7 @@ struct BoxForm {
 enum class BoxRole : std::uint8_t {
     group, ///< holds others; drawn where its style draws something
     ground,
-    shade,
+    dim,
     heading,
     control, ///< the body of a control
     piece,   ///< a part of a control, which follows its state

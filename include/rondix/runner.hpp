@@ -113,8 +113,8 @@ class Runner {
     bool loaded(Ticket ticket);
     bool load_failed(Ticket ticket);
     bool load_progress(Ticket ticket, float share);
-    /// A scene that stays (`stays: yes`) is loaded, though not by an effect, and is not asked for;
-    /// or the game has let it go, and it is asked for again.
+    /// A scene that stays (`keep-loaded: yes`) is loaded, though not by an effect, and is not asked
+    /// for; or the game has let it go, and it is asked for again.
     void set_loaded(SceneId scene, bool loaded = true);
     bool is_loaded(SceneId scene) const; ///< a scene that stays
     /// The answer to a request. One that comes while something stands over its screen takes effect

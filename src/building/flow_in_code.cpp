@@ -93,14 +93,14 @@ Flow& Flow::loading(const LoadingSays& says) {
     Value said = map({});
     if (!says.screen.empty()) said.entries.emplace_back("screen", says.screen);
     if (!says.failed.empty()) said.entries.emplace_back("failed", says.failed);
-    if (says.give_up > 0) said.entries.emplace_back("give-up", seconds(says.give_up));
+    if (says.timeout > 0) said.entries.emplace_back("timeout", seconds(says.timeout));
     return also("loading", std::move(said));
 }
 
 Flow& Flow::scene(const std::string& id, const std::string& file, const std::string& root,
-                  bool stays) {
+                  bool keep_loaded) {
     Value said = map({{"file", quoted(file)}, {"root", root}});
-    if (stays) said.entries.emplace_back("stays", true);
+    if (keep_loaded) said.entries.emplace_back("keep-loaded", true);
     scenes_.emplace_back(id, std::move(said));
     return *this;
 }

@@ -150,8 +150,8 @@ Control slider(const std::string& id, const std::string& setting) {
 Control choice(const std::string& id, const std::string& setting) {
     return control(ControlKind::choice, id).setting(setting);
 }
-Control entry(const std::string& id, const std::string& setting) {
-    return control(ControlKind::entry, id).setting(setting);
+Control text_field(const std::string& id, const std::string& setting) {
+    return control(ControlKind::text_field, id).setting(setting);
 }
 Control binding(const std::string& id, const std::string& setting) {
     return control(ControlKind::binding, id).setting(setting);
@@ -210,8 +210,8 @@ Setting number(double from, double to) {
 Setting one_of(const std::vector<std::string>& values) {
     return Setting().also("one-of", names(values));
 }
-Setting letters(int most) {
-    return Setting().also("letters", most);
+Setting text_value(int max_length) {
+    return Setting().also("max-length", max_length);
 }
 Setting key_for(std::string button_or_key) {
     return Setting().also("binds", std::move(button_or_key));

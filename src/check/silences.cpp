@@ -11,7 +11,7 @@ namespace rondix {
 
 namespace {
 
-constexpr std::string_view mark = "# fine:";
+constexpr std::string_view mark = "# allow:", former_mark = "# fine:";
 
 std::string_view trimmed(std::string_view text) {
     while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
@@ -68,18 +68,34 @@ class Silences {
     void read(std::uint16_t file) {
         const Source& source = file_.sources[file];
         const std::string_view text = source.text();
-        if (text.find(mark) == std::string_view::npos) return;
+        const auto has = [&](std::string_view one) { return text.find(one) != text.npos; };
+        if (!has(mark) && !has(former_mark)) return;
         for (const yaml::Stretch& comment : yaml::marks_of(text).comments) {
-            if (!text.substr(comment.begin).starts_with(mark)) continue;
+            const bool is_former = text.substr(comment.begin).starts_with(former_mark);
+            if (is_former) tell_former({comment.begin, comment.begin + size_of(true), file});
+            if (!is_former && !text.substr(comment.begin).starts_with(mark)) continue;
             const std::uint32_t number = source.spot(comment.begin).line;
             const std::string_view line = source.line(number);
             const auto begin = static_cast<std::uint32_t>(line.data() - text.data());
-            read_comment(file, number, line, comment.begin - begin);
+            read_comment(file, number, line, comment.begin - begin, size_of(is_former));
         }
     }
 
+    static std::uint32_t size_of(bool is_former) {
+        return static_cast<std::uint32_t>((is_former ? former_mark : mark).size());
+    }
+
+    /// It counts, and is to be written anew.
+    void tell_former(Place place) {
+        Finding& finding = add(faults_, Slug::silence_unreadable, place,
+                               "this is written '" + std::string(mark) + "'");
+        finding.mend = "write it so";
+        finding.edits.push_back({place, std::string(mark)});
+        finding.safe = true;
+    }
+
     void read_comment(std::uint16_t file, std::uint32_t number, std::string_view line,
-                      std::size_t at) {
+                      std::size_t at, std::size_t mark_size) {
         const Source& source = file_.sources[file];
         const auto begin = static_cast<std::uint32_t>(line.data() - source.text().data());
         const auto end = static_cast<std::uint32_t>(begin + line.size());
@@ -91,7 +107,7 @@ class Silences {
         const std::size_t next = std::min(source.text().find('\n', end), source.text().size() - 1);
         const std::uint32_t behind = alone ? static_cast<std::uint32_t>(next + 1) : end;
         silence.away = {{static_cast<std::uint32_t>(begin + kept), behind, file}, ""};
-        const std::string_view said = trimmed(line.substr(at + mark.size()));
+        const std::string_view said = trimmed(line.substr(at + mark_size));
         const std::size_t comma = said.find_first_of(", \t");
         const std::string name(said.substr(0, comma));
         const auto from = static_cast<std::uint32_t>(said.data() - source.text().data());
@@ -104,7 +120,7 @@ class Silences {
         silence.reason = trimmed(reason);
         if (silence.slug && silence.reason.empty()) {
             add(faults_, Slug::silence_unreadable, silence.place, "this gives no reason").mend =
-                "say why: '# fine: " + name + ", because ...'";
+                "say why: '# allow: " + name + ", because ...'";
             return;
         }
         all_.push_back(std::move(silence));
@@ -134,7 +150,7 @@ class Silences {
                 error ? Said("'" + name + "' is an error, which is never fine")
                       : "there is no warning '" + name + "'" + suggestion(name, names));
         if (!finding.meant.empty()) return;
-        finding.mend = "drop it, or write it as in '# fine: no-title, because ...'";
+        finding.mend = "drop it, or write it as in '# allow: no-title, because ...'";
         finding.edits.push_back(silence.away);
     }
 

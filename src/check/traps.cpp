@@ -104,7 +104,7 @@ class Traps {
                         "', when it is never answered, keeps the player waiting for ever" +
                         question_.with_them());
             show_all(trail, true, Silence::counts, finding);
-            finding.mend = "say how long it may take: 'give-up: 20s', or let the player leave '" +
+            finding.mend = "say how long it may take: 'timeout: 20s', or let the player leave '" +
                            question_.name_of(flow_[request].screen) + "'";
         }
         if (!load || !told_.insert({Slug::endless_wait, flow_.loading.screen}).second) return;
@@ -118,8 +118,8 @@ class Traps {
                     question_.with_them());
         show_all(trail, true, Silence::counts, finding);
         finding.mend = declared.known()
-                           ? "say how long a load may take: 'give-up: 20s'"
-                           : "say how long a load may take: 'loading: { give-up: 20s }'";
+                           ? "say how long a load may take: 'timeout: 20s'"
+                           : "say how long a load may take: 'loading: { timeout: 20s }'";
     }
 
   private:

@@ -67,7 +67,7 @@ class Compiler {
         row.title = text(from.title.value_or(""));
         row.play = from.play.value_or(false);
         row.pauses = from.pauses.value_or(true);
-        row.shade = from.shade.value_or(covers);
+        row.dim = from.dim.value_or(covers);
         if (from.back) row.back = action(*from.back);
         if (from.menu) row.menu = action(*from.menu);
         row.urgent = from.urgent.value_or(false);
@@ -135,7 +135,7 @@ class Compiler {
         row.hides = from.hides;
         row.hint = text(from.hint);
         row.shows = from.shows;
-        row.unfolds = from.unfolds;
+        row.dropdown = from.dropdown;
         row.columns = from.columns;
         row.hold_ms = from.hold_ms;
         row.cooldown_ms = from.cooldown_ms;
@@ -236,7 +236,7 @@ class Compiler {
                 add_built_in(std::string(built_in_request) + from.id.text, "One moment, please");
             out_.requests.edit(i).screen = ScreenId(id);
             out_.screens.edit(id).request = RequestId(i);
-            out_.screens.edit(id).shade = 60;
+            out_.screens.edit(id).dim = 60;
         }
     }
 
@@ -288,7 +288,7 @@ class Compiler {
                           const std::vector<FlowStep>& steps) {
         const std::size_t id = add_built_in(std::string(built_in_question) + name, ask.text);
         out_.screens.edit(id).question = true;
-        out_.screens.edit(id).shade = 60;
+        out_.screens.edit(id).dim = 60;
         const auto answer = [&](const char* word, const std::string& label,
                                 const std::vector<FlowStep>& does) {
             FlowControl control;

@@ -56,7 +56,7 @@ StandardStyle style_of_kind(ControlKind kind) {
     case ControlKind::toggle:
     case ControlKind::slider:
     case ControlKind::choice:
-    case ControlKind::entry:
+    case ControlKind::text_field:
     case ControlKind::binding: break;
     }
     return StandardStyle::setting;
@@ -77,7 +77,7 @@ class ScreenBoxes {
     Range build() {
         add(Box{.forms = both(plain::whole())}, 0, {});
         add_ground();
-        const bool shows_beneath = screen_.shade != covers;
+        const bool shows_beneath = screen_.dim != covers;
         heading_in_column_ = shows_beneath && !said().heading && !said().layout;
         const bool headed = screen_.title.length > 0;
         const bool in_group = said().heading && said().heading->group;
@@ -117,15 +117,15 @@ class ScreenBoxes {
     }
 
     void add_ground() {
-        const bool covering = screen_.shade == covers && !screen_.play;
+        const bool covering = screen_.dim == covers && !screen_.play;
         Box ground{.forms = both(plain::whole()), .role = BoxRole::ground, .bleeds = true};
         ground.style =
             styles_.of(said().ground, covering ? StandardStyle::screen : StandardStyle::nothing);
-        if (screen_.shade != covers) {
-            Box shade = ground;
-            shade.role = BoxRole::shade;
-            shade.style = id_of(StandardStyle::shade);
-            add(shade, 0, {});
+        if (screen_.dim != covers) {
+            Box dim = ground;
+            dim.role = BoxRole::dim;
+            dim.style = id_of(StandardStyle::dim);
+            add(dim, 0, {});
         }
         if (ground.style != id_of(StandardStyle::nothing))
             add(ground, 0, said().ground ? said().ground->place : Place{});
@@ -169,7 +169,7 @@ class ScreenBoxes {
         if (!layout || (!layout->box.landscape->anchored && !layout->box.group)) parent = region();
         box.style =
             styles_.of(layout ? layout->box.style : std::nullopt,
-                       screen_.shade != covers ? StandardStyle::sheet : StandardStyle::nothing);
+                       screen_.dim != covers ? StandardStyle::sheet : StandardStyle::nothing);
         default_group_ = add(box, parent, layout ? layout->id.place : Place{});
         if (heading_in_column_ && screen_.title.length > 0) add_heading(default_group_);
         return default_group_;
@@ -361,7 +361,7 @@ class ScreenBoxes {
         case BoxRole::knob: return StandardStyle::knob;
         case BoxRole::group:
         case BoxRole::ground:
-        case BoxRole::shade:
+        case BoxRole::dim:
         case BoxRole::heading:
         case BoxRole::control:
         case BoxRole::piece:

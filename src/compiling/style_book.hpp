@@ -1,8 +1,8 @@
 // StyleBook: styles from all themes, resolved to rows of Looks.
 //
 // Themes are layers: what a later one says about a style of the same name is added to what earlier
-// ones said. A style that is `like` another begins with all that the other says. What a state looks
-// like is the rest state with that state's own settings on top.
+// ones said. A style that is `extends` another begins with all that the other says. What a state
+// looks like is the rest state with that state's own settings on top.
 #pragma once
 
 #include "compiling/compile.hpp"

@@ -165,7 +165,7 @@ class Verifier {
         case ControlKind::toggle: return wants(SettingKind::yes_no);
         case ControlKind::slider: return wants(SettingKind::number);
         case ControlKind::choice: return wants(SettingKind::choice);
-        case ControlKind::entry: return wants(SettingKind::text);
+        case ControlKind::text_field: return wants(SettingKind::text);
         case ControlKind::binding: return wants(SettingKind::key);
         case ControlKind::list: return expect(row.has_rows != no_flag, "a list has no flag");
         case ControlKind::label:

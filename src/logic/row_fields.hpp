@@ -56,9 +56,9 @@ RONDIX_FIELDS(Scene, id, file, root, stays)
 RONDIX_FIELDS(KeyAnswer, key, action)
 RONDIX_FIELDS(Screen, id, title, controls, keys, back, menu, any, closes_when, moves_on, idle,
               moves_on_ms, idle_ms, page_codes, request, play, pauses, urgent, wraps, first_focus,
-              question, keeps, keeps_value, for_opener, pointer, shade)
+              question, keeps, keeps_value, for_opener, pointer, dim)
 RONDIX_FIELDS(Control, id, text, when, press, presses, setting, screen, pages, page, kind, columns,
-              hold_ms, cooldown_ms, routes, hint, shows, unfolds, hides, has_rows)
+              hold_ms, cooldown_ms, routes, hint, shows, dropdown, hides, has_rows)
 RONDIX_FIELDS(Pages, id, screen, control, names, unit)
 RONDIX_FIELDS(Flag, id, first, set_by_game, warns, kind)
 RONDIX_FIELDS(Setting, id, kind, values, first, from, by, words, labels, question, binds, asks,

@@ -79,7 +79,7 @@ class ColourCheck {
     void check_unfolded(ScreenId screen) {
         const Range controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
-            if (!flow_.controls[i].unfolds) continue;
+            if (!flow_.controls[i].dropdown) continue;
             runner_.advance(Runner::settling_time);
             runner_.pointer_moves(runner_.place_of(ControlId{i}).middle());
             runner_.press(Button::accept);

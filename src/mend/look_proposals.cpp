@@ -76,7 +76,7 @@ class LookProposals : ProposalMaker {
         case ControlKind::toggle:
         case ControlKind::slider:
         case ControlKind::choice:
-        case ControlKind::entry:
+        case ControlKind::text_field:
         case ControlKind::binding: break;
         }
         return "setting";
@@ -163,7 +163,7 @@ class LookProposals : ProposalMaker {
     void set_each(const std::string& size) {
         const auto& form = screen_->looks.layout->box.landscape;
         if (const auto layout = form ? within(form->place) : std::nullopt)
-            set(*layout, "each", size);
+            set(*layout, "item-size", size);
     }
 
     /// Wider by a quarter, by a half, and so on: where its width is said.
@@ -234,7 +234,7 @@ class LookProposals : ProposalMaker {
         }
         std::string like = usual_style_;
         if (box_->style && box_->style->style.like) like = box_->style->style.like->text;
-        std::string words_of_style = "{ like: ";
+        std::string words_of_style = "{ extends: ";
         words_of_style += like + ", " + key + ": " + words + " }";
         set(own_map(), "style", words_of_style);
     }
@@ -244,8 +244,8 @@ class LookProposals : ProposalMaker {
             if (const FlowStyle* own = style())
                 for (std::size_t i = 1; i < std::size(state_names); ++i)
                     if (finding_.state == state_names[i])
-                        if (const auto map = state_map(*own, i)) set(*map, "ink", ink);
-            set_in_style("ink", ink);
+                        if (const auto map = state_map(*own, i)) set(*map, "text-color", ink);
+            set_in_style("text-color", ink);
         }
     }
 

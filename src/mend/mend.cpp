@@ -4,6 +4,7 @@
 #include "proof/watch.hpp"
 
 #include <algorithm>
+#include <set>
 #include <map>
 
 namespace rondix {
@@ -160,9 +161,10 @@ class MendAll {
 
     Mended mend() {
         try {
-            std::size_t next = 0; // those before it are left as they are
-            while (next < mended_.left.findings.size() && mended_.all.size() < most_mends)
-                if (!mend_one(next)) ++next;
+            for (std::size_t next = 0; mended_.all.size() < most_mends; next = not_left_yet()) {
+                if (next >= mended_.left.findings.size()) break;
+                if (!mend_one(next)) left_.insert(key_of(mended_.left.findings[next]));
+            }
         } catch (const Stopped& stopped) {
             mended_.stop = stopped.why;
         }
@@ -174,6 +176,21 @@ class MendAll {
     void read() {
         now_ = load_flow_texts(file_.sources[0].name(), texts_, file_.flow.root);
         mended_.left = check_all(now_, limits_, looks_);
+    }
+
+    using Key = std::pair<Slug, std::string>;
+    static Key key_of(const Finding& finding) { return {finding.slug, finding.text}; }
+
+    /// Where the first finding stands that was not tried in vain. (With what is mended others may
+    /// go, before it and behind.)
+    std::size_t not_left_yet() const {
+        std::multiset<Key> left = left_;
+        for (std::size_t i = 0; i < mended_.left.findings.size(); ++i) {
+            const auto known = left.find(key_of(mended_.left.findings[i]));
+            if (known == left.end()) return i;
+            left.erase(known);
+        }
+        return mended_.left.findings.size();
     }
 
     /// Whether something was changed.
@@ -200,6 +217,7 @@ class MendAll {
     const MendWhich which_;
     const CheckOptions limits_;
     const LookAt& looks_;
+    std::multiset<Key> left_; // tried in vain
     Watch watch_;
     FileTexts texts_;
     FlowFile now_;

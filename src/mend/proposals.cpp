@@ -3,6 +3,7 @@
 #include "mend/look_proposals.hpp"
 #include "mend/maker.hpp"
 #include "mend/text_proposals.hpp"
+#include "reading/former_words.hpp"
 #include "rondix/tools/names.hpp"
 
 #include <algorithm>
@@ -50,10 +51,15 @@ class Proposals : ProposalMaker {
         case Slug::endless_wait: return say_give_up();
         case Slug::out_of_reach: return bring_into_reach();
         case Slug::leaves_unasked: return ask_first();
+        case Slug::style_unused:
+            if (const std::string_view now = style_once_called(said()); !now.empty())
+                all_.push_back({"write '" + std::string(now) + "'",
+                                {{finding_.place, std::string(now)}},
+                                true});
+            return add("drop it, since nothing uses it", layout_.drop_entry(at_), true);
         case Slug::scene_unused:
         case Slug::request_unused:
         case Slug::part_unused:
-        case Slug::style_unused:
         case Slug::cue_unused:
             return add("drop it, since nothing uses it", layout_.drop_entry(at_), true);
         case Slug::missing_file:
@@ -61,7 +67,7 @@ class Proposals : ProposalMaker {
         case Slug::flag_fixed:
             return add("let the game set it", layout_.add_under(finding_.place, "set-by: game"));
         case Slug::scene_not_listed: return list_scene();
-        case Slug::like_circle: return add("drop this 'like'", layout_.drop_entry(at_));
+        case Slug::like_circle: return add("drop this 'extends'", layout_.drop_entry(at_));
         case Slug::given_twice:
             replace(finding_.place, said() + "-2", "give it a name of its own");
             add("drop the second", layout_.drop_entry(at_));
@@ -249,14 +255,14 @@ class Proposals : ProposalMaker {
     void say_give_up() {
         for (const FlowRequest& request : flow_.requests)
             if (request.id.place.begin == at_ && request.id.place.file == finding_.place.file)
-                add("say how long it may take", layout_.add_under(request.id.place, "give-up: 20s"),
+                add("say how long it may take", layout_.add_under(request.id.place, "timeout: 20s"),
                     true);
         if (flow_.loading.place.known() && flow_.loading.place.file == finding_.place.file)
             add("say how long a load may take",
-                layout_.add_under(flow_.loading.place, "give-up: 20s"), true);
+                layout_.add_under(flow_.loading.place, "timeout: 20s"), true);
         else if (flow_.screens_place.known() && flow_.screens_place.file == finding_.place.file)
             add("say how long a load may take",
-                layout_.add_line(flow_.screens_place.begin, "loading: { give-up: 20s }"), true);
+                layout_.add_line(flow_.screens_place.begin, "loading: { timeout: 20s }"), true);
     }
 
     void ask_first() {
@@ -418,8 +424,8 @@ class Proposals : ProposalMaker {
         Edit edit = *dropped;
         const std::size_t line = text.rfind('\n', key);
         const bool own_line = text.find_first_not_of(' ', line + 1) == key;
-        edit.text = own_line ? std::string(key - line - 1, ' ') + "like: " + other + "\n"
-                             : " like: " + other;
+        edit.text = own_line ? std::string(key - line - 1, ' ') + "extends: " + other + "\n"
+                             : " extends: " + other;
         all_.push_back({"let it be like '" + other + "'", {edit}, false});
     }
 

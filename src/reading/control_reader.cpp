@@ -79,7 +79,7 @@ class ControlReader {
                 .mend = "name one that is declared under 'settings:' of the flow";
         if (has("shows") && map.find("shows"))
             if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
-        if (has("unfolds")) control.unfolds = map.yes_no("unfolds").value_or(false);
+        if (has("dropdown")) control.dropdown = map.yes_no("dropdown").value_or(false);
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
         if (has("columns")) control.columns = count(map, "columns", 1);

@@ -30,7 +30,7 @@ class FlowReader {
         if (!is_flow(root)) return false;
         const MapReader map(root, Owner::flow, findings_);
         flow_.game = map.text("game").value_or("");
-        if (const yaml::Node* start = map.need("starts-with")) read_start(map, *start);
+        if (const yaml::Node* start = map.need("start")) read_start(map, *start);
         read_window(map);
         read_players(map);
         if (map.find("theme")) flow_.theme_file = map.name("theme");
@@ -196,13 +196,13 @@ class FlowReader {
         const MapReader map(node, Owner::loading, findings_);
         flow_.loading.screen = map.name("screen");
         flow_.loading.failed = map.name("failed");
-        flow_.loading.give_up_ms = map.duration_ms("give-up").value_or(0);
+        flow_.loading.give_up_ms = map.duration_ms("timeout").value_or(0);
     }
 
     /// A scene or screen; or alternatives, of which the first whose condition holds.
     void read_start(const MapReader& map, const yaml::Node& node) {
         if (node.kind != yaml::Kind::list) {
-            flow_.starts_with = map.name("starts-with").value_or(Name{});
+            flow_.starts_with = map.name("start").value_or(Name{});
             return;
         }
         for (const yaml::Node& child : node.children) {
@@ -229,7 +229,7 @@ class FlowReader {
         if (!node.says_nothing()) {
             const MapReader map(node, Owner::request, findings_);
             request.screen = map.name("screen");
-            request.give_up_ms = map.duration_ms("give-up").value_or(0);
+            request.give_up_ms = map.duration_ms("timeout").value_or(0);
             request.done = read_action_key(map, "done", source_, findings_);
             request.failed = read_action_key(map, "failed", source_, findings_);
         }
@@ -249,7 +249,7 @@ class FlowReader {
         scene.file = map.text("file").value_or("");
         scene.root = map.name("root").value_or(Name{});
         if (map.find("music")) scene.music = map.name("music");
-        scene.stays = map.yes_no("stays").value_or(false);
+        scene.stays = map.yes_no("keep-loaded").value_or(false);
         flow_.scenes.push_back(std::move(scene));
     }
 
@@ -259,7 +259,7 @@ class FlowReader {
         if (!node.says_nothing()) {
             const MapReader map(node, Owner::flag, findings_);
             flag.set_by_game = map.one_of("set-by").value_or(0) == 1;
-            flag.first = map.yes_no("first").value_or(false);
+            flag.first = map.yes_no("default").value_or(false);
             flag.warns = map.one_of("ask-before").has_value();
         }
         flow_.flags.push_back(std::move(flag));

@@ -73,7 +73,7 @@ constexpr std::array<ControlRow, control_count> controls = {{
     {"toggle", C::toggle, "a toggle", OfSetting::yes_no, "changes a setting that is yes or no"},
     {"slider", C::slider, "a slider", OfSetting::number, "changes a setting that is a number: `{ slider: NAME, text: ..., setting: music }`"},
     {"choice", C::choice, "a choice", OfSetting::choice, "changes a setting that is one of a list"},
-    {"entry", C::entry, "an entry", OfSetting::text, "changes a setting that is a text, which is typed"},
+    {"text-field", C::text_field, "a text field", OfSetting::text, "changes a setting that is a text, which is typed"},
     {"list", C::list, "a list", OfSetting::none, "rows that the game supplies; `press` is that of each row. It may depend on the row: `press: \"load one-of [harbour, fog]\"`, where the game says which for each row, and the proof tries all"},
     {"binding", C::binding, "a binding", OfSetting::key, "takes another key for a setting that is one: `{ binding: NAME, text: Agree, setting: agree }`. Pressed, it waits for a key (8 seconds at most; a click elsewhere ends it)"},
 }};
@@ -107,7 +107,7 @@ constexpr bool has_row(ControlKind kind) {
     case C::toggle:
     case C::slider:
     case C::choice:
-    case C::entry:
+    case C::text_field:
     case C::list:
     case C::binding: return static_cast<std::size_t>(kind) < control_count;
     }

@@ -1,6 +1,6 @@
 // The grammar of flow files, as data: every key, every step, every kind of control, each once.
 //
-// From these tables come what the reader takes and what it says of the rest, what `like` brings
+// From these tables come what the reader takes and what it says of the rest, what `extends` brings
 // along, the JSON Schema, and the tables of docs/flow-files.md and docs/looks.md. What a key
 // means is for its reader; how to add one: docs/how-to-add.md. (The words of styles have a table
 // of their own, with what each sets: reading/style_words.cpp.)
@@ -94,7 +94,7 @@ enum class Form : std::uint8_t {
 };
 
 // How a key stands, besides what it holds.
-inline constexpr std::uint8_t optional = 0, needed = 1, inherited = 2; // by `like`
+inline constexpr std::uint8_t optional = 0, needed = 1, inherited = 2; // by `extends`
 
 /// Kinds of controls, as bits.
 using Kinds = std::uint16_t;

@@ -56,7 +56,7 @@ std::string styles() {
     for (const StyleWord& word : style_words())
         rows += "| `" + std::string(word.key) + "` | " + std::string(word.help) +
                 (word.whole ? ". The same in every state" : "") + " |\n";
-    rows += "| `like` | another style: all of it that is not said anew |\n";
+    rows += "| `extends` | another style: all of it that is not said anew |\n";
     return table("style", rows);
 }
 

@@ -1,6 +1,6 @@
 #include "reading/map_reader.hpp"
 
-#include "rondix/tools/names.hpp"
+#include "reading/former_words.hpp"
 
 #include <algorithm>
 #include <charconv>
@@ -30,7 +30,7 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
         std::string all;
         for (std::string_view name : known) all += (all.empty() ? "" : ", ") + std::string(name);
         add(findings, Slug::unknown_key, key.place,
-            std::string(what) + " has no " + quoted(key.text) + suggestion(key.text, known))
+            std::string(what) + " has no " + quoted(key.text) + suggested_key(key.text, known))
             .mend = "the keys here: " + all;
         findings.back().keys.assign(known.begin(), known.end());
     }

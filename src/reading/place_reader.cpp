@@ -165,7 +165,7 @@ void read_group(const yaml::Node& node, const Source& source, FlowGroup& group,
         }
     }
     group.box.landscape = form;
-    if (auto each = reader.values("each")) group.each = each->size();
+    if (auto each = reader.values("item-size")) group.each = each->size();
     if (map.find("in")) group.box.group = map.name("in");
     group.box.style = read_style_use(map, "style", source, findings);
     group.box.bleeds = map.yes_no("bleed").value_or(false);

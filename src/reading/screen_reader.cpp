@@ -51,7 +51,7 @@ class ScreenReader {
             screen.play = map.yes_no("play");
             if (screen.play) screen.play_place = map.key_node("play")->place;
             screen.pauses = map.yes_no("pauses");
-            screen.shade = map.percent("shade");
+            screen.dim = map.percent("dim");
             screen.back = read_action_key(map, "back", source_, findings_);
             screen.menu = read_action_key(map, "menu", source_, findings_);
             screen.urgent = map.yes_no("urgent");
@@ -61,7 +61,7 @@ class ScreenReader {
                 screen.closes_when = read_condition(*when, source_, findings_);
             screen.moves_on = read_moving_on(map, "moves-on");
             screen.idle = read_moving_on(map, "idle");
-            screen.like = map.name("like");
+            screen.like = map.name("extends");
             if (const yaml::Node* keys = map.find("keys")) read_keys(*keys, screen);
             if (const yaml::Node* drop = map.find("drop")) read_drop(*drop, screen);
             if (const yaml::Node* controls = map.find("controls")) read_controls(*controls, screen);

@@ -1,5 +1,5 @@
 // A setting is one of four kinds, told by the keys that it has: a number (`from`, `to`, `by`), a
-// choice (`one-of`), a text (`letters`), a key (`binds`), or else yes or no.
+// choice (`one-of`), a text (`max-length`), a key (`binds`), or else yes or no.
 #include "reading/setting_reader.hpp"
 
 #include "reading/map_reader.hpp"
@@ -36,7 +36,7 @@ class SettingReader {
             read_number();
         else if (map_.find("one-of"))
             read_choice();
-        else if (map_.find("letters"))
+        else if (map_.find("max-length"))
             read_text();
         else if (map_.find("binds"))
             return read_key(), setting_;
@@ -44,7 +44,7 @@ class SettingReader {
             read_yes_no();
         setting_.keep_within_ms = map_.duration_ms("keep-within").value_or(0);
         if (map_.find("labels")) read_labels();
-        if (map_.find("stretches")) read_stretches();
+        if (map_.find("scales")) read_stretches();
         return setting_;
     }
 
@@ -81,14 +81,14 @@ class SettingReader {
         setting_.by = *by;
         for (int i = 0; i <= static_cast<int>(steps); ++i)
             setting_.values.push_back({written(*from + i * *by), key_.place});
-        if (!map_.find("first")) return;
-        const auto first = number("first");
+        if (!map_.find("default")) return;
+        const auto first = number("default");
         if (!first) return;
         const double place = (*first - *from) / *by;
         if (place < -1e-6 || place > steps + 1e-6 || std::abs(place - std::round(place)) > 1e-3)
-            return fail("first", "'first' has to be one of the values that lead from " +
-                                     written(*from) + " to " + written(*to) + " by " +
-                                     written(*by));
+            return fail("default", "'default' has to be one of the values that lead from " +
+                                       written(*from) + " to " + written(*to) + " by " +
+                                       written(*by));
         setting_.first = static_cast<std::uint16_t>(std::lround(place));
     }
 
@@ -110,7 +110,7 @@ class SettingReader {
                         "'" + value.text + "' stands in this list already");
             setting_.values.push_back({value.text, value.place});
         }
-        const auto first = map_.find("first") ? map_.name("first") : std::nullopt;
+        const auto first = map_.find("default") ? map_.name("default") : std::nullopt;
         if (!first) return;
         std::vector<std::string_view> words;
         for (std::size_t i = 0; i < setting_.values.size(); ++i) {
@@ -118,18 +118,18 @@ class SettingReader {
             if (setting_.values[i].text == first->text)
                 return void(setting_.first = static_cast<std::uint16_t>(i));
         }
-        fail("first",
+        fail("default",
              "'" + first->text + "' is not one of the values" + suggestion(first->text, words));
     }
 
     void read_text() {
         setting_.kind = SettingKind::text;
-        const auto letters = number("letters");
+        const auto letters = number("max-length");
         if (letters && (*letters < 1 || *letters > 200 || *letters != std::floor(*letters)))
-            fail("letters", "'letters' wants a whole number from 1 to 200");
+            fail("max-length", "'max-length' wants a whole number from 1 to 200");
         else if (letters)
             setting_.longest = static_cast<std::uint16_t>(*letters);
-        setting_.values.push_back({map_.text("first").value_or(""), key_.place});
+        setting_.values.push_back({map_.text("default").value_or(""), key_.place});
     }
 
     /// Which key it is, Rondix keeps elsewhere; here it has one value, which a step may come back
@@ -137,17 +137,17 @@ class SettingReader {
     void read_key() {
         setting_.kind = SettingKind::key;
         setting_.binds = map_.name("binds");
-        setting_.values = {{"first", key_.place}};
+        setting_.values = {{"default", key_.place}};
         setting_.labels = {{"Press a key", {}}};
-        for (const std::string_view key : {"first", "keep-within", "labels", "stretches"})
+        for (const std::string_view key : {"default", "keep-within", "labels", "scales"})
             if (map_.find(key))
                 fail(key, "a setting that is a key has no '" + std::string(key) + "'");
     }
 
     void read_stretches() {
-        if (!map_.one_of("stretches")) return;
+        if (!map_.one_of("scales")) return;
         if (setting_.kind != SettingKind::number || !(setting_.from > 0))
-            return fail("stretches",
+            return fail("scales",
                         "time limits are stretched by a number that is always above 0, such as "
                         "'from: 1, to: 5'");
         setting_.stretches = true;
@@ -170,7 +170,7 @@ class SettingReader {
         setting_.kind = SettingKind::yes_no;
         setting_.values = {{"no", key_.place}, {"yes", key_.place}};
         setting_.labels = {{"Off", {}}, {"On", {}}};
-        setting_.first = map_.yes_no("first").value_or(false) ? 1 : 0;
+        setting_.first = map_.yes_no("default").value_or(false) ? 1 : 0;
     }
 
     const yaml::Node& key_;

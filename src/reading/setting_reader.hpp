@@ -1,4 +1,4 @@
-// Settings as they are written: `music: { from: 0, to: 100, by: 5, first: 70 }`.
+// Settings as they are written: `music: { from: 0, to: 100, by: 5, default: 70 }`.
 #pragma once
 
 #include "rondix/tools/flow.hpp"

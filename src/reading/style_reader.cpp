@@ -1,4 +1,5 @@
 #include "reading/style_reader.hpp"
+#include "reading/former_words.hpp"
 
 #include "reading/screen_reader.hpp"
 #include "reading/style_words.hpp"
@@ -30,11 +31,12 @@ class StyleReader {
 
   private:
     void read_key(const yaml::Node& key, const yaml::Node& value, FlowStyle& style) {
-        if (key.text == "like") {
+        if (key.text == "extends") {
             if (value.kind == yaml::Kind::text && is_name(value.text))
                 style.like = Name{value.text, value.place};
             else
-                add(findings_, Slug::wrong_type, value.place, "'like' wants the name of a style");
+                add(findings_, Slug::wrong_type, value.place,
+                    "'extends' wants the name of a style");
             return;
         }
         const auto state = std::find(std::begin(state_names), std::end(state_names), key.text);
@@ -81,11 +83,12 @@ class StyleReader {
         std::string all;
         for (std::string_view name : known) all += (all.empty() ? "" : ", ") + std::string(name);
         if (state == 0) {
-            known.push_back("like");
+            known.push_back("extends");
             for (std::string_view name : state_names) known.push_back(name);
         }
-        Finding& finding = add(findings_, Slug::unknown_key, key.place,
-                               "a style has no '" + key.text + "'" + suggestion(key.text, known));
+        Finding& finding =
+            add(findings_, Slug::unknown_key, key.place,
+                "a style has no '" + key.text + "'" + suggested_key(key.text, known));
         finding.mend = "the keys here: " + all;
     }
 

@@ -137,7 +137,7 @@ const std::vector<StyleWord>& style_words() {
     static const std::vector<StyleWord> words = {
         {"fill", false, false, fill, "colour of the ground: one, or the two ends of a gradient"},
         {"gradient", false, false, gradient, "`down` or `across`: how a gradient runs"},
-        {"ink", false, false, colour<&Look::ink>, "colour of the text"},
+        {"text-color", false, false, colour<&Look::ink>, "colour of the text"},
         {"border", false, false, colour<&Look::border>, "colour of the edge"},
         {"border-width", false, false, length<&Look::border_width>, "width of the edge"},
         {"corner", false, false, length<&Look::corner>, "radius of the corners"},
@@ -147,8 +147,9 @@ const std::vector<StyleWord>& style_words() {
         {"shadow-blur", false, false, length<&Look::shadow_blur>, "how soft it is"},
         {"outline", false, false, colour<&Look::outline>, "colour of a line around the letters"},
         {"outline-width", false, false, length<&Look::outline_width>, "its width"},
-        {"ink-shadow", false, false, colour<&Look::ink_shadow>, "colour of the shadow of the text"},
-        {"ink-shadow-offset", false, false, offset<&Look::ink_shadow_x, &Look::ink_shadow_y>,
+        {"text-shadow", false, false, colour<&Look::ink_shadow>,
+         "colour of the shadow of the text"},
+        {"text-shadow-offset", false, false, offset<&Look::ink_shadow_x, &Look::ink_shadow_y>,
          "where it stands"},
         {"tint", false, false, colour<&Look::tint>, "pictures are multiplied by it"},
         {"scale", false, false, factor<&Look::scale>,
@@ -169,10 +170,10 @@ const std::vector<StyleWord>& style_words() {
         {"bold", true, false, bold, "`yes`: bold letters"},
         {"align", true, false, align, "`start`, `middle`, `end`: where the text stands"},
         {"padding", true, false, padding, "room between the edge and what is within"},
-        {"least", true, false, least, "the smallest size of a box as large as what it holds"},
+        {"min-size", true, false, least, "the smallest size of a box as large as what it holds"},
         {"denied", true, true, denied,
          "a cue: sounds when the control is pressed and cannot be used"},
-        {"change", true, false, change,
+        {"transition", true, false, change,
          "the time between states and how it runs: `even`, `in`, `out`, `both`"},
     };
     return words;

@@ -86,8 +86,8 @@ class Assumptions {
         if (!keys.empty() && (flow_.devices & set_of(DeviceKind::pad)) != 0)
             say("Every pad has a button for " + listed(keys) + ".");
         const DeviceSet typing = set_of(DeviceKind::pad) | set_of(DeviceKind::touch);
-        const auto texts = names(flow_.controls,
-                                 [](const Control& row) { return row.kind == ControlKind::entry; });
+        const auto texts = names(
+            flow_.controls, [](const Control& row) { return row.kind == ControlKind::text_field; });
         if (!texts.empty() && (flow_.devices & typing) != 0)
             say("The platform's keyboard comes up where a text is typed: " + listed(texts) + ".");
     }

@@ -35,7 +35,7 @@ constexpr Inherited<Member> of_looks(std::string_view key, Member FlowScreenLook
 constexpr std::tuple inherited = {of_screen("title", &FlowScreen::title),
                                   of_screen("play", &FlowScreen::play),
                                   of_screen("pauses", &FlowScreen::pauses),
-                                  of_screen("shade", &FlowScreen::shade),
+                                  of_screen("dim", &FlowScreen::dim),
                                   of_screen("back", &FlowScreen::back),
                                   of_screen("menu", &FlowScreen::menu),
                                   of_looks("style", &FlowScreenLooks::ground),
@@ -89,7 +89,7 @@ class Likes {
   private:
     enum class State : std::uint8_t { untouched, under_way, done };
 
-    /// Follows a chain of `like` to its end without recursion, then fills in from there.
+    /// Follows a chain of `extends` to its end without recursion, then fills in from there.
     void expand(std::size_t first) {
         std::vector<std::size_t> chain;
         std::size_t at = first;
@@ -119,7 +119,7 @@ class Likes {
         if (model == NameTable::none || state_[model] != State::done) {
             if (!screen.like && !screen.drop.empty())
                 add(findings_, Slug::unknown_name, screen.drop.front().place,
-                    "'drop' leaves out what 'like' brings, and there is no 'like' here");
+                    "'drop' leaves out what 'extends' brings, and there is no 'extends' here");
             return;
         }
         const FlowScreen& from = flow_.screens[model];

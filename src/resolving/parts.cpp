@@ -1,5 +1,5 @@
 // Parts: pieces of screens, put where screens name them, before anything else is resolved. What the
-// screen says itself wins, as it does with `like`.
+// screen says itself wins, as it does with `extends`.
 #include "resolving/directory.hpp"
 #include "resolving/resolve.hpp"
 #include "rondix/tools/names.hpp"

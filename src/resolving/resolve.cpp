@@ -312,7 +312,8 @@ class Resolver {
     std::vector<std::string_view> keys_; // that texts and settings may name
 };
 
-/// After `like` is expanded: a play screen stays at the bottom, so nothing of its own may swap it.
+/// After `extends` is expanded: a play screen stays at the bottom, so nothing of its own may swap
+/// it.
 void check_play_screens(const Flow& flow, Findings& findings) {
     for (const FlowScreen& screen : flow.screens) {
         if (!screen.play.value_or(false)) continue;

@@ -5,7 +5,7 @@
 
 namespace rondix {
 
-/// Reports every name that leads nowhere, then replaces each `like` by what it stands for.
+/// Reports every name that leads nowhere, then replaces each `extends` by what it stands for.
 void resolve(Flow& flow, Findings& findings);
 
 /// Puts the controls, groups and keys of parts where screens name them.
@@ -15,7 +15,7 @@ void expand_parts(Flow& flow, Findings& findings);
 /// Controls of the same name are replaced where they stand; those under `drop` are left out.
 void expand_likes(Flow& flow, Findings& findings);
 
-/// After `like` is expanded: what hangs on the controls that a screen has then (pages, lists,
+/// After `extends` is expanded: what hangs on the controls that a screen has then (pages, lists,
 /// settings), and where the screens of requests stand.
 void resolve_controls(const Flow& flow, Findings& findings);
 

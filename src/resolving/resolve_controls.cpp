@@ -1,4 +1,4 @@
-// What hangs on the controls that a screen has once `like` is expanded: the settings that they
+// What hangs on the controls that a screen has once `extends` is expanded: the settings that they
 // change, pages and the steps that turn them, lists and the conditions that ask for their rows. And
 // the screens of requests, which belong to their requests alone.
 #include "reading/action_reader.hpp"
@@ -250,7 +250,8 @@ class ControlResolver {
                 refuse(*request.screen,
                        "'" + screen.id.text + "' waits for another request already")
                     .mend =
-                    "give this one a screen of its own: 'other: { like: " + screen.id.text + " }'";
+                    "give this one a screen of its own: 'other: { extends: " + screen.id.text +
+                    " }'";
         }
         for (const FlowScene& scene : flow_.scenes)
             refuse_request_screen(scene.root, "a scene's root");

@@ -18,11 +18,11 @@ bool Runner::use(ControlId control) {
     switch (row.kind) {
     case ControlKind::button: return press_control(Move::press(control));
     case ControlKind::choice:
-        if (row.unfolds) return unfold(control);
+        if (row.dropdown) return unfold(control);
         [[fallthrough]];
     case ControlKind::toggle: return step_value(control, 1, true);
     case ControlKind::binding: return begin_listening(control);
-    case ControlKind::entry: return begin_typing(control);
+    case ControlKind::text_field: return begin_typing(control);
     case ControlKind::list: return press_row(control);
     case ControlKind::label:
     case ControlKind::picture:

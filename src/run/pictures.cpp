@@ -32,7 +32,7 @@ void Runner::update_presence() {
 
 std::size_t Runner::lowest_seen() const {
     std::size_t lowest = now_.depth() - 1;
-    while (lowest > 0 && (flow_[now_.screen_at(lowest)].shade != covers ||
+    while (lowest > 0 && (flow_[now_.screen_at(lowest)].dim != covers ||
                           presence_[index(now_.screen_at(lowest))].moving()))
         --lowest;
     return lowest;

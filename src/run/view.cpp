@@ -15,7 +15,7 @@ namespace {
 ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     switch (box.role) {
     case BoxRole::ground: return ItemKind::ground;
-    case BoxRole::shade: return ItemKind::shade;
+    case BoxRole::dim: return ItemKind::dim;
     case BoxRole::heading: return ItemKind::title;
     case BoxRole::piece: return ItemKind::piece;
     case BoxRole::value: return ItemKind::value;
@@ -35,7 +35,7 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     case ControlKind::toggle:
     case ControlKind::slider:
     case ControlKind::choice:
-    case ControlKind::entry:
+    case ControlKind::text_field:
     case ControlKind::binding: break;
     }
     return ItemKind::control;
@@ -100,15 +100,15 @@ void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, boo
     item.look.opacity = opacity;
     for (std::uint32_t row = boxes.begin; row < boxes.end(); ++row) {
         const Box& box = flow_.looks.boxes[row];
-        if (box.role == BoxRole::shade) {
+        if (box.role == BoxRole::dim) {
             if (height == 0) continue;
-            item.amount = static_cast<float>(screen.shade) / 100.0F;
-            Item shade = item;
-            if (presence_[index(id)].moving()) { // the shade always fades, and stays in its place
-                shade.look.opacity = presence_[index(id)].amount();
-                shade.transform = {};
+            item.amount = static_cast<float>(screen.dim) / 100.0F;
+            Item dim = item;
+            if (presence_[index(id)].moving()) { // the dimming always fades, and stays in its place
+                dim.look.opacity = presence_[index(id)].amount();
+                dim.transform = {};
             }
-            add_box_item(box, row, shade);
+            add_box_item(box, row, dim);
             continue;
         }
         if (box.role == BoxRole::progress) {

@@ -18,7 +18,7 @@ std::string_view name_of(ControlKind role) {
     case ControlKind::toggle: return "toggle";
     case ControlKind::slider: return "slider";
     case ControlKind::choice: return "choice";
-    case ControlKind::entry: return "entry";
+    case ControlKind::text_field: return "text-field";
     case ControlKind::list: return "list";
     case ControlKind::binding: return "key";
     }

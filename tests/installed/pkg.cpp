@@ -11,7 +11,7 @@ int main() {
     using namespace rondix::in_code;
     const auto made = [](const char* title) {
         return flow("Outside")
-            .starts_with("title")
+            .start("title")
             .screen(screen("title")
                         .title(title)
                         .with(button("more").press(open("more")))

@@ -21,13 +21,13 @@ class Writer {
     }
 
     std::string write() {
-        text_ = "rondix: 1\nstarts-with: s0\n";
+        text_ = "rondix: 1\nstart: s0\n";
         if (flags_ > 0) text_ += "flags:\n";
         for (int i = 0; i < flags_; ++i)
             text_ +=
                 fmt::format("  f{}: {}\n", i, i < family_.game_flags ? "{ set-by: game }" : "{}");
         if (family_.levels > 0)
-            text_ += fmt::format("settings:\n  level: {{ from: 1, to: {}, first: 1 }}\n",
+            text_ += fmt::format("settings:\n  level: {{ from: 1, to: {}, default: 1 }}\n",
                                  family_.levels);
         text_ += "screens:\n";
         for (int i = 0; i < family_.screens; ++i) screen(i);
@@ -93,7 +93,7 @@ std::string family_flow(const Family& family, std::uint32_t number) {
 }
 
 std::string tabs_flow(int count) {
-    std::string text = "rondix: 1\nstarts-with: t0\nscreens:\n";
+    std::string text = "rondix: 1\nstart: t0\nscreens:\n";
     for (int i = 0; i < count; ++i) {
         text += fmt::format("  t{}:\n    title: Tab\n    controls:\n"
                             "      - {{ button: leave, text: Leave, press: quit }}\n",

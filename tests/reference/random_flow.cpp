@@ -25,7 +25,7 @@ class Author {
         if (waiting()) flags_ = number(1, 2);
         if (rich()) plan();
         for (int i = 0; i < scenes; ++i) scenes_.push_back("scene" + std::to_string(i));
-        text_ = "rondix: 1\nstarts-with: " + start(scenes > 0) + "\n";
+        text_ = "rondix: 1\nstart: " + start(scenes > 0) + "\n";
         if (one_in(6)) text_ += "quit: no\n", can_quit_ = false;
         kind_ = waiting() ? often() : one_in(2);
         write_devices();
@@ -81,15 +81,15 @@ class Author {
 
     void write_settings() {
         if (settings_ == 0) return;
-        text_ += "settings:\n  s0: { from: 0, to: 4, by: 2, first: 2";
+        text_ += "settings:\n  s0: { from: 0, to: 4, by: 2, default: 2";
         if (keeps_) text_ += one_in(3) ? ", keep-within: 600ms" : ", keep-within: 5s";
         text_ += " }\n";
         if (settings_ > 1)
-            text_ += choice_ ? "  s1: { one-of: [a, b, c] }\n" : "  s1: { first: yes }\n";
+            text_ += choice_ ? "  s1: { one-of: [a, b, c] }\n" : "  s1: { default: yes }\n";
         text_ += "  k0: { binds: accept }\n";
         if (one_in(4))
             text_ += std::string("  pace: { from: ") + (one_in(2) ? "0.5" : "1") +
-                     ", to: 3, by: 0.5, first: 1, stretches: time-limits }\n";
+                     ", to: 3, by: 0.5, default: 1, scales: time-limits }\n";
     }
 
     std::string about_setting() {
@@ -106,7 +106,7 @@ class Author {
             const std::string n = std::to_string(i);
             text_ += "  r" + n + ": { " + (named_[i] ? "screen: w" + n : "");
             std::string more;
-            if (waiting() ? one_in(3) : kind_ || one_in(2)) more += ", give-up: 3s";
+            if (waiting() ? one_in(3) : kind_ || one_in(2)) more += ", timeout: 3s";
             if (often()) more += ", done: " + action(false);
             if (one_in(2)) more += ", failed: " + action(false);
             text_ += (named_[i] || more.empty() ? more : more.substr(2)) + " }\n";
@@ -134,7 +134,7 @@ class Author {
             text_ += "      - { slider: c0, setting: s0" + maybe_when() + " }\n";
         if (settings_ > 1 && one_in(3))
             text_ += std::string("      - { ") + (choice_ ? "choice" : "toggle") +
-                     ": c1, setting: s1" + (choice_ && one_in(2) ? ", unfolds: yes" : "") +
+                     ": c1, setting: s1" + (choice_ && one_in(2) ? ", dropdown: yes" : "") +
                      maybe_when() + " }\n";
         if (settings_ > 0 && one_in(5))
             text_ += "      - { binding: c2, setting: k0" + maybe_when() + " }\n";
@@ -171,9 +171,9 @@ class Author {
         for (const std::string& scene : scenes_)
             text_ += "  " + scene +
                      ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) +
-                     (rich() && scene == "scene1" ? ", stays: yes" : "") + " }\n";
+                     (rich() && scene == "scene1" ? ", keep-loaded: yes" : "") + " }\n";
         if (!kind_ && one_in(2)) return;
-        text_ += "loading: { give-up: 5s";
+        text_ += "loading: { timeout: 5s";
         if (often()) text_ += ", screen: " + menu();
         if (often()) text_ += ", failed: " + menu();
         text_ += " }\n";
@@ -185,7 +185,7 @@ class Author {
         for (int i = 0; i < flags_; ++i) {
             text_ += "  f" + std::to_string(i) + ": { set-by: " + (one_in(3) ? "game" : "flow");
             if (rich() && often()) text_ += ", ask-before: leaving";
-            text_ += one_in(4) ? ", first: yes }\n" : " }\n";
+            text_ += one_in(4) ? ", default: yes }\n" : " }\n";
         }
     }
 

@@ -99,7 +99,7 @@ int run(const std::string& slug) {
         if (row.name != slug) continue;
         fmt::print("{} ({}): {}\n  {}\n", row.name, word_of(row.severity), row.meaning, row.why);
         if (row.severity == Severity::warning)
-            fmt::print("  Where it is meant so, write at its place: # fine: {}, because ...\n",
+            fmt::print("  Where it is meant so, write at its place: # allow: {}, because ...\n",
                        row.name);
         show_example(row);
         return proved;

@@ -67,8 +67,8 @@ struct FlowControl {
     std::optional<Name> setting; ///< that it changes, or shows
     std::vector<Name> pages;     ///< of pages: the groups that they show
     std::string hint;
-    Shows shows{};        ///< of a label
-    bool unfolds = false; ///< of a choice
+    Shows shows{};         ///< of a label
+    bool dropdown = false; ///< of a choice
     std::vector<FlowRoute> routes;
     std::uint16_t columns = 1, rows = 6; ///< of a list: side by side; seen at once
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
@@ -102,7 +102,7 @@ struct FlowScreen {
     std::vector<Name> drop;
     std::optional<std::string> title;
     std::optional<bool> play, pauses;
-    std::optional<std::uint8_t> shade;
+    std::optional<std::uint8_t> dim;
     std::optional<FlowAction> back, menu;
     std::vector<FlowKey> keys;
     std::vector<FlowControl> controls;
@@ -122,7 +122,7 @@ struct FlowScene {
     std::string file;
     Name root;
     std::optional<Name> music = {};
-    bool stays = false; ///< `stays: yes`
+    bool stays = false; ///< `keep-loaded: yes`
 };
 
 struct FlowFlag {
@@ -142,7 +142,7 @@ struct FlowSetting {
     std::uint16_t longest = 0; ///< of a text, in letters
     std::uint32_t keep_within_ms = 0;
     std::optional<Name> binds; ///< a button or a key that the flow names
-    bool stretches = false;    ///< `stretches: time-limits`
+    bool stretches = false;    ///< `scales: time-limits`
 };
 
 struct FlowRequest {

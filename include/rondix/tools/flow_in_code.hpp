@@ -127,7 +127,7 @@ Control button(const std::string& id);
 Control toggle(const std::string& id, const std::string& setting);
 Control slider(const std::string& id, const std::string& setting);
 Control choice(const std::string& id, const std::string& setting);
-Control entry(const std::string& id, const std::string& setting);
+Control text_field(const std::string& id, const std::string& setting);
 Control binding(const std::string& id, const std::string& setting);
 Control rows(const std::string& id); ///< a list
 Control pages(const std::string& id, const std::vector<std::string>& groups);
@@ -140,7 +140,7 @@ class Screen : public Says<Screen> {
     explicit Screen(std::string name)
         : id(std::move(name)) {}
     Screen& title(std::string words) { return also("title", quoted(std::move(words))); }
-    Screen& like(std::string screen) { return also("like", std::move(screen)); }
+    Screen& extends(std::string screen) { return also("extends", std::move(screen)); }
     Screen& play() { return also("play", true); }
     Screen& urgent() { return also("urgent", true); }
     Screen& does_not_pause() { return also("pauses", false); }
@@ -162,15 +162,15 @@ Screen screen(std::string id);
 class Setting : public Says<Setting> {
   public:
     Setting& by(double step) { return also("by", step); }
-    Setting& first(Value value) { return also("first", std::move(value)); }
+    Setting& default_to(Value value) { return also("default", std::move(value)); }
     Setting& keep_within(double time) { return also("keep-within", seconds(time)); }
     Setting& labels(const std::vector<std::string>& texts);
-    Setting& stretches_time_limits() { return also("stretches", "time-limits"); }
+    Setting& scales_time_limits() { return also("scales", "time-limits"); }
 };
 Setting yes_no();
 Setting number(double from, double to);
 Setting one_of(const std::vector<std::string>& values);
-Setting letters(int most);
+Setting text_value(int max_length);
 Setting key_for(std::string button_or_key);
 
 struct EventSays {
@@ -181,7 +181,7 @@ struct EventSays {
 
 struct LoadingSays {
     std::string screen = {}, failed = {}; ///< empty: built-in ones
-    double give_up = 0;
+    double timeout = 0;
 };
 
 class Request : public Says<Request> {
@@ -189,7 +189,7 @@ class Request : public Says<Request> {
     Request& screen(std::string id) { return also("screen", std::move(id)); }
     Request& done(const Does& does) { return also("done", does.value); }
     Request& failed(const Does& does) { return also("failed", does.value); }
-    Request& give_up(double time) { return also("give-up", seconds(time)); }
+    Request& timeout(double time) { return also("timeout", seconds(time)); }
 };
 
 enum FlagSays : std::uint8_t { by_the_flow, set_by_game };
@@ -197,15 +197,13 @@ enum FlagSays : std::uint8_t { by_the_flow, set_by_game };
 class Flow : public Says<Flow> {
   public:
     explicit Flow(std::string game);
-    Flow& starts_with(std::string scene_or_screen) {
-        return also("starts-with", std::move(scene_or_screen));
-    }
+    Flow& start(std::string scene_or_screen) { return also("start", std::move(scene_or_screen)); }
     Flow& design_size(int width, int height);
     Flow& no_quit() { return also("quit", false); }
     Flow& theme(std::string file) { return also("theme", std::move(file)); }
     Flow& loading(const LoadingSays& says);
     Flow& scene(const std::string& id, const std::string& file, const std::string& root,
-                bool stays = false);
+                bool keep_loaded = false);
     Flow& flag(const std::string& id, FlagSays says = by_the_flow);
     Flow& setting(const std::string& id, const Setting& setting);
     Flow& event(const std::string& id, const Does& does, const EventSays& says = {});

@@ -46,7 +46,7 @@ struct Theme {
 /// The style of a box: a name, or written in place.
 struct FlowStyleUse {
     Place place;
-    FlowStyle style; ///< a plain name stands in `like`
+    FlowStyle style; ///< a plain name stands in `extends`
 };
 
 // --- places

@@ -1,9 +1,9 @@
 // Silences: what looks like a slip and is meant so. The author says it in a comment of the flow
 // file, at the place, with a reason:
 //
-//     splash:   # fine: no-title, because nobody reads it in two seconds
+//     splash:   # allow: no-title, because nobody reads it in two seconds
 //
-//     # fine: same-press, because the big button is for small hands
+//     # allow: same-press, because the big button is for small hands
 //     - { button: go, text: Go!, press: load sea }
 //
 // At the end of a line it is about that line; alone, about the next line that holds something.

@@ -125,7 +125,8 @@ class Twins {
                                        "', and each leads where it does there");
             finding.also.push_back({alike.front()->id.place, "'" + other + "' is here"});
             finding.mend =
-                "say where its own buttons lead; if they are the same, write 'like: " + other + "'";
+                "say where its own buttons lead; if they are the same, write 'extends: " + other +
+                "'";
         }
     }
 

@@ -17,7 +17,7 @@ Found check_wiring(const FlowFile& file, const CheckOptions& options) {
     } catch (const Stopped& stopped) {
         found.stop = stopped.why;
     }
-    put_in_order(found.findings); // a part or a `like` puts one thing on several screens
+    put_in_order(found.findings); // a part or a `extends` puts one thing on several screens
     return found;
 }
 

@@ -61,8 +61,8 @@ class ItemPainter {
     }
 
     double opacity(const Colour& colour) const {
-        const double shade = item_.kind == ItemKind::shade ? item_.amount : 1;
-        return static_cast<double>(colour.opacity) * item_.look.opacity * shade;
+        const double dim = item_.kind == ItemKind::dim ? item_.amount : 1;
+        return static_cast<double>(colour.opacity) * item_.look.opacity * dim;
     }
     bool use(const Colour& colour) {
         const double seen = opacity(colour);
