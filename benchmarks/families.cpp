@@ -77,7 +77,7 @@ void row(const std::string& name, int numbers, const std::function<std::string(u
 
 int main(int count, char** words) {
     const int numbers = count > 1 ? std::atoi(words[1]) : 20;
-    fmt::print("| family | median | worst of {} | memory | with something open | not settled |\n"
+    fmt::print("| family | median | worst of {} | memory | with something open | undecided |\n"
                "|---|---|---|---|---|---|\n",
                numbers);
     const auto family = [&](const std::string& name, const test::Family& one) {

@@ -176,14 +176,13 @@ TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
                                          .with(button("options").press(open("options")))
                                          .with(button("leave").press(quit())))
                              .screen(screen("options").back(nothing()));
-    EXPECT_EQ(
-        told(trapped),
-        "in code, screen 'options': error: no way out of 'options' [no-way-out]\n"
-        "in code, screen 'options': note: going back does nothing here\n"
-        "  how: press options\n"
-        "  here the player can: do nothing at all\n"
-        "  mend: give 'options' a button that leads on, such as 'press: back', or drop 'back: "
-        "none'\n");
+    EXPECT_EQ(told(trapped),
+              "in code, screen 'options': error: no way out of 'options' [no-way-out]\n"
+              "in code, screen 'options': note: going back does nothing here\n"
+              "  how: press options\n"
+              "  here the player can: do nothing at all\n"
+              "  fix: give 'options' a button that leads on, such as 'press: back', or drop 'back: "
+              "none'\n");
     const FlowFile file = trapped.read();
     EXPECT_NE(check_json(file, check(file)).find("\"what\": \"screen 'options'\""),
               std::string::npos);

@@ -142,26 +142,26 @@ TEST(Formats, EveryFindingIsExplained) {
     EXPECT_EQ(rondix("explain no-way-uot").status, 2);
 }
 
-/// `--mend` writes what is safe; a byte order mark and line ends stay.
+/// `--fix` writes what is safe; a byte order mark and line ends stay.
 TEST(Formats, MendsAreWrittenIntoTheFile) {
     const auto folder = scratch();
     const std::string path = (folder / "game.flow.yaml").string();
     const std::string broken = contents(root() / "examples/broken/wrong-case.flow.yaml");
     std::ofstream(path) << "\xEF\xBB\xBF" << broken;
-    EXPECT_EQ(rondix("check --mend " + path).status, 0);
+    EXPECT_EQ(rondix("check --fix " + path).status, 0);
     std::string expected = broken;
     expected.replace(expected.find("open Options"), 12, "open options");
     EXPECT_EQ(contents(path), "\xEF\xBB\xBF" + expected);
     // What changes the flow is shown, and left.
     const std::string trap = contents(root() / "examples/broken/options-without-back.flow.yaml");
     std::ofstream(path) << trap;
-    const Ran shown = rondix("check --mend " + path);
+    const Ran shown = rondix("check --fix " + path);
     EXPECT_EQ(shown.status, 1);
     EXPECT_NE(shown.output.find("\n-    back: none\n"), std::string::npos);
     EXPECT_EQ(contents(path), trap);
-    EXPECT_EQ(rondix("check --mend-all " + path).status, 0);
+    EXPECT_EQ(rondix("check --fix-all " + path).status, 0);
     EXPECT_NE(contents(path), trap);
-    EXPECT_EQ(rondix("check --mend " + path).output, "nothing to mend in " + path + "\n");
+    EXPECT_EQ(rondix("check --fix " + path).output, "nothing to fix in " + path + "\n");
 }
 
 /// `--watch` tells what came and what went, and ends with what is so then.
@@ -220,24 +220,29 @@ TEST(Formats, MendsEndAsTheCheckDoes) {
     std::string text = contents(root() / "examples/broken/wrong-case.flow.yaml");
     text.replace(text.find("text: Sail,"), 11, "text: Sail, place: { at: left, offset: -400 0 },");
     std::ofstream(path) << text;
-    const Ran ran = rondix("check --mend " + path); // where it stands is not changed unasked
+    for (const char* words : {"check --dry-run ", "check --fix --dry-run "}) {
+        const Ran dry = rondix(words + path);
+        EXPECT_EQ(dry.status, 1);
+        EXPECT_NE(dry.output.find("\n1 would be fixed, 1 left"), std::string::npos) << dry.output;
+        EXPECT_EQ(contents(path), text);
+    }
+    const Ran ran = rondix("check --fix " + path); // where it stands is not changed unasked
     EXPECT_EQ(ran.status, 1);
     EXPECT_NE(ran.output.find("[off-canvas]"), std::string::npos) << ran.output;
-    EXPECT_NE(ran.output.find("\n1 mended, 1 left"), std::string::npos) << ran.output;
+    EXPECT_NE(ran.output.find("\n1 fixed, 1 left"), std::string::npos) << ran.output;
     EXPECT_EQ(rondix("check " + path).status, 1);
     EXPECT_EQ(rondix("check --no-looks " + path).status, 0);
-    EXPECT_EQ(rondix("check --mend --no-looks " + path).output,
-              "nothing to mend in " + path + "\n");
-    EXPECT_EQ(rondix("check --mend-all " + path).status, 0);
+    EXPECT_EQ(rondix("check --fix --no-looks " + path).output, "nothing to fix in " + path + "\n");
+    EXPECT_EQ(rondix("check --fix-all " + path).status, 0);
     EXPECT_EQ(rondix("check " + path).status, 0);
 }
 
 TEST(Formats, SomeOptionsDoNotGoTogether) {
     const std::string flow = "examples/hello/hello.flow.yaml";
-    const Ran ran = rondix("check --mend --format sarif " + flow);
+    const Ran ran = rondix("check --fix --format sarif " + flow);
     EXPECT_EQ(ran.status, 2);
-    EXPECT_EQ(ran.output, "error: --mend does not go together with --format\n");
-    EXPECT_EQ(rondix("check --mend --watch " + flow).status, 2);
+    EXPECT_EQ(ran.output, "error: --fix does not go together with --format\n");
+    EXPECT_EQ(rondix("check --fix --watch " + flow).status, 2);
     EXPECT_EQ(rondix("check --watch --format json " + flow).status, 2);
     EXPECT_EQ(rondix("check --watch --save-walks walks " + flow).status, 2);
 }
@@ -273,9 +278,9 @@ TEST(Formats, JsonTellsWhatIsFine) {
     const auto json = nlohmann::json::parse(
         rondix("check --format json examples/clean/splash-only.flow.yaml").output);
     EXPECT_TRUE(json["findings"].empty());
-    ASSERT_EQ(json["fine"].size(), 1u);
-    EXPECT_EQ(json["fine"][0]["finding"]["slug"], "no-title");
-    EXPECT_EQ(json["fine"][0]["reason"], "the picture says it all");
+    ASSERT_EQ(json["allowed"].size(), 1u);
+    EXPECT_EQ(json["allowed"][0]["finding"]["rule"], "no-title");
+    EXPECT_EQ(json["allowed"][0]["reason"], "the picture says it all");
 }
 
 } // namespace

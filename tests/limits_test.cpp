@@ -113,12 +113,12 @@ class Limits : public testing::Test {
     /// Ends in time, and says so if it did not get through. (It may well get through, in the
     /// moment past the limit that it has to tell what it knows too.) The exit status.
     static int expect_in_time(std::vector<std::string> words, double limit) {
-        words.insert(words.end(), {"--most-seconds", fmt::format("{}", limit)});
+        words.insert(words.end(), {"--max-seconds", fmt::format("{}", limit)});
         const Taken taken = run_tool(words);
         const std::string what = words[0] + " " + words[1] + "\n" + taken.output.substr(0, 400);
         EXPECT_LT(taken.seconds, limit + std::max(0.5, limit * 0.1) + 0.5 * (slower - 1)) << what;
         EXPECT_GE(taken.status, 0) << what;
-        const bool says_so = taken.output.find("not settled") != std::string::npos;
+        const bool says_so = taken.output.find("undecided") != std::string::npos;
         if (taken.status != 1) { // an error is an answer, too
             EXPECT_EQ(taken.status, says_so ? 3 : 0) << what;
         }
@@ -142,8 +142,8 @@ TEST_F(Limits, OfTimeHoldInEveryStageOfTheCheck) {
 }
 
 TEST_F(Limits, OfTimeHoldForMends) {
-    expect_in_time({"check", put("long.flow.yaml", long_flow(3'000)), "--mend"}, 2);
-    expect_in_time({"check", put("lock.flow.yaml", lock_flow(16)), "--mend"}, 1);
+    expect_in_time({"check", put("long.flow.yaml", long_flow(3'000)), "--fix"}, 2);
+    expect_in_time({"check", put("lock.flow.yaml", lock_flow(16)), "--fix"}, 1);
 }
 
 TEST_F(Limits, OfTimeHoldForEveryCommandThatProvesOrDraws) {
@@ -166,10 +166,10 @@ TEST_F(Limits, OfMemoryHold) {
     const Taken plain = run_tool({"check", put("a.flow.yaml", long_flow(20)), "--no-looks"});
     for (const std::string& flow :
          {put("lock.flow.yaml", lock_flow(16)), put("long.flow.yaml", long_flow(40'000))}) {
-        const Taken taken = run_tool({"check", flow, "--most-megabytes", "100", "--no-looks"});
+        const Taken taken = run_tool({"check", flow, "--max-megabytes", "100", "--no-looks"});
         EXPECT_LT(taken.megabytes, plain.megabytes + 100 + 80) << taken.output;
         EXPECT_EQ(taken.status, 3) << taken.output;
-        EXPECT_NE(taken.output.find("--most-megabytes"), std::string::npos) << taken.output;
+        EXPECT_NE(taken.output.find("--max-megabytes"), std::string::npos) << taken.output;
     }
 }
 
@@ -208,7 +208,7 @@ TEST_F(Limits, AnInterruptEndsEveryCommand) {
     const std::vector<std::vector<std::string>> all = {
         {"check", flow},
         {"check", large},
-        {"check", flow, "--mend"},
+        {"check", flow, "--fix"},
         {"map", large, "-o", out("a.svg")},
         {"draw", large, "-o", out("pictures")},
         {"focus", large, "s19"},
@@ -225,11 +225,11 @@ TEST_F(Limits, AnInterruptEndsEveryCommand) {
 
 TEST_F(Limits, HowFarItIsIsShownOnATerminalAfterASecond) {
     const std::string flow = put("lock.flow.yaml", lock_flow(16));
-    const Ran ran = shell("script -qec \"'" + tool_path() + "' check " + flow +
-                          " --most-seconds 2\" /dev/null");
+    const Ran ran =
+        shell("script -qec \"'" + tool_path() + "' check " + flow + " --max-seconds 2\" /dev/null");
     EXPECT_NE(ran.output.find("1 s, ways to leave: "), std::string::npos) << ran.output;
     EXPECT_NE(ran.output.find("Ctrl-C"), std::string::npos) << ran.output;
-    const std::string quiet = run_tool({"check", flow, "--most-seconds", "2"}).output;
+    const std::string quiet = run_tool({"check", flow, "--max-seconds", "2"}).output;
     EXPECT_EQ(quiet.find("Ctrl-C"), std::string::npos);
 }
 

@@ -133,20 +133,20 @@ TEST_F(MendedFiles, EachFileIsMendedWhereItIsWrong) {
 
 TEST_F(MendedFiles, TheToolWritesThem) {
     // The trap is not mended unasked; what nothing uses goes.
-    const Ran ran = rondix("check --no-looks --mend " + path("game.flow.yaml"));
+    const Ran ran = rondix("check --no-looks --fix " + path("game.flow.yaml"));
     EXPECT_EQ(ran.status, 1);
     EXPECT_EQ(contents(path("game.flow.yaml")), main_file);
     EXPECT_NE(contents(path("more.flow.yaml")).find("back: none"), std::string::npos);
     EXPECT_EQ(contents(path("more.flow.yaml")).find("fine"), std::string::npos);
     EXPECT_EQ(contents(path("plain.theme.yaml")).find("tin"), std::string::npos);
-    EXPECT_EQ(rondix("check --no-looks --mend-all " + path("game.flow.yaml")).status, 0);
+    EXPECT_EQ(rondix("check --no-looks --fix-all " + path("game.flow.yaml")).status, 0);
     EXPECT_EQ(contents(path("more.flow.yaml")).find("back: none"), std::string::npos);
 }
 
 TEST_F(MendedFiles, AFileThatCannotBeWrittenStaysAsItWas) {
     std::filesystem::permissions(path("plain.theme.yaml"), std::filesystem::perms::owner_read);
     std::ofstream(folder_ / "more.flow.yaml") << "rondix: 1\nscreens: { more: { title: More } }\n";
-    const Ran ran = rondix("check --no-looks --mend " + path("game.flow.yaml"));
+    const Ran ran = rondix("check --no-looks --fix " + path("game.flow.yaml"));
     EXPECT_EQ(ran.status, 2);
     EXPECT_NE(ran.output.find("error: cannot write '" + path("plain.theme.yaml") + "'"),
               std::string::npos)
@@ -197,7 +197,7 @@ TEST_F(MendedFiles, AFileThatIsNotThereHasNoMend) {
     EXPECT_EQ(mended.all[0].finding.slug, Slug::unreadable);
     EXPECT_FALSE(mended.all[0].mend);
     EXPECT_TRUE(mended.texts.empty());
-    EXPECT_EQ(rondix("check --mend " + path("nowhere.yaml")).status, 2);
+    EXPECT_EQ(rondix("check --fix " + path("nowhere.yaml")).status, 2);
     EXPECT_FALSE(std::filesystem::exists(path("nowhere.yaml")));
 }
 

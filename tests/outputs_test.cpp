@@ -206,7 +206,7 @@ TEST_F(Outputs, MendAFileAsItIs) {
     chmod(path("real.flow.yaml").c_str(), 0640);
     fs::create_hard_link(path("real.flow.yaml"), path("twin"));
     fs::create_symlink("real.flow.yaml", path("a.flow.yaml"));
-    const Ran ran = rondix("check --mend " + path("a.flow.yaml"));
+    const Ran ran = rondix("check --fix " + path("a.flow.yaml"));
     EXPECT_EQ(ran.status, 0) << ran.output;
     EXPECT_EQ(said("real.flow.yaml"), small);
     EXPECT_EQ(said("twin"), small);
@@ -218,10 +218,10 @@ TEST_F(Outputs, MendAFileAsItIs) {
 TEST_F(Outputs, DoNotMendAReadOnlyFile) {
     const std::string flow = put("a.flow.yaml", to_mend);
     chmod(flow.c_str(), 0444);
-    const Ran ran = rondix("check --mend " + flow);
+    const Ran ran = rondix("check --fix " + flow);
     EXPECT_EQ(ran.status, 2);
     EXPECT_NE(ran.output.find("read-only"), ran.output.npos) << ran.output;
-    EXPECT_EQ(ran.output.find("mended"), ran.output.npos) << ran.output; // for it was not
+    EXPECT_EQ(ran.output.find("fixed"), ran.output.npos) << ran.output; // for it was not
     EXPECT_EQ(said("a.flow.yaml"), to_mend);
 }
 
@@ -270,7 +270,7 @@ TEST_F(Outputs, CountWhenTheyArePrinted) {
         "check " + flow,
         "check --format json " + flow,
         "check --format sarif " + flow,
-        "check --mend " + flow,
+        "check --fix " + flow,
         "explain no-way-out",
         "walk " + flow + " " + walk,
         "cover " + flow + " " + walk,

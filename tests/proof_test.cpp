@@ -316,7 +316,7 @@ TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
     EXPECT_EQ(result.verdict, Verdict::not_settled);
     EXPECT_EQ(result.stop, Stop::cases);
     EXPECT_EQ(check_text(file, result),
-              "not settled: press odd on 'hall' hangs on too many flags at once\n");
+              "undecided: press odd on 'hall' hangs on too many flags at once\n");
 }
 
 TEST(Proof, KeepsItsLimits) {

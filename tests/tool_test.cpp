@@ -28,9 +28,9 @@ TEST(Tool, GivesJson) {
     const Ran ran = rondix("check --format json examples/broken/options-without-back.flow.yaml");
     EXPECT_EQ(ran.status, 1);
     const auto json = nlohmann::json::parse(ran.output);
-    EXPECT_EQ(json["verdict"], "not-so");
+    EXPECT_EQ(json["verdict"], "failed");
     ASSERT_EQ(json["findings"].size(), 1u);
-    EXPECT_EQ(json["findings"][0]["slug"], "no-way-out");
+    EXPECT_EQ(json["findings"][0]["rule"], "no-way-out");
     EXPECT_EQ(json["findings"][0]["place"]["line"], 15);
     EXPECT_EQ(json["findings"][0]["how"], nlohmann::json({"loaded", "press options"}));
     const auto clean = nlohmann::json::parse(rondix("check --format json " + demo).output);
@@ -51,15 +51,14 @@ TEST(Tool, ExitStatusTellsTheVerdict) {
     EXPECT_EQ(rondix("check no-such-file.yaml").status, 2);
     EXPECT_EQ(rondix("check examples").status, 2);
     EXPECT_EQ(rondix("check README.md").status, 2);
-    const Ran limited = rondix("check --most-heads 10 " + demo);
+    const Ran limited = rondix("check --max-heads 10 " + demo);
     EXPECT_EQ(limited.status, 3);
-    EXPECT_NE(limited.output.find("not settled"), std::string::npos);
-    EXPECT_NE(limited.output.find("--most-heads"), std::string::npos);
-    EXPECT_EQ(rondix("check --most-heads 2 examples/broken/options-without-back.flow.yaml").status,
+    EXPECT_NE(limited.output.find("undecided"), std::string::npos);
+    EXPECT_NE(limited.output.find("--max-heads"), std::string::npos);
+    EXPECT_EQ(rondix("check --max-heads 2 examples/broken/options-without-back.flow.yaml").status,
               3);
-    EXPECT_EQ(
-        rondix("check --most-heads 10000 --most-seconds 60 --most-megabytes 500 " + demo).status,
-        0);
+    EXPECT_EQ(rondix("check --max-heads 10000 --max-seconds 60 --max-megabytes 500 " + demo).status,
+              0);
 }
 
 /// What draws stands in a program of its own, beside the tool or where it is installed.
@@ -87,12 +86,12 @@ TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
     const auto not_settled = [&](const std::string& limit, const std::string& why) {
         const Ran ran = rondix("check " + limit + " '" + flow + "'");
         EXPECT_EQ(ran.status, 3) << limit;
-        EXPECT_NE(ran.output.find("not settled: " + why), std::string::npos) << ran.output;
+        EXPECT_NE(ran.output.find("undecided: " + why), std::string::npos) << ran.output;
         EXPECT_NE(ran.output.find("[todo]"), std::string::npos); // what was found before stands
         EXPECT_EQ(ran.output.find("proved"), std::string::npos);
     };
-    not_settled("--most-heads 1000", "there are too many heads");
-    not_settled("--most-seconds 0.5", "it takes too long");
+    not_settled("--max-heads 1000", "there are too many heads");
+    not_settled("--max-seconds 0.5", "it takes too long");
     std::filesystem::remove_all(folder);
 }
 
@@ -110,7 +109,7 @@ TEST(Tool, AnInterruptEndsTheCheck) {
     while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
         output.append(buffer.data(), count);
     EXPECT_EQ(WEXITSTATUS(pclose(pipe)), 3);
-    EXPECT_NE(output.find("not settled: it was stopped"), std::string::npos) << output;
+    EXPECT_NE(output.find("undecided: it was stopped"), std::string::npos) << output;
     std::filesystem::remove_all(folder);
 }
 
@@ -191,7 +190,7 @@ TEST(Tool, WhatIsKnownOfFontsIsKeptInTheUsersOwnCache) {
 
 TEST(Tool, BadCommandLinesAreExplained) {
     for (const char* words : {"", "frobnicate", "check", "check --format xml x", "map x", "walk x",
-                              "check --most-heads many x", "map x -o y.png --size big"}) {
+                              "check --max-heads many x", "map x -o y.png --size big"}) {
         const Ran ran = rondix(words);
         EXPECT_EQ(ran.status, 2) << words;
         EXPECT_FALSE(ran.output.empty()) << words;

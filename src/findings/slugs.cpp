@@ -186,8 +186,8 @@ Finding& add(Findings& findings, Slug slug, Place place, Said said) {
 }
 
 std::string_view name_of(Category category) {
-    constexpr std::string_view names[] = {"input", "flow", "wiring", "behaviour",
-                                          "looks", "fine", "walk"};
+    constexpr std::string_view names[] = {"input", "flow",  "wiring", "behaviour",
+                                          "looks", "allow", "walk"};
     static_assert(std::size(names) == static_cast<std::size_t>(Category::walk) + 1);
     return names[static_cast<std::size_t>(category)];
 }

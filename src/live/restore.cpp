@@ -39,11 +39,10 @@ class Restoring {
         const Verdict verdict =
             options ? one_more_start(flow_, standing_.situation, *options) : Verdict::proved;
         if (verdict != Verdict::proved) {
-            drop(
-                verdict == Verdict::not_so
-                    ? "a player could get stuck from there on, so the flow starts anew"
-                    : "whether a player could get stuck from there on was not settled, so the flow "
-                      "starts anew");
+            drop(verdict == Verdict::not_so
+                     ? "a player could get stuck from there on, so the flow starts anew"
+                     : "whether a player could get stuck from there on was undecided, so the flow "
+                       "starts anew");
             return home();
         }
         menus_.go_on(standing_, paused_before());

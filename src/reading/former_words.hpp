@@ -1,5 +1,5 @@
 // Keys that were called otherwise before: who writes an old one is told the new one, and
-// `rondix check --mend` puts it in. Kept for one release.
+// `rondix check --fix` puts it in. Kept for one release.
 #pragma once
 
 #include "rondix/tools/names.hpp"

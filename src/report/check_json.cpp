@@ -25,7 +25,7 @@ Json place_json(Place place, const std::vector<Source>& sources) {
 
 Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
     const SlugRow& row = row_of(finding.slug);
-    Json json = {{"slug", row.name},
+    Json json = {{"rule", row.name},
                  {"severity", row.severity == Severity::error ? "error" : "warning"},
                  {"category", name_of(category_of(finding.slug))},
                  {"text", finding.text},
@@ -40,7 +40,7 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
                  {"answers", finding.answers},
                  {"around", finding.around},
                  {"among", finding.among},
-                 {"mend", finding.mend},
+                 {"fix", finding.mend},
                  {"meant", finding.meant.empty() ? Json(nullptr) : Json(finding.meant)}};
     for (const Finding::Also& also : finding.also)
         json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});
@@ -108,10 +108,10 @@ std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {
     if (!file.readable) return "cannot-be-used";
     switch (result.verdict) {
     case Verdict::proved: return "proved";
-    case Verdict::not_so: return "not-so";
+    case Verdict::not_so: return "failed";
     case Verdict::not_settled: break;
     }
-    return "not-settled";
+    return "undecided";
 }
 
 } // namespace
@@ -125,16 +125,16 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
         {"stopped", result.stop == Stop::nothing ? Json(nullptr) : Json(stop_word(result.stop))},
         {"safe-screens", result.safe_screens},
         {"findings", Json::array()},
-        {"fine", Json::array()},
+        {"allowed", Json::array()},
         {"open", Json::array()},
         {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
     for (const Finding& finding : result.findings)
         json["findings"].push_back(finding_json(finding, file.sources));
     for (const FineFinding& fine : result.fine)
-        json["fine"].push_back(
+        json["allowed"].push_back(
             {{"finding", finding_json(fine.finding, file.sources)}, {"reason", fine.reason}});
     for (const OpenQuestion& open : result.open)
-        json["open"].push_back({{"slug", row_of(open.slug).name},
+        json["open"].push_back({{"rule", row_of(open.slug).name},
                                 {"text", open.text},
                                 {"place", place_json(open.place, file.sources)}});
     return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";

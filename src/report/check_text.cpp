@@ -60,27 +60,25 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
         text +=
             "  how far play or the way out of the game is at most is left out: it would take too "
             "much work\n";
-    text += fmt::format("  settled over {} and {}", counted(figures.heads, "head", "heads"),
-                        counted(figures.moves, "move", "moves"));
+    text += fmt::format("  explored {}, {}", counted(figures.heads, "head", "heads"),
+                        counted(figures.moves, "transition", "transitions"));
     if (figures.tracked_flags > 0)
-        text += fmt::format(", where {} of {} matter", figures.tracked_flags,
+        text += fmt::format("; {} of {} matter", figures.tracked_flags,
                             counted(figures.flags, "flag", "flags"));
     else if (figures.flags > 0)
-        text += figures.flags == 1 ? ", whatever the flag is" : ", whatever the flags are";
+        text += figures.flags == 1 ? "; the flag does not matter" : "; no flag matters";
     if (figures.situations > 0)
-        text += fmt::format("; {}, listed one by one, {}",
-                            figures.situations == 1
-                                ? "the only situation"
-                                : fmt::format("all {} situations", figures.situations),
-                            figures.situations == 1 ? "agrees" : "agree");
+        text += figures.situations == 1
+                    ? "; cross-checked against the only state"
+                    : fmt::format("; cross-checked against all {} states", figures.situations);
     return text + "\n";
 }
 
 std::string stop_text(const CheckResult& result) {
     switch (result.stop) {
-    case Stop::heads: return "there are too many heads; raise the limit with --most-heads";
-    case Stop::memory: return "it takes too much memory; raise the limit with --most-megabytes";
-    case Stop::time: return "it takes too long; raise the limit with --most-seconds";
+    case Stop::heads: return "there are too many heads; raise the limit with --max-heads";
+    case Stop::memory: return "it takes too much memory; raise the limit with --max-megabytes";
+    case Stop::time: return "it takes too long; raise the limit with --max-seconds";
     case Stop::flags: return "more flags hang together than can be looked at at once";
     case Stop::cases: return result.stopped_at + " hangs on too many flags at once";
     case Stop::circle:
@@ -109,10 +107,9 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
                proved_text(figures, file.flow.devices);
     if (result.verdict == Verdict::not_settled)
-        return fmt::format("not settled: {}\n",
-                           result.stop == Stop::nothing
-                               ? "what is open would take too much work to know"
-                               : stop_text(result)) +
+        return fmt::format("undecided: {}\n", result.stop == Stop::nothing
+                                                  ? "what is open would take too much work to know"
+                                                  : stop_text(result)) +
                safe_text(result);
     const auto errors = static_cast<std::size_t>(
         std::count_if(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
@@ -121,13 +118,12 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const std::string found = counted(errors, "error", "errors");
     if (!file.readable) return fmt::format("cannot be used: {}\n", found);
     if (!file.compiled)
-        return fmt::format("not so: {}; how the menus behave is looked at once these are mended\n",
+        return fmt::format("failed: {}; what the menus do is checked once these are fixed\n",
                            found);
     if (result.stop != Stop::nothing)
-        return fmt::format("not so: {}; the rest was not looked at: {}\n", found,
-                           stop_text(result)) +
+        return fmt::format("failed: {}; the rest was not checked: {}\n", found, stop_text(result)) +
                safe_text(result);
-    return fmt::format("not so: {}\n", found);
+    return fmt::format("failed: {}\n", found);
 }
 
 } // namespace

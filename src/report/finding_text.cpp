@@ -128,7 +128,7 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
         text += line_of("round", joined(finding.around, " · "), Ink::note, style);
     if (!finding.among.empty())
         text += line_of("only ever on", joined_briefly(finding.among), Ink::note, style);
-    if (!finding.mend.empty()) text += line_of("mend", finding.mend, Ink::mend, style);
+    if (!finding.mend.empty()) text += line_of("fix", finding.mend, Ink::mend, style);
     return text;
 }
 

@@ -61,7 +61,7 @@ std::string check_junit(const FlowFile& file, const CheckResult& result) {
     Case whole{.name = "nobody can get stuck", .file = file.sources[0].name()};
     if (result.verdict != Verdict::proved) {
         whole.problem = "failure";
-        whole.message = result.verdict == Verdict::not_settled ? "not settled" : "not so";
+        whole.message = result.verdict == Verdict::not_settled ? "undecided" : "failed";
     }
     cases.push_back(std::move(whole));
     return suite("rondix check " + file.sources[0].name(), cases);

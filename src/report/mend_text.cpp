@@ -9,33 +9,35 @@
 
 namespace rondix {
 
-std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style) {
+std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style, bool written) {
     std::string text;
     std::size_t applied = 0, offered = 0;
     for (const Mended::One& one : mended.all) {
         text += finding_text(one.finding, one.sources, style);
         if (!one.mend) {
-            text += "  no change that was tried makes it go away\n\n";
+            text += "  no fix was found\n\n";
             continue;
         }
         (one.applied ? applied : offered) += 1;
-        text += fmt::format("  {}: {}\n{}\n",
-                            inked(one.applied ? "mended" : "would mend it", Ink::mend, style),
-                            one.mend->what, inked_difference(one.difference, style));
+        text +=
+            fmt::format("  {}: {}\n{}\n",
+                        inked(one.applied && written ? "fixed" : "would fix it", Ink::mend, style),
+                        one.mend->what, inked_difference(one.difference, style));
     }
     const std::string name =
         printable(file.flow.game.empty() ? file.sources[0].name() : file.flow.game);
     std::string stopped =
         mended.stop == Stop::nothing
             ? ""
-            : fmt::format("not settled: it was stopped; what mends {} was not tried\n",
+            : fmt::format("undecided: it was stopped; fixes for {} were not tried\n",
                           mended.all.empty() ? "the findings" : "further findings");
     if (mended.all.empty() && !stopped.empty()) return stopped;
-    if (mended.all.empty()) return fmt::format("nothing to mend in {}\n", name);
-    std::string last = fmt::format("{} mended, {} left", applied, mended.left.findings.size());
+    if (mended.all.empty()) return fmt::format("nothing to fix in {}\n", name);
+    std::string last = fmt::format("{} {}, {} left", applied, written ? "fixed" : "would be fixed",
+                                   mended.left.findings.size());
     if (offered > 0)
         last +=
-            fmt::format("; --mend-all applies {} more, which {} what the flow does or how it looks",
+            fmt::format("; --fix-all applies {} more, which {} what the flow does or how it looks",
                         offered, offered == 1 ? "changes" : "change");
     return text + folded(last + "\n", 2, style) + stopped;
 }

@@ -33,7 +33,7 @@ struct Options {
     bool strict = false;
     bool assumptions = false;
     bool no_looks = false;
-    bool mends = false, mends_all = false, watch = false;
+    bool mends = false, mends_all = false, dry_run = false, watch = false;
     std::vector<Size> sizes;
     CheckOptions check;
 };
@@ -101,10 +101,10 @@ int run_mends(const FlowFile& file, const Options& options, Onlooker& onlooker) 
     const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
     const Mended mended = mend_all(file, which, options.check, look_at(options));
     onlooker.end();
-    if (!write_mended(file, mended)) return cannot_be_used;
-    fmt::print("{}", mend_text(file, mended, style_for_output()));
+    if (!options.dry_run && !write_mended(file, mended)) return cannot_be_used;
+    fmt::print("{}", mend_text(file, mended, style_for_output(), !options.dry_run));
     if (mended.stop != Stop::nothing) return not_settled;
-    return status_of(read_flow(options.flow), mended.left, options.strict);
+    return status_of(options.dry_run ? file : read_flow(options.flow), mended.left, options.strict);
 }
 
 int run_watch(Options& options) {
@@ -126,12 +126,13 @@ bool go_together(const Options& options) {
                          : mends && options.watch ? "--watch"
                                                   : nullptr;
     if (!others || (!mends && !options.watch)) return true;
-    fmt::print(stderr, "error: {} does not go together with {}\n", mends ? "--mend" : "--watch",
+    fmt::print(stderr, "error: {} does not go together with {}\n", mends ? "--fix" : "--watch",
                others);
     return false;
 }
 
 int run(Options& options) {
+    options.mends = options.mends || options.dry_run;
     if (!go_together(options)) return cannot_be_used;
     if (options.watch) return run_watch(options);
     Onlooker onlooker(options.check);
@@ -167,9 +168,11 @@ Run add_check(Command& command) {
                  "ask only how the flow behaves, not how it looks");
     command.sizes("--size", options->sizes, least_side, most_side,
                   "a window size to look at, such as 1280x720; may be said more than once");
-    command.flag("--mend", options->mends,
-                 "show what would mend each finding, and apply what changes nothing that works");
-    command.flag("--mend-all", options->mends_all, "apply the others as well");
+    command.flag("--fix", options->mends,
+                 "show a fix for each finding, and apply those that do not change what works");
+    command.flag("--fix-all", options->mends_all, "apply the others as well");
+    command.flag("--dry-run", options->dry_run,
+                 "show the differences that --fix would make, and change no file");
     command.flag("--watch", options->watch,
                  "check again at each save, and tell what changed; Ctrl-C ends it");
     command.flag("--assumptions", options->assumptions,

@@ -61,8 +61,7 @@ int run(Options& options) {
     onlooker.end();
     fmt::print("{}", cover_text(coverage));
     if (over) {
-        fmt::print(stderr,
-                   "error: not settled: it was stopped before all walkthroughs were made\n");
+        fmt::print(stderr, "error: undecided: it was stopped before all walkthroughs were made\n");
         return not_settled;
     }
     return !*passed || (options.whole && !is_whole(coverage)) ? errors_found : proved;

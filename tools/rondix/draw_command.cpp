@@ -103,7 +103,7 @@ int run(Options& options) {
         });
     onlooker.end();
     if (drawn.stop != Stop::nothing) {
-        fmt::print(stderr, "error: not settled: it was stopped before all pictures were drawn\n");
+        fmt::print(stderr, "error: undecided: it was stopped before all pictures were drawn\n");
         return not_settled;
     }
     for (const std::string& name : drawn.missing)

@@ -78,7 +78,7 @@ void show_example(const SlugRow& row) {
         fmt::print("\n  A flow that has it:\n\n{}\n", file.sources[0].text());
         for (const Mended::One& one : mend_all(file, MendWhich::all, {}, looks).all) {
             fmt::print("  What check says of it:\n\n{}\n", finding_text(one.finding, one.sources));
-            if (one.mend) fmt::print("  What mends it ({}):\n\n{}", one.mend->what, one.difference);
+            if (one.mend) fmt::print("  What fixes it ({}):\n\n{}", one.mend->what, one.difference);
         }
     }
 }
@@ -99,12 +99,11 @@ int run(const std::string& slug) {
         if (row.name != slug) continue;
         fmt::print("{} ({}): {}\n  {}\n", row.name, word_of(row.severity), row.meaning, row.why);
         if (row.severity == Severity::warning)
-            fmt::print("  Where it is meant so, write at its place: # allow: {}, because ...\n",
-                       row.name);
+            fmt::print("  To allow it, write at its place: # allow: {}, because ...\n", row.name);
         show_example(row);
         return proved;
     }
-    fmt::print(stderr, "error: there is no finding '{}'{}\n'rondix explain' lists all\n", slug,
+    fmt::print(stderr, "error: there is no rule '{}'{}\n'rondix explain' lists all\n", slug,
                suggestion(slug, names).text);
     return cannot_be_used;
 }
@@ -113,7 +112,7 @@ int run(const std::string& slug) {
 
 Run add_explain(Command& command) {
     const auto slug = std::make_shared<std::string>();
-    command.text("SLUG", *slug, "what stands in brackets behind a finding; none: all of them");
+    command.text("RULE", *slug, "what stands in brackets behind a finding; none: all of them");
     return [slug] { return run(*slug); };
 }
 

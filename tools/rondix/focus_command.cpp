@@ -80,7 +80,7 @@ int run(Options& options) {
     }
     const auto ways = ways_to_screens(flow, options.check);
     if (!ways[index(screen)] && onlooker.is_over()) {
-        fmt::print(stderr, "error: not settled: no way to '{}' was found until it was stopped\n",
+        fmt::print(stderr, "error: undecided: no way to '{}' was found until it was stopped\n",
                    options.screen);
         return not_settled;
     }

@@ -56,7 +56,7 @@ int run(int argc, char** argv) {
     const Commands commands{
         "Menus of a game: run, proved and drawn from one flow file.",
         RONDIX_VERSION,
-        "Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 not settled.",
+        "Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 undecided.",
         {
             {"new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new},
             {"check", "find what is wrong with a flow, or prove that nobody gets stuck in it",

@@ -16,7 +16,7 @@ std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number
         if (!moves_shown(finding).empty() && ++with_moves == number) return finding;
     const bool stopped = result.stop != Stop::nothing;
     fmt::print(stderr, "error: {}there is no finding {} with moves; there {} {}{}\n",
-               stopped ? "not settled: " : "", number, with_moves == 1 ? "is" : "are",
+               stopped ? "undecided: " : "", number, with_moves == 1 ? "is" : "are",
                with_moves == 0 ? "none" : std::to_string(with_moves),
                stopped ? " until the check was stopped" : "");
     return std::nullopt;

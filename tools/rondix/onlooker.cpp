@@ -51,12 +51,12 @@ bool is_interrupted() {
 }
 
 void add_limits(Command& command, CheckOptions& options) {
-    command.count("--most-heads", options.most_heads, 1, std::size_t{1} << 31,
+    command.count("--max-heads", options.most_heads, 1, std::size_t{1} << 31,
                   "give up when there are more heads than this: screens with what decides how "
                   "they go on");
-    command.seconds("--most-seconds", options.most_seconds, 1e9,
+    command.seconds("--max-seconds", options.most_seconds, 1e9,
                     "give up after this time; 0: no limit");
-    command.count("--most-megabytes", options.most_megabytes, 1, std::size_t{1} << 24,
+    command.count("--max-megabytes", options.most_megabytes, 1, std::size_t{1} << 24,
                   "give up when more memory is needed than this");
 }
 
@@ -129,10 +129,10 @@ void Onlooker::end_the_program() {
     clear();
     const std::lock_guard lock(mutex_);
     const char* why = is_interrupted() ? "it was stopped"
-                      : is_too_long(0) ? "it takes too long; raise the limit with --most-seconds"
+                      : is_too_long(0) ? "it takes too long; raise the limit with --max-seconds"
                                        : "it takes too much memory; raise the limit with "
-                                         "--most-megabytes";
-    fmt::print(stderr, "error: not settled: {}{}{}\n", why,
+                                         "--max-megabytes";
+    fmt::print(stderr, "error: undecided: {}{}{}\n", why,
                stage_.empty() ? "" : "; this was under way: ", stage_);
     std::_Exit(not_settled);
 }

@@ -40,7 +40,7 @@ int run(Options& options) {
         const auto made = write_made_walks(*file.compiled, options.make, options.check);
         if (!made) return cannot_be_used;
         if (onlooker.is_over()) {
-            fmt::print(stderr, "error: not settled: it was stopped before all were made\n");
+            fmt::print(stderr, "error: undecided: it was stopped before all were made\n");
             return not_settled;
         }
         options.walkthroughs.insert(options.walkthroughs.end(), made->begin(), made->end());

@@ -31,7 +31,9 @@ std::string assumptions_text(const FlowFile& file);
 
 /// Each finding with its mend, as a difference of the file, and whether it was applied; then what
 /// is left.
-std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style = {});
+/// Not `written`: what would be done.
+std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style = {},
+                      bool written = true);
 
 /// All findings, the verdict and the figures as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);

@@ -32,7 +32,7 @@ std::string verdict_line(const CheckResult& result) {
     case Verdict::not_so: return "errors were found: see 'rondix check'";
     case Verdict::not_settled: break;
     }
-    return "not settled";
+    return "undecided";
 }
 
 class MapDrawer {
@@ -195,7 +195,7 @@ auto within_limits(Draw draw, std::string& fault) -> decltype(draw()) {
     try {
         return draw();
     } catch (const Stopped&) {
-        fault = "not settled: it was stopped before the map was drawn";
+        fault = "undecided: it was stopped before the map was drawn";
     }
     return {};
 }
