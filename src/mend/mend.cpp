@@ -4,8 +4,8 @@
 #include "proof/watch.hpp"
 
 #include <algorithm>
-#include <set>
 #include <map>
+#include <set>
 
 namespace rondix {
 
