@@ -251,8 +251,9 @@ Paths::Item Paths::find_way(HeadId head, Landing landing, Values values) const {
 Paths::Origin Paths::origin_of(Item item) const {
     const std::uint32_t number = item / width;
     const Layer& layer = layers_[number];
-    const auto& [head, landing, high, settled, waiting, last] = rows_[layer.row];
-    const Values values = high * width + item % width;
+    const HeadId head = rows_[layer.row].head;
+    const Landing landing = rows_[layer.row].landing;
+    const Values values = rows_[layer.row].high * width + item % width;
     for (const Rule& rule : rules(head)) {
         if (rule.kind != Branch::Kind::leaves || rule.landing != landing) continue;
         if (!counts(rule, heads_.values(head)) || rule.after(heads_.values(head)) != values)
