@@ -95,7 +95,7 @@ Json result_json(const Finding& finding, const std::vector<Source>& sources) {
         for (const std::string& answer : finding.answers) text += " " + answer + ";";
         text.pop_back();
     }
-    if (!finding.mend.empty()) text += ". To mend it, " + finding.mend;
+    if (!finding.mend.empty()) text += ". To fix it, " + finding.mend;
     Json json = {{"ruleId", row.name},
                  {"ruleIndex", static_cast<std::size_t>(finding.slug)},
                  {"level", row.severity == Severity::error ? "error" : "warning"},
