@@ -39,7 +39,8 @@ class Comparison {
         , frames_(flow, watch_)
         , heads_(frames_, flow, devices, all_flags(flow), watch_) {}
 
-    bool fits() const { return listing_.complete() && heads_.size() <= most_heads; }
+    bool fits() const { return listing_.complete(); }
+    bool is_small() const { return heads_.size() <= most_heads; }
 
     void compare(Tally& tally) {
         compare_reach(tally);
@@ -162,7 +163,8 @@ Tally compare_random_flows(Shape shape, std::size_t many, std::size_t most = mos
             SCOPED_TRACE("with " + names_of(devices));
             try {
                 Comparison comparison(*file.compiled, devices, most);
-                if (comparison.fits()) comparison.compare(tally);
+                const bool is_wanted = shape != Shape::crowded || comparison.is_small();
+                if (comparison.fits() && is_wanted) comparison.compare(tally);
             } catch (const Stopped&) { // with all flags told apart, some take minutes
                 ++tally.too_long;
             }
@@ -174,7 +176,7 @@ Tally compare_random_flows(Shape shape, std::size_t many, std::size_t most = mos
                 "tracked %zu of %zu flags; took too long: %zu\n",
                 tally.compared, tally.stuck, tally.endless, tally.captive, tally.reopenable,
                 tally.tracked, tally.flags, tally.too_long);
-    EXPECT_LE(tally.too_long * 50, tally.compared);
+    EXPECT_LE(tally.too_long * 50, shape == Shape::crowded ? tally.compared : 0);
     return tally;
 }
 
