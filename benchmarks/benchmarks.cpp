@@ -25,38 +25,38 @@ FlowFile demo() {
     return load_flow(RONDIX_ROOT "/examples/tidewick/tidewick.flow.yaml");
 }
 
-/// One move of each situation of the demo in turn: what apply() costs, the copy of the row apart.
+/// One move of each menu state of the demo in turn: what apply() costs, the copy of the row apart.
 void apply_a_move(benchmark::State& state) {
     const FlowFile file = demo();
     const CompiledFlow& flow = *file.compiled;
     const Listing listing(flow, 10'000);
-    std::vector<std::pair<Situation, Move>> work;
-    std::vector<Move> moves(most_moves(flow));
-    Situation situation(flow);
+    std::vector<std::pair<MenuState, Move>> work;
+    std::vector<Move> moves(max_moves(flow));
+    MenuState menu_state(flow);
     for (Listing::Number n = 0; n < listing.size(); ++n) {
-        listing.get(n, situation);
-        const std::size_t count = list_moves(flow, situation, moves);
-        for (std::size_t i = 0; i < count; ++i) work.emplace_back(situation, moves[i]);
+        listing.get(n, menu_state);
+        const std::size_t count = list_moves(flow, menu_state, moves);
+        for (std::size_t i = 0; i < count; ++i) work.emplace_back(menu_state, moves[i]);
     }
     std::size_t i = 0;
     for (auto _ : state) {
-        situation = work[i].first;
-        benchmark::DoNotOptimize(apply(flow, situation, work[i].second));
+        menu_state = work[i].first;
+        benchmark::DoNotOptimize(apply(flow, menu_state, work[i].second));
         if (++i == work.size()) i = 0;
     }
 }
 BENCHMARK(apply_a_move);
 
-void copy_a_situation(benchmark::State& state) {
+void copy_a_state(benchmark::State& state) {
     const FlowFile file = demo();
-    Situation from(*file.compiled), to(*file.compiled);
+    MenuState from(*file.compiled), to(*file.compiled);
     start(*file.compiled, from);
     for (auto _ : state) {
         to = from;
         benchmark::DoNotOptimize(to);
     }
 }
-BENCHMARK(copy_a_situation);
+BENCHMARK(copy_a_state);
 
 /// Screens that all open each other, with flags; or, with -1 flags, in a loose ring.
 FlowFile circle(const benchmark::State& state) {
@@ -65,21 +65,21 @@ FlowFile circle(const benchmark::State& state) {
     return load_flow_text("dense", dense_flow(screens, static_cast<std::size_t>(state.range(1))));
 }
 
-void list_situations(benchmark::State& state) {
+void list_states(benchmark::State& state) {
     const FlowFile file = circle(state);
-    std::size_t situations = 0, moves = 0;
-    const auto keep = state.range(2) != 0 ? Listing::Keep::moves : Listing::Keep::situations;
+    std::size_t states = 0, moves = 0;
+    const auto keep = state.range(2) != 0 ? Listing::Keep::moves : Listing::Keep::states;
     for (auto _ : state) {
         const Listing listing(*file.compiled, 10'000'000, keep);
-        situations += listing.size();
+        states += listing.size();
         moves += listing.moves();
     }
-    state.counters["situations"] =
-        benchmark::Counter(static_cast<double>(situations), benchmark::Counter::kIsRate);
+    state.counters["states"] =
+        benchmark::Counter(static_cast<double>(states), benchmark::Counter::kIsRate);
     state.counters["moves"] =
         benchmark::Counter(static_cast<double>(moves), benchmark::Counter::kIsRate);
 }
-BENCHMARK(list_situations)
+BENCHMARK(list_states)
     ->ArgNames({"screens", "flags", "with moves"})
     ->Args({5, 8, 1})
     ->Args({6, 10, 1})
@@ -89,7 +89,7 @@ BENCHMARK(list_situations)
     ->Unit(benchmark::kMillisecond);
 
 /// SPIN on the same flow, as fast as it goes: its own count of states and its own clock.
-void spin_lists_situations(benchmark::State& state) {
+void spin_lists_states(benchmark::State& state) {
     const FlowFile file = circle(state);
     const auto folder = std::filesystem::temp_directory_path() / "rondix-benchmark-spin";
     std::filesystem::create_directories(folder);
@@ -109,10 +109,10 @@ void spin_lists_situations(benchmark::State& state) {
         }
         pclose(pipe);
     }
-    state.counters["situations"] = stored / seconds;
+    state.counters["states"] = stored / seconds;
     std::filesystem::remove_all(folder);
 }
-BENCHMARK(spin_lists_situations)
+BENCHMARK(spin_lists_states)
     ->ArgNames({"screens", "flags"})
     ->Args({6, 10})
     ->Args({9, 1})

@@ -22,7 +22,7 @@ struct FlagUse {
 std::string tree_flow(std::size_t screens, std::size_t buttons, FlagUse flags = {});
 
 /// `circle` screens that all open each other, and `flags` flags that buttons raise and lower: many
-/// situations from few lines.
+/// menu states from few lines.
 std::string dense_flow(std::size_t circle, std::size_t flags);
 
 /// `screens` screens in a ring, each of which opens two of the others: three moves, very many

@@ -33,7 +33,7 @@ Taken take(const std::string& text) {
     if (child == 0) {
         const FlowFile file = load_flow_text("family", text);
         CheckOptions options;
-        options.most_seconds = 60;
+        options.max_seconds = 60;
         const auto began = std::chrono::steady_clock::now();
         const CheckResult result = check(file, options);
         Taken taken;
@@ -61,15 +61,15 @@ void row(const std::string& name, int numbers, const std::function<std::string(u
     std::sort(all.begin(), all.end(),
               [](const Taken& a, const Taken& b) { return a.seconds < b.seconds; });
     double most = 0;
-    std::size_t open = 0, unsettled = 0;
+    std::size_t open = 0, undecided = 0;
     for (const Taken& one : all) {
         most = std::max(most, one.megabytes);
         open += one.open > 0 ? 1 : 0;
-        unsettled += one.settled ? 0 : 1;
+        undecided += one.settled ? 0 : 1;
     }
     fmt::print("| {} | {:.0f} ms | {:.0f} ms | {:.0f} MB | {} | {} |\n", name,
                all[all.size() / 2].seconds * 1000, all.back().seconds * 1000, most, open,
-               unsettled);
+               undecided);
     std::fflush(stdout);
 }
 

@@ -50,7 +50,8 @@ void lay_out_100_controls(benchmark::State& state) {
     const FlowFile file = hundred_controls();
     const CompiledFlow& flow = *file.compiled;
     Painter painter(flow);
-    const place::Measures measures{state.range(0) == 0 ? rough_ruler() : painter.ruler(), {}};
+    const place::Measures measures{
+        state.range(0) == 0 ? estimating_measurer() : painter.text_measurer(), {}};
     std::vector<Placed> places(flow.looks.screens[0].boxes.count);
     const Canvas canvas = place::canvas_of(flow.looks, width, height);
     for (auto _ : state) {
@@ -66,7 +67,7 @@ struct Screen6 {
     Painter painter{*file.compiled};
     Runner runner{*file.compiled};
     Screen6() {
-        runner.set_ruler(painter.ruler());
+        runner.set_text_measurer(painter.text_measurer());
         runner.resize(width, height);
         runner.set_motion(false);
         runner.start();
@@ -100,7 +101,7 @@ void draw_it_with_bare_cairo(benchmark::State& state) {
         cairo_t* c = context.get();
         cairo_paint(c);
         for (const Item& item : items) {
-            const Rect& r = item.place;
+            const Rect& r = item.bounds;
             const Look& look = item.look;
             const auto path = [&] {
                 const double k = look.corner;
@@ -198,7 +199,7 @@ void read_the_demo_and_draw(benchmark::State& state) {
         const FlowFile file = demo();
         Painter painter(*file.compiled);
         Runner runner(*file.compiled);
-        runner.set_ruler(painter.ruler());
+        runner.set_text_measurer(painter.text_measurer());
         runner.start();
         runner.loaded(runner.ticket());
         runner.advance(1);
@@ -212,7 +213,7 @@ void draw_the_demos_title(benchmark::State& state) {
     const FlowFile file = demo();
     Painter painter(*file.compiled);
     Runner runner(*file.compiled);
-    runner.set_ruler(painter.ruler());
+    runner.set_text_measurer(painter.text_measurer());
     runner.start();
     runner.loaded(runner.ticket());
     runner.advance(1);

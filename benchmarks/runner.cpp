@@ -30,7 +30,7 @@ struct Options {
         menus.replay(Move::press(flow.control(flow.screen("title"), "options")));
         gulls = flow.control(flow.screen("options"), "gulls");
         menus.advance(1);
-        menus.pointer_moves(menus.place_of(gulls).middle());
+        menus.pointer_moves(menus.bounds_of(gulls).middle());
         menus.take_effects();
     }
     FlowFile file;
@@ -47,7 +47,7 @@ void move_by(benchmark::State& state, Press press) {
     std::size_t changed = 0;
     for (auto _ : state) {
         const auto before = options.menus.value_of(setting);
-        press(options.menus, options.menus.place_of(options.gulls).middle());
+        press(options.menus, options.menus.bounds_of(options.gulls).middle());
         changed += options.menus.value_of(setting) != before ? 1 : 0;
         benchmark::DoNotOptimize(options.menus.take_effects());
         benchmark::DoNotOptimize(options.menus.take_moves());
@@ -84,7 +84,7 @@ BENCHMARK(move_by_finger);
 
 void apply_a_change(benchmark::State& state) {
     Options options;
-    Situation now = options.menus.situation();
+    MenuState now = options.menus.menu_state();
     std::uint16_t value = 0;
     for (auto _ : state) {
         benchmark::DoNotOptimize(apply(options.flow, now, Move::change(options.gulls, value)));
@@ -111,7 +111,7 @@ void frame(benchmark::State& state, bool moving) {
     for (auto _ : state) {
         if (moving && options.menus.time_until_change() != 0.0) { // it has come to rest
             state.PauseTiming();
-            const bool is_open = options.menus.situation().depth() > 1;
+            const bool is_open = options.menus.menu_state().depth() > 1;
             options.menus.replay(Move::press(is_open ? back : open));
             options.menus.take_effects();
             options.menus.take_moves();
@@ -150,8 +150,8 @@ void scroll_a_list(benchmark::State& state) {
     menus.loaded(menus.ticket());
     menus.replay(Move::key(options.flow.key("cargo")));
     menus.advance(1);
-    if (menus.situation().current() != cargo) return state.SkipWithError("not at the cargo");
-    const Point at = menus.place_of(hold).middle();
+    if (menus.menu_state().current() != cargo) return state.SkipWithError("not at the cargo");
+    const Point at = menus.bounds_of(hold).middle();
     float lines = 1;
     int done = 0;
     for (auto _ : state) {

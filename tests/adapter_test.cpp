@@ -80,13 +80,13 @@ class AdapterTest : public testing::Test {
         pump();
     }
     Point pixel_of(const char* control) {
-        const ControlId id = flow().control(runner_.situation().current(), control);
-        return runner_.canvas().to_pixel(runner_.place_of(id).middle());
+        const ControlId id = flow().control(runner_.menu_state().current(), control);
+        return runner_.canvas().to_pixel(runner_.bounds_of(id).middle());
     }
 
     const CompiledFlow& flow() const { return *file_.compiled; }
     std::string screen() const {
-        return std::string(flow().text(flow()[runner_.situation().current()].id));
+        return std::string(flow().text(flow()[runner_.menu_state().current()].id));
     }
     std::string focus() const {
         return runner_.focus() == no_control ? ""
@@ -420,7 +420,7 @@ TEST_F(AdapterTest, AVoyageByPad) {
             pass();
         }
     };
-    const auto at = [&] { return demo.text(demo[menus.situation().current()].id); };
+    const auto at = [&] { return demo.text(demo[menus.menu_state().current()].id); };
     pass();
     EXPECT_EQ(at(), "title");
     tap(SDL_CONTROLLER_BUTTON_A); // cast off
@@ -432,10 +432,10 @@ TEST_F(AdapterTest, AVoyageByPad) {
     tap(SDL_CONTROLLER_BUTTON_A);
     EXPECT_EQ(at(), "options");
     tap(SDL_CONTROLLER_BUTTON_RIGHTSHOULDER); // the second page
-    EXPECT_EQ(menus.situation().pages_at(2), 1);
+    EXPECT_EQ(menus.menu_state().pages_at(2), 1);
     tap(SDL_CONTROLLER_BUTTON_B);
     tap(SDL_CONTROLLER_BUTTON_START); // resume
-    menus.tell(demo.event("run-aground"));
+    menus.post(demo.event("run-aground"));
     menus.advance(1.3);
     EXPECT_EQ(at(), "aground");
     menus.advance(0.2);

@@ -53,7 +53,7 @@ TEST(Allocation, TheCounterCounts) {
     const std::size_t before = allocations;
     std::vector<int> numbers(100);
     EXPECT_EQ(allocations, before + 1);
-    Situation situation(*demo().compiled); // building does allocate
+    MenuState state(*demo().compiled); // building does allocate
     EXPECT_GT(allocations, before + 2);
     (void)numbers;
 }
@@ -61,8 +61,8 @@ TEST(Allocation, TheCounterCounts) {
 TEST(Allocation, NoneInApply) {
     const FlowFile file = demo();
     const CompiledFlow& flow = *file.compiled;
-    Situation now(flow), before(flow);
-    std::vector<Move> moves(most_moves(flow));
+    MenuState now(flow), before(flow);
+    std::vector<Move> moves(max_moves(flow));
     std::mt19937 random(1);
     const std::size_t first = allocations;
     start(flow, now);
@@ -115,18 +115,18 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     // Into the options and the hold now and then, so that every kind of control is used.
     const ScreenId wanted[] = {flow.screen("options"), flow.screen("cargo")};
     for (int i = 0; i < 400'000; ++i) {
-        const Range controls = flow[runner.situation().foremost()].controls;
+        const Range controls = flow[runner.menu_state().foremost()].controls;
         Point point{static_cast<float>(random() % 1280), static_cast<float>(random() % 720)};
         if (controls.count > 0 && random() % 4 != 0)
             point = runner
-                        .place_of(ControlId{controls.begin +
-                                            static_cast<std::uint32_t>(random()) % controls.count})
+                        .bounds_of(ControlId{controls.begin +
+                                             static_cast<std::uint32_t>(random()) % controls.count})
                         .middle();
         const Device by = random() % 2 ? keyboard : pad(static_cast<std::uint8_t>(random() % 3));
         const Device hand = random() % 2 ? mouse : finger(static_cast<std::uint8_t>(random() % 3));
         // Off a screen that is wanted only seldom.
         const bool stays =
-            std::count(std::begin(wanted), std::end(wanted), runner.situation().current()) > 0 &&
+            std::count(std::begin(wanted), std::end(wanted), runner.menu_state().current()) > 0 &&
             random() % 16 != 0;
         const auto button = static_cast<Button>(random() % button_count);
         switch (random() % 20) {
@@ -139,7 +139,7 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
             break;
         case 3: runner.press_other_key(by); break;
         case 4: runner.pointer_presses(point, hand), runner.pointer_releases(point, hand); break;
-        case 5: runner.tell(EventId(random() % flow.events.size())); break;
+        case 5: runner.post(EventId(random() % flow.events.size())); break;
         case 9: runner.press_code(by, Code(random() % bindings.targets())); break;
         case 10: runner.release_code(by, Code(random() % bindings.targets())); break;
         case 11: typed += runner.type("Bess") ? 1 : 0; break;

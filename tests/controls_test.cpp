@@ -47,7 +47,7 @@ class Controls : public testing::Test {
     }
     const CompiledFlow& flow() const { return *file_.compiled; }
     ControlId control(const char* name) const {
-        const ScreenId screen = runner_.situation().current();
+        const ScreenId screen = runner_.menu_state().current();
         const ControlId id = flow().control(screen, name);
         EXPECT_NE(id, no_control) << name;
         return id;
@@ -63,7 +63,7 @@ class Controls : public testing::Test {
         runner_.release(button);
     }
     void focus_on(const char* name) {
-        runner_.pointer_moves(runner_.place_of(control(name)).middle());
+        runner_.pointer_moves(runner_.bounds_of(control(name)).middle());
         ASSERT_EQ(runner_.focus(), control(name));
     }
     void click(Point at) {
@@ -93,7 +93,7 @@ TEST_F(Controls, TogglesTurn) {
     EXPECT_EQ(value("gulls"), "no");
     EXPECT_EQ(item("gulls", ItemKind::value).text, "Off");
     EXPECT_EQ(count(EffectKind::setting), 1u);
-    click(runner_.place_of(control("gulls")).middle());
+    click(runner_.bounds_of(control("gulls")).middle());
     EXPECT_EQ(value("gulls"), "yes");
 }
 
@@ -130,7 +130,7 @@ TEST_F(Controls, TheFocusDoesNotRunEverFaster) {
 }
 
 TEST_F(Controls, SlidersAreDragged) {
-    const Rect track = item("music", ItemKind::track).place;
+    const Rect track = item("music", ItemKind::track).bounds;
     const Point left{track.x + 1, track.middle().y};
     runner_.pointer_presses(left);
     EXPECT_EQ(value("music"), "0");
@@ -142,7 +142,7 @@ TEST_F(Controls, SlidersAreDragged) {
     runner_.pointer_moves(left);
     EXPECT_EQ(value("music"), "100");
     const Item knob = item("music", ItemKind::knob);
-    EXPECT_NEAR(knob.place.middle().x, track.right(), 0.1);
+    EXPECT_NEAR(knob.bounds.middle().x, track.right(), 0.1);
 }
 
 TEST_F(Controls, ChoicesGoRound) {
@@ -192,7 +192,7 @@ TEST_F(Controls, SomePressesHaveToBeHeld) {
     runner_.advance(3);
     EXPECT_EQ(count(EffectKind::told), 1u); // once
     runner_.release(Button::accept);
-    const Point middle = runner_.place_of(control("sink")).middle();
+    const Point middle = runner_.bounds_of(control("sink")).middle();
     runner_.pointer_presses(middle);
     runner_.advance(0.6);
     runner_.pointer_moves({0, 0}); // slid off
@@ -262,7 +262,7 @@ class ListControl : public Controls {
   protected:
     ListControl() {
         std::string fault;
-        runner_.replay(*read_move(flow(), runner_.situation(), "press cargo", fault));
+        runner_.replay(*read_move(flow(), runner_.menu_state(), "press cargo", fault));
         runner_.advance(1);
         list_ = control("hold");
     }
@@ -279,9 +279,9 @@ class ListControl : public Controls {
 
 TEST_F(ListControl, IsUsableOnlyWithRows) {
     Hold none(0), some(2);
-    EXPECT_FALSE(usable(flow(), runner_.situation(), list_));
+    EXPECT_FALSE(usable(flow(), runner_.menu_state(), list_));
     EXPECT_TRUE(runner_.set_rows(list_, some.rows()));
-    EXPECT_TRUE(usable(flow(), runner_.situation(), list_));
+    EXPECT_TRUE(usable(flow(), runner_.menu_state(), list_));
     EXPECT_EQ(rows_seen().size(), 2u);
     runner_.set_rows(list_, none.rows());
     EXPECT_EQ(runner_.focus(), control("back"));
@@ -291,7 +291,7 @@ TEST_F(ListControl, IsUsableOnlyWithRows) {
 TEST_F(ListControl, DirectionsMoveAmongRowsAndLeadOnAtTheEdges) {
     Hold hold(8); // three lines, the last one short
     runner_.set_rows(list_, hold.rows());
-    runner_.pointer_moves(runner_.place_of_row(list_, 0).middle());
+    runner_.pointer_moves(runner_.bounds_of_row(list_, 0).middle());
     tap(Button::right);
     tap(Button::right);
     EXPECT_EQ(row(), 2u);
@@ -311,7 +311,7 @@ TEST_F(ListControl, DirectionsMoveAmongRowsAndLeadOnAtTheEdges) {
 TEST_F(ListControl, TheRowInFocusIsAlwaysSeen) {
     Hold hold(1000);
     runner_.set_rows(list_, hold.rows());
-    runner_.pointer_moves(runner_.place_of_row(list_, 0).middle());
+    runner_.pointer_moves(runner_.bounds_of_row(list_, 0).middle());
     for (int i = 0; i < 200; ++i) {
         tap(Button::down);
         const auto seen = rows_seen();
@@ -319,9 +319,9 @@ TEST_F(ListControl, TheRowInFocusIsAlwaysSeen) {
         ASSERT_EQ(seen.size(), 12u);
     }
     EXPECT_EQ(row(), 600u);
-    runner_.scroll(runner_.place_of(list_).middle(), -1000);
+    runner_.scroll(runner_.bounds_of(list_).middle(), -1000);
     EXPECT_EQ(rows_seen().front(), 0u);
-    runner_.scroll(runner_.place_of(list_).middle(), 1e6);
+    runner_.scroll(runner_.bounds_of(list_).middle(), 1e6);
     EXPECT_EQ(rows_seen().back(), 999u);
 }
 
@@ -339,10 +339,10 @@ TEST_F(ListControl, TenThousandRowsCostNoMoreThanFifty) {
 TEST_F(ListControl, RowsArePressed) {
     Hold hold(30);
     runner_.set_rows(list_, hold.rows());
-    click(runner_.place_of_row(list_, 3).middle());
+    click(runner_.bounds_of_row(list_, 3).middle());
     EXPECT_EQ(row(), 3u);
     EXPECT_EQ(count(EffectKind::told), 1u);
-    click(runner_.place_of_row(list_, 4).middle()); // disabled
+    click(runner_.bounds_of_row(list_, 4).middle()); // disabled
     EXPECT_EQ(count(EffectKind::told), 0u);
     tap(Button::right);
     tap(Button::accept);

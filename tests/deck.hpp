@@ -83,17 +83,17 @@ class Devices : public testing::Test {
     const CompiledFlow& flow() const { return *file_.compiled; }
     void settle() { runner_.advance(0.2); }
     ControlId control(const char* name) const {
-        const ControlId id = flow().control(runner_.situation().current(), name);
+        const ControlId id = flow().control(runner_.menu_state().current(), name);
         EXPECT_NE(id, no_control) << name;
         return id;
     }
-    Point at(const char* name) const { return runner_.place_of(control(name)).middle(); }
+    Point at(const char* name) const { return runner_.bounds_of(control(name)).middle(); }
     void tap(Device by, Code code) {
         runner_.press_code(by, code);
         runner_.release_code(by, code);
     }
     std::string screen() const {
-        return std::string(flow().text(flow()[runner_.situation().current()].id));
+        return std::string(flow().text(flow()[runner_.menu_state().current()].id));
     }
     void sail() {
         runner_.set_flag(flow().flag("wind"), true);

@@ -81,13 +81,13 @@ TEST_F(DeckControls, AChoiceUnfoldsOverTheScreen) {
     ASSERT_EQ(runner_.unfolded(), control("size"));
     std::size_t rows = 0;
     for (const Item& item : runner_.view()) rows += item.kind == ItemKind::row ? 1 : 0;
-    EXPECT_EQ(rows, Runner::most_unfolded);
-    EXPECT_EQ(runner_.words_of(control("size")).value, "two");
+    EXPECT_EQ(rows, Runner::max_unfolded);
+    EXPECT_EQ(runner_.accessible_info(control("size")).value, "two");
     for (int i = 0; i < 12; ++i) {
         runner_.press(Button::down);
         runner_.release(Button::down);
     }
-    EXPECT_EQ(runner_.words_of(control("size")).value, "ten"); // it stops there, and is seen
+    EXPECT_EQ(runner_.accessible_info(control("size")).value, "ten"); // it stops there, and is seen
     EXPECT_EQ(runner_.view().back().text, "ten");
     EXPECT_EQ(runner_.take_moves().size(), 0u);
     tap(keyboard, back);
@@ -103,7 +103,7 @@ TEST_F(DeckControls, AChoiceUnfoldsOverTheScreen) {
 
 TEST_F(DeckControls, TheUnfoldedListIsPickedByPointerWheelAndFinger) {
     const auto row = [&](std::uint32_t number) {
-        return runner_.place_of_row(control("size"), number).middle();
+        return runner_.bounds_of_row(control("size"), number).middle();
     };
     const auto click = [&](Point point, Device by) {
         runner_.pointer_presses(point, by);
@@ -126,7 +126,7 @@ TEST_F(DeckControls, TheUnfoldedListIsPickedByPointerWheelAndFinger) {
     click(at("size"), mouse);
     for (const Item& item : runner_.view())
         if (item.kind == ItemKind::row) {
-            EXPECT_TRUE(canvas.contains(item.place.middle()));
+            EXPECT_TRUE(canvas.contains(item.bounds.middle()));
         }
 }
 
@@ -140,18 +140,18 @@ TEST_F(DeckControls, AListIsDraggedAndPressesNothingThen) {
     ASSERT_EQ(screen(), "cargo");
     settle();
     effects();
-    const Point from = runner_.place_of_row(control("hold"), 6).middle();
+    const Point from = runner_.bounds_of_row(control("hold"), 6).middle();
     const float line =
-        runner_.place_of_row(control("hold"), 2).y - runner_.place_of_row(control("hold"), 0).y;
+        runner_.bounds_of_row(control("hold"), 2).y - runner_.bounds_of_row(control("hold"), 0).y;
     runner_.pointer_presses(from, finger(0));
     runner_.pointer_moves({from.x, from.y - 3 * line}, finger(0));
     runner_.pointer_releases({from.x, from.y - 3 * line}, finger(0));
     EXPECT_EQ(effects().find("crate"), std::string::npos);
-    const Rect seen = runner_.place_of(control("hold"));
+    const Rect seen = runner_.bounds_of(control("hold"));
     EXPECT_TRUE(seen.contains(
-        runner_.place_of_row(control("hold"), runner_.row_in_focus(control("hold"))).middle()));
+        runner_.bounds_of_row(control("hold"), runner_.row_in_focus(control("hold"))).middle()));
     EXPECT_GE(runner_.row_in_focus(control("hold")), 6u);
-    EXPECT_LT(runner_.place_of_row(control("hold"), 0).y, seen.y); // it is scrolled
+    EXPECT_LT(runner_.bounds_of_row(control("hold"), 0).y, seen.y); // it is scrolled
     runner_.pointer_presses(from, finger(0));
     runner_.pointer_moves({from.x + 4, from.y + 5}, finger(0)); // a finger is never quite still
     runner_.pointer_releases({from.x + 4, from.y + 5}, finger(0));

@@ -87,19 +87,19 @@ class DevicePlayer {
         return menus_.pointer_releases(*at, device()) || taken;
     }
 
-    Point middle_of(ControlId control) const { return menus_.place_of(control).middle(); }
+    Point middle_of(ControlId control) const { return menus_.bounds_of(control).middle(); }
 
     /// A point on which nothing stands that can be seen and used.
     std::optional<Point> beside() const {
-        const Range controls = flow_[menus_.situation().foremost()].controls;
+        const Range controls = flow_[menus_.menu_state().foremost()].controls;
         for (float y = 2; y < 720; y += 7)
             for (float x = 2; x < 1280; x += 11) {
                 bool free = true;
                 for (std::uint32_t i = controls.begin; i < controls.end() && free; ++i) {
-                    const Rect place = menus_.place_of(ControlId{i});
-                    free = !is_usable_kind(flow_.controls[i].kind) || x < place.x - 4 ||
-                           y < place.y - 4 || x > place.x + place.width + 4 ||
-                           y > place.y + place.height + 4;
+                    const Rect bounds = menus_.bounds_of(ControlId{i});
+                    free = !is_usable_kind(flow_.controls[i].kind) || x < bounds.x - 4 ||
+                           y < bounds.y - 4 || x > bounds.x + bounds.width + 4 ||
+                           y > bounds.y + bounds.height + 4;
                 }
                 if (free) return Point{x, y};
             }
@@ -111,7 +111,7 @@ class DevicePlayer {
         if (row.cooldown_ms > 0) menus_.advance(row.cooldown_ms / 1000.0);
         const double hold = row.hold_ms / 1000.0;
         if (points() && row.kind == ControlKind::list)
-            return click(menus_.place_of_row(control, which).middle());
+            return click(menus_.bounds_of_row(control, which).middle());
         if (points()) return click(middle_of(control), hold);
         if (!focus_on(control)) return false;
         if (row.kind == ControlKind::list && !choose_row(control, which)) return false;
@@ -166,17 +166,18 @@ class DevicePlayer {
         const Control& row = flow_[control];
         const SettingId setting = row.setting;
         if (row.kind == ControlKind::text_field || row.kind == ControlKind::binding) return false;
-        const Situation before = menus_.situation();
-        const Rect place = menus_.place_of(control);
+        const MenuState before = menus_.menu_state();
+        const Rect bounds = menus_.bounds_of(control);
         for (int i = 0; i <= 100; ++i) {
-            if (!(menus_.situation() == before)) return true; // something has come of it
+            if (!(menus_.menu_state() == before)) return true; // something has come of it
             if (menus_.value_of(setting) == value) return i > 0;
             if (points() && row.kind == ControlKind::slider) {
-                click(Point{place.x + place.width * static_cast<float>(i) / 100, place.middle().y});
+                click(Point{bounds.x + bounds.width * static_cast<float>(i) / 100,
+                            bounds.middle().y});
             } else if (points()) {
-                click(place.middle());
+                click(bounds.middle());
                 if (menus_.unfolded() != control) continue;
-                click(menus_.place_of_row(control, value).middle());
+                click(menus_.bounds_of_row(control, value).middle());
             } else {
                 if (!focus_on(control)) return false;
                 const bool up = menus_.value_of(setting) < value;

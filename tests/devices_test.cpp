@@ -11,8 +11,8 @@ TEST_F(Devices, TwoFingersPressTwoButtons) {
     effects();
     runner_.pointer_presses(at("horn"), finger(0));
     runner_.pointer_presses(at("bell"), finger(1));
-    EXPECT_EQ(runner_.words_of(control("horn")).pressed, true);
-    EXPECT_EQ(runner_.words_of(control("bell")).pressed, true);
+    EXPECT_EQ(runner_.accessible_info(control("horn")).pressed, true);
+    EXPECT_EQ(runner_.accessible_info(control("bell")).pressed, true);
     runner_.pointer_releases(at("horn"), finger(0));
     runner_.pointer_releases(at("bell"), finger(1));
     EXPECT_EQ(effects(), "focus:bell focus:horn horn focus:bell bell");
@@ -22,7 +22,7 @@ TEST_F(Devices, TwoFingersPressTwoButtons) {
     runner_.pointer_releases(at("bell"), finger(0));
     runner_.pointer_releases(at("horn"), finger(1));
     EXPECT_EQ(effects().find("horn horn"), std::string::npos);
-    EXPECT_FALSE(runner_.words_of(control("horn")).pressed);
+    EXPECT_FALSE(runner_.accessible_info(control("horn")).pressed);
 }
 
 TEST_F(Devices, AControlThatIsDownTakesNoSecondPress) {
@@ -148,23 +148,24 @@ TEST_F(Devices, TextsNameTheKeysOfTheDeviceInUse) {
     EXPECT_EQ(text_of("hint", ItemKind::label), "Press Return");
     runner_.press(Button::left, pad(0));
     EXPECT_EQ(text_of("horn", ItemKind::button), "Sound it (Cross)");
-    EXPECT_EQ(runner_.words_of(control("horn")).hint, "Press Cross");
+    EXPECT_EQ(runner_.accessible_info(control("horn")).hint, "Press Cross");
     runner_.pointer_moves({3, 3});
     EXPECT_EQ(title(), "The helm, Backspace to leave");
     runner_.rebind(DeviceKind::keyboard, other, target_of(Button::back));
     EXPECT_EQ(title(), "The helm, X to leave");
 }
 
-TEST_F(Devices, AWordingMayMoveTheNames) {
-    runner_.set_wording({nullptr, [](void*, std::string_view text) -> std::string_view {
-                             return text == "Press {accept}" ? "{accept} druecken, {what}" : text;
-                         }});
+TEST_F(Devices, ATranslationMayMoveTheNames) {
+    runner_.set_translator({nullptr, [](void*, std::string_view text) -> std::string_view {
+                                return text == "Press {accept}" ? "{accept} druecken, {what}"
+                                                                : text;
+                            }});
     EXPECT_EQ(text_of("hint", ItemKind::label), "Return druecken, {what}");
 }
 
 TEST_F(Devices, ALongTranslationHasRoomAndIsCutAfterALetter) {
     // "Press {accept}", in a language of long words: twice as long and more.
-    runner_.set_wording(
+    runner_.set_translator(
         {nullptr, [](void*, std::string_view text) -> std::string_view {
              return text == "Press {accept}"
                         ? "Zum Fortfahren bitte einmal kurz die Taste {accept} betaetigen "
@@ -183,9 +184,9 @@ TEST_F(Devices, ALongTranslationHasRoomAndIsCutAfterALetter) {
         for (int i = 0; i < 1000; ++i) text += "\u00e4";
         return text;
     }();
-    runner_.set_wording({nullptr, [](void*, std::string_view text) -> std::string_view {
-                             return text == "Press {accept}" ? std::string_view(long_one) : text;
-                         }});
+    runner_.set_translator({nullptr, [](void*, std::string_view text) -> std::string_view {
+                                return text == "Press {accept}" ? std::string_view(long_one) : text;
+                            }});
     const std::string shown(text_of("hint", ItemKind::label));
     ASSERT_GT(shown.size(), 200u);
     EXPECT_EQ((shown.size() - std::string("Return: ").size()) % 2,
@@ -238,7 +239,7 @@ TEST_F(Devices, TheFrontAndTheFocusAreTold) {
     EXPECT_EQ(effects(), "focus:music");
     runner_.press(Button::right);
     EXPECT_EQ(effects(), "setting:15");
-    const ControlWords words = runner_.words_of(control("music"));
+    const AccessibleInfo words = runner_.accessible_info(control("music"));
     EXPECT_EQ(name_of(words.role), "slider");
     EXPECT_EQ(words.name, "Music");
     EXPECT_EQ(words.value, "75");
@@ -254,14 +255,14 @@ TEST_F(Devices, EveryControlInTheViewHasItsWords) {
         if (item.kind == ItemKind::value || item.kind == ItemKind::track ||
             item.kind == ItemKind::knob)
             continue;
-        const ControlWords words = runner_.words_of(item.control);
+        const AccessibleInfo words = runner_.accessible_info(item.control);
         EXPECT_FALSE(item.name.empty());
         EXPECT_EQ(item.name, words.name);
         EXPECT_EQ(item.value, words.value);
         ++bodies;
     }
     EXPECT_EQ(bodies, 10u);
-    EXPECT_TRUE(runner_.words_of(control("sail")).disabled);
+    EXPECT_TRUE(runner_.accessible_info(control("sail")).disabled);
 }
 
 } // namespace

@@ -1,10 +1,10 @@
 // The flows of examples/: the good ones are proved, each broken one gives the finding that is
-// marked in it (`# finds: slug`) at that line, and nothing else.
+// marked in it (`# finds: rule`) at that line, and nothing else.
 #include "support.hpp"
 
 #include "rondix/tools/check_all.hpp"
+#include "rondix/tools/fix.hpp"
 #include "rondix/tools/look_check.hpp"
-#include "rondix/tools/mend.hpp"
 #include "rondix/tools/walkthrough.hpp"
 
 #include <fmt/format.h>
@@ -62,23 +62,23 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     std::vector<std::string> found;
     for (const Finding& finding : result.findings)
         found.push_back(std::to_string(source.spot(finding.place.begin).line) + " " +
-                        std::string(row_of(finding.slug).name));
+                        std::string(row_of(finding.rule).name));
     EXPECT_EQ(found, marked) << check_text(file, result);
-    EXPECT_EQ(result.verdict == Verdict::not_so, has_errors(result.findings));
+    EXPECT_EQ(result.verdict == Verdict::failed, has_errors(result.findings));
 }
 
-/// One mend each, after which nothing is found; what it does not touch stays as it was.
-TEST_P(Broken, IsCleanOnceItIsMended) {
+/// One fix each, after which nothing is found; what it does not touch stays as it was.
+TEST_P(Broken, IsCleanOnceItIsFixed) {
     const FlowFile file = load_flow(GetParam());
-    const Mended mended = mend_all(file, MendWhich::all, {}, looks_of);
-    ASSERT_EQ(mended.all.size(), 1u) << mend_text(file, mended);
-    EXPECT_TRUE(mended.left.findings.empty()) << mend_text(file, mended);
-    EXPECT_EQ(mended.left.verdict, Verdict::proved);
-    ASSERT_EQ(mended.texts.size(), 1u);
-    std::string before = file.sources[0].text(), after = mended.texts.begin()->second;
+    const FixResult fixed = fix_all(file, FixWhich::all, {}, looks_of);
+    ASSERT_EQ(fixed.all.size(), 1u) << fix_text(file, fixed);
+    EXPECT_TRUE(fixed.left.findings.empty()) << fix_text(file, fixed);
+    EXPECT_EQ(fixed.left.verdict, Verdict::proved);
+    ASSERT_EQ(fixed.texts.size(), 1u);
+    std::string before = file.sources[0].text(), after = fixed.texts.begin()->second;
     // Back by the difference: what is taken out and put in are all that differ.
     std::multiset<std::string> lines = lines_of(after);
-    std::istringstream changes(mended.all[0].difference);
+    std::istringstream changes(fixed.all[0].difference);
     for (std::string line; std::getline(changes, line);) {
         if (line.starts_with("---") || line.starts_with("+++") || line.empty()) continue;
         if (line[0] == '-') lines.insert(line.substr(1));
@@ -89,17 +89,16 @@ TEST_P(Broken, IsCleanOnceItIsMended) {
         }
     }
     EXPECT_EQ(lines, lines_of(before));
-    EXPECT_LE(std::count(mended.all[0].difference.begin(), mended.all[0].difference.end(), '\n'),
-              20);
+    EXPECT_LE(std::count(fixed.all[0].difference.begin(), fixed.all[0].difference.end(), '\n'), 20);
 }
 
-TEST_P(Broken, IsMendedUnaskedOnlyWhereThatIsSafe) {
+TEST_P(Broken, IsFixedUnaskedOnlyWhereThatIsSafe) {
     const FlowFile file = load_flow(GetParam());
-    const Mended safe = mend_all(file, MendWhich::safe, {}, looks_of);
+    const FixResult safe = fix_all(file, FixWhich::safe, {}, looks_of);
     ASSERT_EQ(safe.all.size(), 1u);
-    ASSERT_TRUE(safe.all[0].mend);
-    EXPECT_EQ(safe.all[0].applied, safe.all[0].mend->safe);
-    EXPECT_EQ(safe.left.findings.empty(), safe.all[0].applied) << mend_text(file, safe);
+    ASSERT_TRUE(safe.all[0].fix);
+    EXPECT_EQ(safe.all[0].applied, safe.all[0].fix->safe);
+    EXPECT_EQ(safe.left.findings.empty(), safe.all[0].applied) << fix_text(file, safe);
     EXPECT_EQ(safe.texts.empty(), !safe.all[0].applied);
 }
 
@@ -111,19 +110,19 @@ TEST(Examples, ThereAreManyBrokenFlows) {
 }
 
 /// What no flow of ours can show: files that nobody would keep, and walkthroughs.
-Findings found_elsewhere(Slug slug) {
+Findings found_elsewhere(RuleId rule) {
     const auto in = [](const std::string& text) { return load_flow_text("f", text).findings; };
-    switch (slug) {
-    case Slug::unreadable: return load_flow("/no/such/file").findings;
-    case Slug::not_utf8: return in("rondix: 1\nx: \xFF\n");
-    case Slug::too_large: return in(std::string((16u << 20) + 1, '#'));
-    case Slug::too_deep: return in("rondix: 1\nx: " + std::string(1000, '['));
-    case Slug::alias_flood: {
+    switch (rule) {
+    case RuleId::unreadable: return load_flow("/no/such/file").findings;
+    case RuleId::not_utf8: return in("rondix: 1\nx: \xFF\n");
+    case RuleId::too_large: return in(std::string((16u << 20) + 1, '#'));
+    case RuleId::too_deep: return in("rondix: 1\nx: " + std::string(1000, '['));
+    case RuleId::alias_flood: {
         std::string text = "rondix: 1\na0: &a0 [x, x]\n";
         for (int i = 1; i < 40; ++i) text += fmt::format("a{0}: &a{0} [*a{1}, *a{1}]\n", i, i - 1);
         return in(text);
     }
-    case Slug::walk_fails: {
+    case RuleId::walk_fails: {
         const FlowFile hello = load_flow((root() / "examples/hello/hello.flow.yaml").string());
         const std::string text = "rondix-walk: 1\nwalk: [{ expect: { screen: pause } }]\n";
         return replay(*hello.compiled, load_walkthrough_text("w", text)).failures;
@@ -133,11 +132,11 @@ Findings found_elsewhere(Slug slug) {
 }
 
 TEST(Examples, EveryKindOfFindingHasOne) {
-    for (const SlugRow& row : slug_table()) {
+    for (const RuleRow& row : rule_table()) {
         if (row.example.empty()) {
-            const Findings found = found_elsewhere(row.slug);
+            const Findings found = found_elsewhere(row.rule);
             ASSERT_FALSE(found.empty()) << row.name;
-            EXPECT_EQ(found[0].slug, row.slug) << row.name;
+            EXPECT_EQ(found[0].rule, row.rule) << row.name;
             continue;
         }
         const std::string text =

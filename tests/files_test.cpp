@@ -17,7 +17,7 @@ class Files : public testing::Test {
     void put(const std::string& name, const std::string& text) const {
         std::ofstream(folder_ / name) << text;
     }
-    /// Loads `main`; what was found, as "file:line:column slug".
+    /// Loads `main`; what was found, as "file:line:column rule".
     std::string found() {
         file_ = load_flow((folder_ / "main").string());
         std::string text;
@@ -27,7 +27,7 @@ class Files : public testing::Test {
             text += (text.empty() ? "" : "; ") +
                     std::filesystem::path(source.name()).filename().string() + ":" +
                     std::to_string(spot.line) + ":" + std::to_string(spot.column) + " " +
-                    std::string(row_of(finding.slug).name);
+                    std::string(row_of(finding.rule).name);
         }
         return text;
     }
@@ -96,7 +96,7 @@ TEST_F(Files, IncludeEachOther) {
     runner.take_effects();
     runner.advance(1);
     runner.press_key(flow.key("help")); // the screen's own answer wins
-    EXPECT_EQ(runner.situation().current(), flow.screen("deck"));
+    EXPECT_EQ(runner.menu_state().current(), flow.screen("deck"));
 }
 
 TEST_F(Files, MistakesAreToldWhereTheyStand) {

@@ -31,7 +31,7 @@ std::string strip_of(const FlowFile& file, const Finding& finding, PictureFormat
     FilmStrip strip(*file.compiled, options);
     for (const std::string& text : finding.how) {
         std::string fault;
-        const auto move = read_move(*file.compiled, strip.runner().situation(), text, fault);
+        const auto move = read_move(*file.compiled, strip.runner().menu_state(), text, fault);
         EXPECT_TRUE(move) << text << fault;
         const bool press = move && move->kind == MoveKind::press;
         strip.add(text, press && marked ? move->control() : no_control, true);

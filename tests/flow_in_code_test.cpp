@@ -176,13 +176,14 @@ TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
                                          .with(button("options").press(open("options")))
                                          .with(button("leave").press(quit())))
                              .screen(screen("options").back(nothing()));
-    EXPECT_EQ(told(trapped),
-              "in code, screen 'options': error: no way out of 'options' [no-way-out]\n"
-              "in code, screen 'options': note: going back does nothing here\n"
-              "  how: press options\n"
-              "  here the player can: do nothing at all\n"
-              "  fix: give 'options' a button that leads on, such as 'press: back', or drop 'back: "
-              "none'\n");
+    EXPECT_EQ(
+        told(trapped),
+        "in code, screen 'options': error: the player can get stuck on 'options' [no-way-out]\n"
+        "in code, screen 'options': note: back is disabled here\n"
+        "  how: press options\n"
+        "  here the player can: do nothing at all\n"
+        "  fix: give 'options' a button that leads out, such as 'press: back', or remove 'back: "
+        "none'\n");
     const FlowFile file = trapped.read();
     EXPECT_NE(check_json(file, check(file)).find("\"what\": \"screen 'options'\""),
               std::string::npos);
@@ -204,10 +205,10 @@ TEST(FlowInCode, FindsEverySlipAtItsPlace) {
     const std::string text = told(slips);
     for (const char* expected :
          {"in code, start: error:", "did you mean 'title'?",
-          "in code, flag 'fog': error: 'fog' is said a second time [given-twice]",
-          "in code, setting 'music': error: 'to' has to be above 'from'",
+          "in code, flag 'fog': error: 'fog' is given twice [given-twice]",
+          "in code, setting 'music': error: 'to' must be greater than 'from'",
           "in code, event 'aground': error:",
-          "in code, screen 'helm': error: a screen has no 'pauzes'",
+          "in code, screen 'helm': error: a screen has no key 'pauzes'",
           "in code, screen 'title', button 'sail': error:", "[step-order]",
           "in code, screen 'title', button 'go': error:", "[bad-condition]"})
         EXPECT_NE(text.find(expected), std::string::npos) << expected << "\n" << text;

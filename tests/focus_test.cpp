@@ -41,7 +41,7 @@ class FocusTest : public testing::Test {
         const Findings findings = check_looks(file_).findings;
         return static_cast<std::size_t>(
             std::count_if(findings.begin(), findings.end(),
-                          [](const Finding& finding) { return finding.slug == Slug::stranded; }));
+                          [](const Finding& finding) { return finding.rule == RuleId::stranded; }));
     }
 
     FlowFile file_;

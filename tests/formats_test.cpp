@@ -3,7 +3,7 @@
 #include "tool_runner.hpp"
 
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/mend.hpp"
+#include "rondix/tools/fix.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -38,7 +38,7 @@ TEST(Formats, SarifIsAsItsSchemaWantsIt) {
             flows_of_code += result.count("codeFlows");
             suppressed += result.count("suppressions");
             const auto rule = result["ruleIndex"].get<std::size_t>();
-            EXPECT_EQ(slug_table()[rule].name, result["ruleId"].get<std::string>());
+            EXPECT_EQ(rule_table()[rule].name, result["ruleId"].get<std::string>());
         }
     }
     EXPECT_GE(fixes, 40u);
@@ -127,7 +127,7 @@ TEST(Formats, CaretsStandUnderWideLetters) {
 
 TEST(Formats, EveryFindingIsExplained) {
     std::size_t with_flow = 0;
-    for (const SlugRow& row : slug_table()) {
+    for (const RuleRow& row : rule_table()) {
         const Ran ran = rondix("explain " + std::string(row.name));
         EXPECT_EQ(ran.status, 0);
         EXPECT_NE(ran.output.find(row.meaning), std::string::npos) << row.name;
@@ -136,14 +136,14 @@ TEST(Formats, EveryFindingIsExplained) {
         ++with_flow;
         EXPECT_NE(ran.output.find("[" + std::string(row.name) + "]"), std::string::npos)
             << row.name << " is not in its example";
-        EXPECT_NE(ran.output.find("+++ "), std::string::npos) << row.name << " has no mend";
+        EXPECT_NE(ran.output.find("+++ "), std::string::npos) << row.name << " has no fix";
     }
     EXPECT_GE(with_flow, 38u);
     EXPECT_EQ(rondix("explain no-way-uot").status, 2);
 }
 
 /// `--fix` writes what is safe; a byte order mark and line ends stay.
-TEST(Formats, MendsAreWrittenIntoTheFile) {
+TEST(Formats, FixesAreWrittenIntoTheFile) {
     const auto folder = scratch();
     const std::string path = (folder / "game.flow.yaml").string();
     const std::string broken = contents(root() / "examples/broken/wrong-case.flow.yaml");
@@ -214,7 +214,7 @@ TEST(Formats, WatchingTellsWhatChanged) {
 }
 
 /// The exit status is that of the whole check, looks included, of what was written.
-TEST(Formats, MendsEndAsTheCheckDoes) {
+TEST(Formats, FixesEndAsTheCheckDoes) {
     const auto folder = scratch();
     const std::string path = (folder / "game.flow.yaml").string();
     std::string text = contents(root() / "examples/broken/wrong-case.flow.yaml");
@@ -241,7 +241,7 @@ TEST(Formats, SomeOptionsDoNotGoTogether) {
     const std::string flow = "examples/hello/hello.flow.yaml";
     const Ran ran = rondix("check --fix --format sarif " + flow);
     EXPECT_EQ(ran.status, 2);
-    EXPECT_EQ(ran.output, "error: --fix does not go together with --format\n");
+    EXPECT_EQ(ran.output, "error: --fix cannot be combined with --format\n");
     EXPECT_EQ(rondix("check --fix --watch " + flow).status, 2);
     EXPECT_EQ(rondix("check --watch --format json " + flow).status, 2);
     EXPECT_EQ(rondix("check --watch --save-walks walks " + flow).status, 2);
@@ -267,11 +267,11 @@ TEST(Formats, NoColourWhereNoneIsWanted) {
     const std::string plain = on_terminal("NO_COLOR=1");
     EXPECT_NE(coloured.find("\x1b["), std::string::npos);
     EXPECT_EQ(plain.find("\x1b["), std::string::npos);
-    EXPECT_NE(plain.find("\n    this leaves without a question"), std::string::npos)
+    EXPECT_NE(plain.find("\n    this leaves without a confirmation"), std::string::npos)
         << plain; // folded
     const Ran piped = rondix("check examples/broken/leaves-without-asking.flow.yaml");
     EXPECT_EQ(piped.output.find("\x1b["), std::string::npos);
-    EXPECT_NE(piped.output.find("this leaves without a question"), std::string::npos);
+    EXPECT_NE(piped.output.find("this leaves without a confirmation"), std::string::npos);
 }
 
 TEST(Formats, JsonTellsWhatIsFine) {

@@ -32,7 +32,7 @@ const std::map<std::string, std::set<std::string>> allowed = {
     {"walk", {"logic", "place", "run", "words", "proof", "live", "findings", "yaml", "reading"}},
     {"check",
      {"logic", "place", "run", "words", "proof", "findings", "yaml", "reading", "resolving"}},
-    {"mend",
+    {"fix",
      {"logic", "place", "run", "words", "proof", "findings", "yaml", "reading", "loading",
       "check"}},
     {"draw",
@@ -42,7 +42,7 @@ const std::map<std::string, std::set<std::string>> allowed = {
      {"logic", "files", "place", "run", "words", "proof", "findings", "yaml", "reading", "check",
       "draw"}},
     {"report",
-     {"logic", "place", "run", "words", "live", "findings", "reading", "walk", "check", "mend"}},
+     {"logic", "place", "run", "words", "live", "findings", "reading", "walk", "check", "fix"}},
 };
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.
@@ -50,18 +50,18 @@ const std::map<std::string, std::string> header_layers = {
     {"ids.hpp", "logic"},
     {"compiled_flow.hpp", "logic"},
     {"move.hpp", "logic"},
-    {"situation.hpp", "logic"},
+    {"menu_state.hpp", "logic"},
     {"apply.hpp", "logic"},
     {"geometry.hpp", "logic"},
     {"text.hpp", "logic"},
     {"look.hpp", "logic"},
     {"looks.hpp", "logic"},
     {"canvas.hpp", "place"},
-    {"ruler.hpp", "place"},
+    {"text_measurer.hpp", "place"},
     {"motion.hpp", "run"},
     {"waiting.hpp", "run"},
     {"rows.hpp", "run"},
-    {"standing.hpp", "run"},
+    {"runner_snapshot.hpp", "run"},
     {"effect.hpp", "run"},
     {"item.hpp", "run"},
     {"table.hpp", "logic"},
@@ -89,21 +89,21 @@ const std::map<std::string, std::string> header_layers = {
     {"tools/source.hpp", "findings"},
     {"tools/flow.hpp", "reading"},
     {"tools/move_text.hpp", "words"},
-    {"tools/situation_text.hpp", "words"},
+    {"tools/state_text.hpp", "words"},
     {"tools/walkthrough.hpp", "walk"},
     {"tools/coverage.hpp", "walk"},
     {"tools/check.hpp", "check"},
     {"tools/wiring.hpp", "check"},
     {"tools/found.hpp", "check"},
-    {"tools/silence.hpp", "check"},
+    {"tools/suppression.hpp", "check"},
     {"tools/check_all.hpp", "check"},
-    {"tools/mend.hpp", "mend"},
+    {"tools/fix.hpp", "fix"},
     {"check_options.hpp", "proof"},
-    {"saved_situation.hpp", "live"},
+    {"saved_state.hpp", "live"},
     {"effect_text.hpp", "live"},
     {"trace.hpp", "live"},
     {"tools/trace_file.hpp", "walk"},
-    {"one_more_start.hpp", "proof"},
+    {"verify_from_state.hpp", "proof"},
     {"tools/map.hpp", "draw"},
     {"tools/report.hpp", "report"},
     {"tools/text_style.hpp", "report"},
@@ -209,7 +209,7 @@ TEST(Layers, AShippedGameDragsInNothingElse) {
         ++named;
     }
     EXPECT_GE(named, 3u);
-#if defined(NDEBUG) && !defined(__SANITIZE_ADDRESS__)
+#if defined(NDEBUG) && !defined(RONDIX_SANITIZED)
     // Code and what is constant, without the flow itself.
     const std::string sizes = output_of("size " RONDIX_PACKED " | tail -1");
     const std::string flow = output_of("nm -S " RONDIX_PACKED " | grep ' packed_flow$'");

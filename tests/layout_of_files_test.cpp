@@ -1,5 +1,5 @@
 // Where entries stand in a file as text: what is taken out and put in, and what stays.
-#include "mend/yaml_layout.hpp"
+#include "fix/yaml_layout.hpp"
 #include "support.hpp"
 
 #include <yaml-cpp/yaml.h>
@@ -25,7 +25,7 @@ class FileLayout : public testing::Test {
     std::uint32_t at(const std::string& word) const {
         return static_cast<std::uint32_t>(text_.find(word));
     }
-    Place place(const std::string& word) const {
+    SourceRange place(const std::string& word) const {
         return {at(word), static_cast<std::uint32_t>(at(word) + word.size()), 0};
     }
     std::string drop_entry(const std::string& word) const {

@@ -40,7 +40,7 @@ class RandomBoxes {
 
     std::vector<Placed> placed(const Canvas& canvas) const {
         std::vector<Placed> places(flow_.looks.boxes.size());
-        place::arrange(flow_, ScreenId{0}, canvas, {rough_ruler(), {}}, places);
+        place::arrange(flow_, ScreenId{0}, canvas, {estimating_measurer(), {}}, places);
         return places;
     }
 
@@ -235,13 +235,13 @@ TEST(Layout, AWindowShowsTheWholeCanvasUnlessItIsCut) {
 
 // --- what is written in a flow
 
-Rect place_in(const std::string& screen, const std::string& control, float width = 1280,
-              float height = 720) {
+Rect bounds_in(const std::string& screen, const std::string& control, float width = 1280,
+               float height = 720) {
     const FlowFile file = good_flow("rondix: 1\nstart: title\nscreens:\n  title:\n" + screen);
     if (!file.compiled) return {};
     Runner runner(*file.compiled);
     runner.resize(width, height);
-    return runner.place_of(file.compiled->control(ScreenId{0}, control));
+    return runner.bounds_of(file.compiled->control(ScreenId{0}, control));
 }
 
 TEST(Layout, PlacesStandWhereTheFlowSays) {
@@ -250,12 +250,12 @@ TEST(Layout, PlacesStandWhereTheFlowSays) {
       - { button: b, press: quit, place: { at: bottom, width: all, height: 40, margin: 10 0 } }
       - { button: c, press: quit, place: { at: left, size: 90x90, portrait: { at: top } } }
 )";
-    EXPECT_EQ(place_in(corner, "a"), (Rect{1060, 30, 200, 50}));
-    EXPECT_EQ(place_in(corner, "a", 2560, 1440), (Rect{1060, 30, 200, 50})); // twice the pixels
-    EXPECT_EQ(place_in(corner, "a", 1600, 720), (Rect{1380, 30, 200, 50}));  // a wider canvas
-    EXPECT_EQ(place_in(corner, "b"), (Rect{10, 680, 1260, 40}));
-    EXPECT_EQ(place_in(corner, "c"), (Rect{0, 315, 90, 90}));
-    EXPECT_EQ(place_in(corner, "c", 720, 1280), (Rect{315, 0, 90, 90}));
+    EXPECT_EQ(bounds_in(corner, "a"), (Rect{1060, 30, 200, 50}));
+    EXPECT_EQ(bounds_in(corner, "a", 2560, 1440), (Rect{1060, 30, 200, 50})); // twice the pixels
+    EXPECT_EQ(bounds_in(corner, "a", 1600, 720), (Rect{1380, 30, 200, 50}));  // a wider canvas
+    EXPECT_EQ(bounds_in(corner, "b"), (Rect{10, 680, 1260, 40}));
+    EXPECT_EQ(bounds_in(corner, "c"), (Rect{0, 315, 90, 90}));
+    EXPECT_EQ(bounds_in(corner, "c", 720, 1280), (Rect{315, 0, 90, 90}));
 }
 
 TEST(Layout, GroupsStandAndArrangeAsTheFlowSays) {
@@ -269,11 +269,11 @@ TEST(Layout, GroupsStandAndArrangeAsTheFlowSays) {
       - { button: d, press: quit, in: keys }
       - { button: e, press: quit, in: keys }
 )";
-    EXPECT_EQ(place_in(groups, "a"), (Rect{535, 660, 100, 40}));
-    EXPECT_EQ(place_in(groups, "b"), (Rect{645, 660, 100, 40}));
-    EXPECT_EQ(place_in(groups, "c"), (Rect{5, 5, 50, 30}));
-    EXPECT_EQ(place_in(groups, "d"), (Rect{59, 5, 50, 30}));
-    EXPECT_EQ(place_in(groups, "e"), (Rect{5, 41, 50, 30}));
+    EXPECT_EQ(bounds_in(groups, "a"), (Rect{535, 660, 100, 40}));
+    EXPECT_EQ(bounds_in(groups, "b"), (Rect{645, 660, 100, 40}));
+    EXPECT_EQ(bounds_in(groups, "c"), (Rect{5, 5, 50, 30}));
+    EXPECT_EQ(bounds_in(groups, "d"), (Rect{59, 5, 50, 30}));
+    EXPECT_EQ(bounds_in(groups, "e"), (Rect{5, 41, 50, 30}));
 }
 
 TEST(Layout, AScreenThatSaysNothingGetsAColumnThatStaysOnTheCanvas) {
@@ -285,11 +285,11 @@ TEST(Layout, AScreenThatSaysNothingGetsAColumnThatStaysOnTheCanvas) {
         for (const Size window : {Size{960, 540}, Size{1280, 720}, Size{720, 1280}}) {
             Rect last{};
             for (unsigned i = 0; i < count; ++i) {
-                const Rect place =
-                    place_in(screen, "b" + std::to_string(i), window.width, window.height);
-                EXPECT_GE(place.y, last.bottom()) << i << " of " << count;
-                EXPECT_GT(place.height, 0);
-                last = place;
+                const Rect bounds =
+                    bounds_in(screen, "b" + std::to_string(i), window.width, window.height);
+                EXPECT_GE(bounds.y, last.bottom()) << i << " of " << count;
+                EXPECT_GT(bounds.height, 0);
+                last = bounds;
             }
             EXPECT_LE(last.bottom(), window.height > window.width ? 1280 : 720);
         }

@@ -18,7 +18,7 @@ namespace {
 
 namespace fs = std::filesystem;
 
-#if defined(__SANITIZE_ADDRESS__)
+#if defined(RONDIX_SANITIZED)
 constexpr double slower = 5; // of all that is measured
 constexpr bool is_watched = true;
 #else
@@ -141,7 +141,7 @@ TEST_F(Limits, OfTimeHoldInEveryStageOfTheCheck) {
     expect_in_time({"check", put("slow.flow.yaml", with_picture)}, 1);
 }
 
-TEST_F(Limits, OfTimeHoldForMends) {
+TEST_F(Limits, OfTimeHoldForFixes) {
     expect_in_time({"check", put("long.flow.yaml", long_flow(3'000)), "--fix"}, 2);
     expect_in_time({"check", put("lock.flow.yaml", lock_flow(16)), "--fix"}, 1);
 }

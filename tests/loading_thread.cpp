@@ -17,7 +17,8 @@ int main(int, char** argv) {
     for (int i = 0; i < 60; ++i) {
         const std::string file = folder + (i % 4 == 3 ? "no-such.json" : "pier.json");
         const bool fails = i % 5 == 4;
-        loading.begin([=](Onlooker& onlooker) { return load_scene(file, fails, onlooker); });
+        loading.begin(
+            [=](ProgressReporter& progress) { return load_scene(file, fails, progress); });
         const auto looks = random() % 300;
         for (unsigned look = 0; look < looks && loading.is_busy(); ++look) {
             furthest = std::max(furthest, loading.share());

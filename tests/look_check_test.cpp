@@ -9,10 +9,10 @@
 namespace rondix::test {
 namespace {
 
-std::string slugs(const Findings& findings) {
+std::string rules(const Findings& findings) {
     std::string text;
     for (const Finding& finding : findings)
-        text += (text.empty() ? "" : " ") + std::string(row_of(finding.slug).name);
+        text += (text.empty() ? "" : " ") + std::string(row_of(finding.rule).name);
     return text;
 }
 
@@ -88,13 +88,13 @@ TEST(LookCheck, EachSlipIsTold) {
          "missing-file"},
         {screen("", "styles: { title: { font: Nowhere Sans } }\n"), "missing-file"},
     };
-    for (const auto& [text, slug] : slips) EXPECT_EQ(slugs(looks_of(text)), slug) << text;
+    for (const auto& [text, rule] : slips) EXPECT_EQ(rules(looks_of(text)), rule) << text;
 }
 
 TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {
     const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // 200x56
     const auto with = [&](const std::string& style) {
-        return slugs(looks_of(
+        return rules(looks_of(
             screen(fmt::format("      - {{ panel: a, place: {{ at: top, size: 400x56 }}, style: "
                                "{{ fill: none, border: none, image: \"{}\"{} }} }}\n",
                                art, style))));
@@ -110,10 +110,11 @@ TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
                   screen("      - { button: a, text: A, press: quit, place: { at: "
                          "left, size: 300x60, portrait: { offset: -200 0 } } }\n"));
     const Findings findings = check_looks(file, {.sizes = {{1280, 720}, {720, 1280}}}).findings;
-    ASSERT_EQ(slugs(findings), "off-canvas");
-    EXPECT_EQ(finding_text(findings[0], file.sources).substr(0, 89),
-              "test.flow.yaml:7:19: error: 'a' stands over the edge of the canvas (at 720x1280) "
-              "[off-can");
+    ASSERT_EQ(rules(findings), "off-canvas");
+    const std::string text = finding_text(findings[0], file.sources);
+    EXPECT_EQ(text.substr(0, text.find('\n')),
+              "test.flow.yaml:7:19: error: 'a' extends beyond the canvas (at 720x1280) "
+              "[off-canvas]");
 }
 
 /// What the game shows under a text may be anything.
@@ -125,7 +126,7 @@ TEST(LookCheck, ATextOverTheGameNeedsAGroundOfItsOwn) {
             "controls: [{ "
             "label: speed, text: 12 knots, place: { at: top }, style: " +
             style + " }]\n");
-        return slugs(check_looks(file).findings);
+        return rules(check_looks(file).findings);
     };
     EXPECT_EQ(hud("{ text-color: \"#ffffff\" }"), "low-contrast");
     EXPECT_EQ(hud("{ text-color: \"#000000\" }"), "low-contrast");
@@ -153,7 +154,7 @@ screens:
 )");
     for (const PictureSize size :
          {PictureSize{960, 540}, PictureSize{2560, 1440}, PictureSize{720, 1280}})
-        EXPECT_EQ(slugs(check_looks(file, {.sizes = {size}}).findings), "");
+        EXPECT_EQ(rules(check_looks(file, {.sizes = {size}}).findings), "");
 }
 
 TEST(Contrast, IsAsItIsDefined) {

@@ -13,7 +13,7 @@ const std::string head = "rondix: 1\nstart: title\n";
 const std::string tail = "screens:\n  title: { controls: [{ button: go, text: Go, press: quit, "
                          "style: mine }] }\n";
 
-/// The style that the button of `tail` wears.
+/// The style of the button of `tail`.
 Style style_from(const std::string& styles) {
     const FlowFile file = good_flow(head + styles + tail);
     if (!file.compiled) return {};
@@ -73,15 +73,15 @@ TEST(Looks, AStyleMayStandWhereItIsUsed) {
 )");
     ASSERT_TRUE(file.compiled);
     const CompiledFlow& flow = *file.compiled;
-    std::vector<Style> worn;
+    std::vector<Style> styles;
     for (const Box& box : flow.looks.boxes)
         if (box.role == BoxRole::control && box.text.length == 1) // not the built-in screen's
-            worn.push_back(flow.looks[box.style]);
-    ASSERT_EQ(worn.size(), 2u);
-    EXPECT_EQ(worn[0].looks[0].ink, rgb(0xFF0000));
-    EXPECT_EQ(flow.text(worn[0].dresses[static_cast<std::size_t>(LookState::on)].text), "Yes");
-    EXPECT_EQ(worn[1].looks[0].fill_end, rgb(0x0000FF)); // a gradient, on the kind's own style
-    EXPECT_GT(worn[1].least.height, 0);
+            styles.push_back(flow.looks[box.style]);
+    ASSERT_EQ(styles.size(), 2u);
+    EXPECT_EQ(styles[0].looks[0].ink, rgb(0xFF0000));
+    EXPECT_EQ(flow.text(styles[0].dresses[static_cast<std::size_t>(LookState::on)].text), "Yes");
+    EXPECT_EQ(styles[1].looks[0].fill_end, rgb(0x0000FF)); // a gradient, on the kind's own style
+    EXPECT_GT(styles[1].least.height, 0);
 }
 
 TEST(Looks, PiecesFollowTheStateOfTheirControl) {
@@ -112,7 +112,7 @@ TEST(Looks, PiecesFollowTheStateOfTheirControl) {
     EXPECT_EQ(piece().text, "!");
 }
 
-TEST(Looks, EveryTextGoesThroughTheWording) {
+TEST(Looks, EveryTextGoesThroughTheTranslator) {
     const FlowFile file = good_flow(head + R"(screens:
   title:
     title: Heading
@@ -121,13 +121,13 @@ TEST(Looks, EveryTextGoesThroughTheWording) {
       - { button: a, text: Press, press: todo not yet, pieces: [{ text: piece }], style: { focused: { text: Pressed } } }
 )");
     Runner runner(*file.compiled);
-    runner.set_wording({nullptr, [](void*, std::string_view written) -> std::string_view {
-                            static std::string worded;
-                            static std::map<std::string, std::string> all;
-                            return all
-                                .try_emplace(std::string(written), "<" + std::string(written) + ">")
-                                .first->second;
-                        }});
+    runner.set_translator(
+        {nullptr, [](void*, std::string_view written) -> std::string_view {
+             static std::string worded;
+             static std::map<std::string, std::string> all;
+             return all.try_emplace(std::string(written), "<" + std::string(written) + ">")
+                 .first->second;
+         }});
     runner.start();
     runner.advance(1);
     runner.press(Button::accept);
@@ -144,7 +144,7 @@ TEST(Looks, RightToLeftTurnsPlacesAndTexts) {
     runner.start();
     runner.set_mirrored(true);
     const Item item = runner.view().back();
-    EXPECT_EQ(item.place, (Rect{1180, 5, 90, 30}));
+    EXPECT_EQ(item.bounds, (Rect{1180, 5, 90, 30}));
     EXPECT_EQ(item.align, Edge::end);
     EXPECT_LT(item.transform.yx, 0); // turned the other way round
 }
@@ -163,7 +163,7 @@ TEST(Looks, SlipsAreToldWhereTheyStand) {
         {"palette: { sea: blue }\n", "3:17: error: there is no colour 'blue' [unknown-name]"},
         {"palette: { sea: \"#12345\" }\n", "3:18: error: '#12345' is no colour [unknown-name]"},
         {"palette: { sea: }\n",
-         "3:12: error: 'sea' wants a colour, such as \"#c9a24a\" [wrong-type]"},
+         "3:12: error: 'sea' needs a colour, such as \"#c9a24a\" [wrong-type]"},
         {"styles: { button: { fill: ambr } }\n",
          "3:27: error: there is no colour 'ambr'; did you mean 'amber'? [unknown-name]"},
         {"styles: { button: { fil: amber } }\n",
@@ -173,27 +173,27 @@ TEST(Looks, SlipsAreToldWhereTheyStand) {
         {"styles: { button: { focused: { font: Inter } } }\n",
          "3:32: error: 'font' is the same in every state [wrong-type]"},
         {"styles: { button: { focused: amber } }\n",
-         "3:30: error: 'focused' is a state; what changes in it is written as a map [wrong-type]"},
+         "3:30: error: 'focused' is a state; it needs keys with values [wrong-type]"},
         {"styles: { button: { corner: round } }\n",
-         "3:29: error: 'corner' wants a number from 0 to 100000 [wrong-type]"},
+         "3:29: error: 'corner' needs a number from 0 to 100000 [wrong-type]"},
         {"styles: { button: { opacity: 150% } }\n",
-         "3:30: error: 'opacity' wants a share from 0% to 100% [wrong-type]"},
+         "3:30: error: 'opacity' needs a share from 0% to 100% [wrong-type]"},
         {"styles: { button: { transition: 2h } }\n",
-         "3:33: error: 'transition' wants a time of at most a minute and how it runs (even, in, "
+         "3:33: error: 'transition' needs a time of at most a minute and how it runs (even, in, "
          "out, "
          "both), such as 120ms both [wrong-type]"},
         {"styles: { a: { extends: b }, b: { extends: a } }\n",
-         "3:44: error: this closes a circle: the style 'a' is like this one already "
+         "3:44: error: this makes a cycle: the style 'a' already extends this one "
          "[like-circle]"},
         {"styles: { a: { extends: buton } }\n",
          "3:25: error: there is no style 'buton'; did you mean 'button'? [unknown-name]"},
         {"enters: slide up\n",
-         "3:9: error: 'enters' wants cut, fade, grow, or slide and a side, with a time and how it "
+         "3:9: error: 'enters' needs cut, fade, grow, or slide and a side, with a time and how it "
          "runs: slide left 250ms both [wrong-type]"},
         {"window: fill\n",
-         "3:9: error: 'window' wants one of grow, bars, cut, keep-height, keep-width [wrong-type]"},
+         "3:9: error: 'window' needs one of grow, bars, cut, keep-height, keep-width [wrong-type]"},
         {"safe-margin: 5%\n",
-         "3:14: error: 'safe-margin' wants one number, or two: across and down, such as 24 40 "
+         "3:14: error: 'safe-margin' needs one number, or two: across and down, such as 24 40 "
          "[wrong-type]"},
         {"theme: no-such.theme.yaml\n",
          "3:8: error: cannot read 'no-such.theme.yaml': No such file or directory [missing-file]"},
@@ -210,18 +210,18 @@ TEST(Looks, SlipsAreToldWhereTheyStand) {
 TEST(Looks, SlipsOfPlacesAreToldWhereTheyStand) {
     const Slip slips[] = {
         {"place: { at: centre }",
-         "6:61: error: 'at' wants one of top-left, top, top-right, left, middle, right, "
+         "6:61: error: 'at' needs one of top-left, top, top-right, left, middle, right, "
          "bottom-left, bottom, bottom-right [wrong-type]"},
         {"place: { offset: 3 }",
-         "6:65: error: 'offset' wants two numbers, to the right and down, such as 20 -4 "
+         "6:65: error: 'offset' needs two numbers, to the right and down, such as 20 -4 "
          "[wrong-type]"},
-        {"place: { size: 300 }", "6:63: error: 'size' wants a size such as 300x64 [wrong-type]"},
+        {"place: { size: 300 }", "6:63: error: 'size' needs a size such as 300x64 [wrong-type]"},
         {"place: { widht: 300 }",
-         "6:57: error: a place has no 'widht'; did you mean 'width'? [unknown-key]"},
+         "6:57: error: a place has no key 'widht'; did you mean 'width'? [unknown-key]"},
         {"in: footer",
          "6:52: error: this screen has no group 'footer'; did you mean 'foot'? [unknown-name]"},
         {"style: loud", "6:55: error: there is no style 'loud' [unknown-name]"},
-        {"pieces: [{ file: 7, at: left }]", "6:68: error: a piece has no 'at' [unknown-key]"},
+        {"pieces: [{ file: 7, at: left }]", "6:68: error: a piece has no key 'at' [unknown-key]"},
     };
     for (const Slip& slip : slips) {
         const FlowFile file = load_flow_text(
@@ -291,8 +291,8 @@ screens:
         for (const Size window : {Size{1280, 720}, Size{300, 900}}) {
             runner.resize(window.width, window.height);
             for (const Item& item : runner.view()) {
-                EXPECT_GE(item.place.width, 0);
-                EXPECT_GE(item.place.height, 0);
+                EXPECT_GE(item.bounds.width, 0);
+                EXPECT_GE(item.bounds.height, 0);
             }
         }
     }

@@ -28,8 +28,8 @@ namespace {
 bool is_come_to(const CompiledFlow& flow, std::uint32_t number) {
     const ScreenId trap = flow.screen("trap");
     std::mt19937 random(number);
-    std::vector<Move> room(most_moves(flow));
-    Situation there(flow);
+    std::vector<Move> room(max_moves(flow));
+    MenuState there(flow);
     for (int walk = 0; walk < 60; ++walk) {
         start(flow, there);
         for (int step = 0; step < 150; ++step) {
@@ -41,7 +41,7 @@ bool is_come_to(const CompiledFlow& flow, std::uint32_t number) {
                 const auto flag = FlagId(random() % flow.flags.size());
                 move = there.flag(flag) ? Move::lower(flag) : Move::raise(flag);
             }
-            Situation after = there;
+            MenuState after = there;
             if (apply(flow, after, move).quits) continue;
             there.assign(after);
         }
@@ -60,7 +60,7 @@ struct Told {
         const FlowFile file = load_flow_text("family", family_flow(family, number));
         ASSERT_TRUE(file.compiled);
         CheckOptions options;
-        options.most_seconds = 60;
+        options.max_seconds = 60;
         const auto began = std::chrono::steady_clock::now();
         const CheckResult result = check(file, options);
         const std::chrono::duration<double> took = std::chrono::steady_clock::now() - began;
@@ -70,7 +70,7 @@ struct Told {
         open += result.open.empty() ? 0 : 1;
         bool is_told = false;
         for (const Finding& finding : result.findings) {
-            if (finding.slug == Slug::no_way_out) {
+            if (finding.rule == RuleId::no_way_out) {
                 EXPECT_NE(finding.text.find("'trap'"), std::string::npos) << finding.text;
                 is_told = true;
             }
@@ -153,7 +153,7 @@ TEST(ManyFlags, WhatIsOpenIsTold) {
     const FlowFile file =
         load_flow_text("family", family_flow({.screens = 80, .own_flags = 16, .share = 0.6}, 2));
     CheckOptions little;
-    little.most_work_for_shortest = little.most_work_for_doubts = 1;
+    little.max_work_for_shortest = little.max_work_for_doubts = 1;
     const CheckResult result = check(file, little);
     ASSERT_FALSE(result.open.empty());
     const std::string text = check_text(file, result);
@@ -167,7 +167,7 @@ TEST(ManyFlags, WhatIsOpenIsTold) {
         EXPECT_EQ(json["open"][i]["text"], open.text);
         EXPECT_TRUE(json["open"][i]["place"]["line"].is_number());
         for (const Finding& finding : result.findings) // and not told as well
-            EXPECT_FALSE(finding.slug == open.slug && finding.place.begin == open.place.begin);
+            EXPECT_FALSE(finding.rule == open.rule && finding.place.begin == open.place.begin);
     }
 }
 
@@ -179,20 +179,20 @@ TEST(ManyFlags, TabsThatAllOpenEachOtherAreProved) {
     }
 }
 
-/// Where it is not known what lies beneath, one head stands for many. So not every `back to` that
+/// Where it is not known the screens beneath, one head stands for many. So not every `back to` that
 /// finds nothing is told; and a screen behind a trap may be told as one more, which it is.
 void leave_what_is_alike(CheckResult& exact, CheckResult& quick) {
-    const auto is_idle = [](const Finding& finding) { return finding.slug == Slug::idle_step; };
+    const auto is_idle = [](const Finding& finding) { return finding.rule == RuleId::idle_step; };
     EXPECT_LE(std::count_if(quick.findings.begin(), quick.findings.end(), is_idle),
               std::count_if(exact.findings.begin(), exact.findings.end(), is_idle));
     std::erase_if(exact.findings, is_idle);
     std::erase_if(quick.findings, is_idle);
     const auto stuck = [](const Finding& finding) {
-        return finding.slug == Slug::no_way_out || finding.slug == Slug::no_quit;
+        return finding.rule == RuleId::no_way_out || finding.rule == RuleId::no_quit;
     };
     const auto has_no_goal = [](const CheckResult& result) {
         return std::any_of(result.findings.begin(), result.findings.end(),
-                           [](const Finding& finding) { return finding.slug == Slug::no_goal; });
+                           [](const Finding& finding) { return finding.rule == RuleId::no_goal; });
     };
     if (has_no_goal(exact) && !has_no_goal(quick)) { // it is not known, and each trap is told
         EXPECT_TRUE(std::any_of(quick.findings.begin(), quick.findings.end(), stuck));
@@ -203,7 +203,7 @@ void leave_what_is_alike(CheckResult& exact, CheckResult& quick) {
     std::erase_if(quick.findings, [&](const Finding& more) {
         return stuck(more) && std::none_of(exact.findings.begin(), exact.findings.end(),
                                            [&](const Finding& known) {
-                                               return known.slug == more.slug &&
+                                               return known.rule == more.rule &&
                                                       known.place.begin == more.place.begin &&
                                                       known.with == more.with;
                                            });
@@ -221,9 +221,9 @@ std::size_t compare(const FlowFile& file, CheckResult exact, CheckResult quick, 
     if (quick.findings.size() != exact.findings.size()) return 0;
     for (std::size_t i = 0; i < quick.findings.size(); ++i) {
         const Finding& found = quick.findings[i];
-        EXPECT_EQ(found.slug, exact.findings[i].slug);
+        EXPECT_EQ(found.rule, exact.findings[i].rule);
         // (What is told of a whole circle stands where the fewest known moves lead.)
-        if (found.slug != Slug::reopens || found.also.empty()) {
+        if (found.rule != RuleId::reopens || found.also.empty()) {
             EXPECT_EQ(found.place.begin, exact.findings[i].place.begin);
         }
         // (Of one head that stands for many it may be another that is come to first.)
@@ -243,7 +243,7 @@ std::size_t compare(const FlowFile& file, CheckResult exact, CheckResult quick, 
 }
 
 /// Every random family, with next to no work allowed for shortest ways; and with nothing kept apart
-/// of what lies beneath on circles.
+/// of the screens beneath on circles.
 TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
     std::size_t not_shortest = 0, walked = 0;
     for (const Shape shape :
@@ -255,14 +255,14 @@ TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
             const CheckResult exact = check(file);
             ASSERT_TRUE(exact.open.empty());
             CheckOptions little;
-            little.most_work_for_shortest = 1;
+            little.max_work_for_shortest = 1;
             not_shortest += compare(file, exact, check(file, little), walked, false);
-            little.most_work_for_doubts = 1; // then some of it is open, and nothing is told wrong
+            little.max_work_for_doubts = 1; // then some of it is open, and nothing is told wrong
             const CheckResult least = check(file, little);
             EXPECT_TRUE(least.verdict == exact.verdict ||
-                        (least.verdict == Verdict::not_settled && !least.open.empty()));
+                        (least.verdict == Verdict::undecided && !least.open.empty()));
             CheckOptions loose;
-            loose.most_reopenable = 0;
+            loose.max_reopenable = 0;
             not_shortest += compare(file, exact, check(file, loose), walked, true);
             if (HasFailure()) break;
         }
@@ -282,9 +282,9 @@ void expect_lost(const FlowFile& file, const Finding& found) {
     DeviceSet devices = flow.devices;
     for (const DeviceSet one : players(flow))
         if (names_of(one) == found.with) devices = one;
-    const bool play_is_a_goal = found.slug != Slug::no_quit;
-    const Silence silence = found.slug == Slug::no_way_out ? Silence::ends : Silence::counts;
-    const auto lost = is_lost(flow, runner.situation(), devices, play_is_a_goal, silence);
+    const bool play_is_a_goal = found.rule != RuleId::no_quit;
+    const Silence silence = found.rule == RuleId::no_way_out ? Silence::ends : Silence::counts;
+    const auto lost = is_lost(flow, runner.menu_state(), devices, play_is_a_goal, silence);
     EXPECT_TRUE(lost.value_or(true)) << found.text;
 }
 
@@ -304,15 +304,15 @@ TEST(ManyFlags, MoreThanCanBeToldApartCostNoTruth) {
                 if (exact.figures.tracked_flags <= bits) continue;
                 ++needed_more;
                 CheckOptions few;
-                few.most_bits = bits;
+                few.max_bits = bits;
                 const CheckResult result = check(file, few);
                 settled += result.verdict == exact.verdict ? 1 : 0;
                 EXPECT_TRUE(result.verdict == exact.verdict ||
-                            (result.verdict == Verdict::not_settled && !result.open.empty()))
+                            (result.verdict == Verdict::undecided && !result.open.empty()))
                     << check_text(file, result);
                 for (const Finding& found : result.findings)
-                    if (found.slug == Slug::no_way_out || found.slug == Slug::no_quit ||
-                        found.slug == Slug::endless_wait) {
+                    if (found.rule == RuleId::no_way_out || found.rule == RuleId::no_quit ||
+                        found.rule == RuleId::endless_wait) {
                         expect_lost(file, found);
                         ++traps;
                     }
@@ -338,19 +338,19 @@ TEST(ManyFlags, HalfAResultIsAResult) {
             const CheckResult whole = check(file);
             std::set<std::uint32_t> trapped;
             for (const Finding& finding : whole.findings)
-                if (finding.slug == Slug::no_way_out) trapped.insert(finding.place.begin);
+                if (finding.rule == RuleId::no_way_out) trapped.insert(finding.place.begin);
             for (const double seconds : {0.001, 0.003, 0.01, 0.02, 0.03, 0.05, 0.1}) {
                 CheckOptions options;
-                options.most_seconds = seconds;
+                options.max_seconds = seconds;
                 const CheckResult half = check(file, options);
                 if (half.stop == Stop::nothing) continue;
                 ++stopped;
                 std::set<std::uint32_t> told;
                 for (const Finding& finding : half.findings) {
-                    EXPECT_FALSE(finding.slug == Slug::no_way_out &&
+                    EXPECT_FALSE(finding.rule == RuleId::no_way_out &&
                                  !trapped.contains(finding.place.begin))
                         << finding.text;
-                    if (finding.slug != Slug::no_way_out) continue;
+                    if (finding.rule != RuleId::no_way_out) continue;
                     ++traps;
                     told.insert(finding.place.begin);
                     expect_lost(file, finding);
@@ -387,12 +387,12 @@ TEST(ManyFlags, WhereALimitCutsTheRestOffTheNearestTrapIsToldFirst) {
     const FlowFile file = load_flow_text("lock", text);
     ASSERT_TRUE(file.compiled);
     CheckOptions options;
-    options.most_heads = 1000;
+    options.max_heads = 1000;
     const CheckResult half = check(file, options);
     ASSERT_EQ(half.stop, Stop::heads);
     ASSERT_GE(half.findings.size(), 2u);
-    EXPECT_EQ(half.findings[0].text, "no way out of 'near-pit'");
-    EXPECT_EQ(half.findings[1].text, "no way out of 'far-pit'");
+    EXPECT_EQ(half.findings[0].text, "the player can get stuck on 'near-pit'");
+    EXPECT_EQ(half.findings[1].text, "the player can get stuck on 'far-pit'");
 }
 
 /// Tabs that all open each other are one fault, with one word on what to write instead.
@@ -411,13 +411,13 @@ TEST(ManyFlags, ManyReopeningsOnOneCircleAreOneFinding) {
     EXPECT_EQ(result.verdict, Verdict::proved);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     const Finding& found = result.findings[0];
-    EXPECT_EQ(found.slug, Slug::reopens);
+    EXPECT_EQ(found.rule, RuleId::reopens);
     EXPECT_EQ(found.how.size(), 2u); // there, and back
-    EXPECT_NE(found.mend.find("write 'go' instead of 'open'"), std::string::npos);
-    std::string mended = text; // as it is said there
-    for (std::size_t at = 0; (at = mended.find("press: open", at)) != std::string::npos;)
-        mended.replace(at, 11, "press: go");
-    EXPECT_TRUE(check(load_flow_text("tabs", mended)).findings.empty());
+    EXPECT_NE(found.fix.find("write 'go' instead of 'open'"), std::string::npos);
+    std::string fixed = text; // as it is said there
+    for (std::size_t at = 0; (at = fixed.find("press: open", at)) != std::string::npos;)
+        fixed.replace(at, 11, "press: go");
+    EXPECT_TRUE(check(load_flow_text("tabs", fixed)).findings.empty());
 }
 
 } // namespace

@@ -171,7 +171,7 @@ TEST(MapFold, WhatAWayPassesStaysOnTheMap) {
     const FlowFile file = load_flow((root() / large).string());
     const CompiledFlow& flow = *file.compiled;
     std::vector<Move> way;
-    Situation now(flow);
+    MenuState now(flow);
     start(flow, now);
     for (const char* text : {"loaded", "press almanac", "press birds", "press birds-gull"}) {
         std::string fault;
@@ -236,7 +236,7 @@ TEST(MapParts, EndForAnyFlowAndAnyNumberOfCards) {
             continue;
         MapOptions options;
         options.pictures = false;
-        options.most_cards = 5;
+        options.max_cards = 5;
         std::size_t parts = 0;
         std::string fault;
         const auto take = [&](const MapPart&) { return ++parts < 200; };

@@ -26,7 +26,7 @@ TEST(MapWay, PassesWhatTheMovesPass) {
     const CheckResult result = check_all(file);
     ASSERT_EQ(result.findings.size(), 1u);
     std::vector<Move> moves;
-    Situation now(*file.compiled);
+    MenuState now(*file.compiled);
     start(*file.compiled, now);
     for (const std::string& text : result.findings[0].how) {
         std::string fault;
@@ -49,9 +49,9 @@ TEST(MapWay, OfEveryFindingEndsWhereItIs) {
         if (!file.compiled) continue;
         const CheckResult result = check_all(file);
         for (const Finding& finding : result.findings) {
-            if (finding.slug != Slug::no_way_out) continue;
+            if (finding.rule != RuleId::no_way_out) continue;
             std::vector<Move> moves;
-            Situation now(*file.compiled);
+            MenuState now(*file.compiled);
             start(*file.compiled, now);
             for (const std::string& text : finding.how) {
                 std::string fault;

@@ -112,7 +112,7 @@ TEST(MoreRules, ARequestIsAnsweredWhileItsScreenIsCurrent) {
     EXPECT_EQ(play.stack(), "bridge > pause > saved"); // in the place of the screen that waited
     play.move("back", "press save", "fails save");
     EXPECT_EQ(play.stack(), "bridge > pause > not-saved");
-    play.move("back", "press save", "given up save");
+    play.move("back", "press save", "times out save");
     EXPECT_EQ(play.stack(), "bridge > pause > not-saved");
 }
 
@@ -211,7 +211,7 @@ TEST(MoreRules, LeavingWithoutAQuestionIsTold) {
     const FlowFile file = good_flow(text);
     const CheckResult result = check(file);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
-    EXPECT_EQ(result.findings[0].slug, Slug::leaves_unasked);
+    EXPECT_EQ(result.findings[0].rule, RuleId::leaves_unasked);
     EXPECT_EQ(result.findings[0].how.back(), "press calm");
     EXPECT_EQ(result.findings[0].how.size(), 6u); // raised, loaded, sail, loaded, menu, calm
 }
@@ -235,7 +235,7 @@ TEST(MoreRules, AFlowMayStartByCondition) {
     Runner runner(play.flow());
     runner.set_setting(play.flow().setting("met"), 1);
     runner.start(); // with what was put in before
-    EXPECT_EQ(runner.situation().current(), play.flow().screen("title"));
+    EXPECT_EQ(runner.menu_state().current(), play.flow().screen("title"));
 }
 
 // --- in the Runner
@@ -252,12 +252,12 @@ class MoreRunner : public testing::Test {
     const CompiledFlow& flow() const { return *file_.compiled; }
     bool move(const char* text) {
         std::string fault;
-        const auto move = read_move(flow(), runner_.situation(), text, fault);
+        const auto move = read_move(flow(), runner_.menu_state(), text, fault);
         EXPECT_TRUE(move) << fault;
         return move && runner_.replay(*move);
     }
     std::string screen() const {
-        return std::string(flow().text(flow()[runner_.situation().current()].id));
+        return std::string(flow().text(flow()[runner_.menu_state().current()].id));
     }
     /// The first effect of a kind since the last call.
     std::optional<Effect> effect(EffectKind kind) {
@@ -278,7 +278,7 @@ TEST_F(MoreRunner, AnswersToRequestsWaitUntilTheyCanTakeEffect) {
     const auto asked = effect(EffectKind::request);
     ASSERT_TRUE(asked);
     runner_.set_flag(flow().flag("pad"), false);
-    runner_.tell(flow().event("pad-lost"));
+    runner_.post(flow().event("pad-lost"));
     EXPECT_TRUE(runner_.done(asked->ticket));
     EXPECT_FALSE(runner_.failed(asked->ticket)); // the first answer counts
     EXPECT_EQ(screen(), "lost-pad");
@@ -307,7 +307,7 @@ TEST_F(MoreRunner, ARequestIsGivenUpInTimeAndOffWhenItsScreenGoes) {
 TEST_F(MoreRunner, AnAnswerToALoadWaitsForAnUrgentScreen) {
     runner_.set_flag(flow().flag("pad"), false);
     move("press sail");
-    runner_.tell(flow().event("pad-lost"));
+    runner_.post(flow().event("pad-lost"));
     EXPECT_TRUE(runner_.loaded(runner_.ticket()));
     runner_.advance(30); // what was answered is not given up
     EXPECT_EQ(screen(), "lost-pad");
@@ -356,11 +356,11 @@ TEST_F(MoreRunner, AnUnkeptChangeIsUndone) {
 
 TEST_F(MoreRunner, TheSafeAnswerHasTheFocus) {
     move("press leave");
-    const ScreenId question = runner_.situation().foremost();
+    const ScreenId question = runner_.menu_state().foremost();
     EXPECT_EQ(runner_.focus(), flow().control(question, "no"));
     runner_.press(Button::accept); // in the settling time: dropped
     runner_.release(Button::accept);
-    EXPECT_EQ(runner_.situation().foremost(), question);
+    EXPECT_EQ(runner_.menu_state().foremost(), question);
     runner_.advance(0.2);
     runner_.press(Button::down);
     runner_.press(Button::accept);

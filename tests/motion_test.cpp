@@ -8,7 +8,7 @@
 namespace rondix::test {
 namespace {
 
-float most_difference(const Shares& a, const Shares& b) {
+float max_difference(const Shares& a, const Shares& b) {
     float most = 0;
     for (std::size_t i = 0; i < a.size(); ++i) most = std::max(most, std::abs(a[i] - b[i]));
     return most;
@@ -40,7 +40,7 @@ TEST(Motion, NoTurnMakesAJump) {
             const Shares before = change.shares();
             wanted = LookState(number(5));
             change.turn_to(wanted, time);
-            EXPECT_LT(most_difference(before, change.shares()), 1e-5F);
+            EXPECT_LT(max_difference(before, change.shares()), 1e-5F);
             change.advance(static_cast<float>(number(100)) / 1000);
             float sum = 0;
             for (const float share : change.shares()) sum += share;
@@ -66,7 +66,7 @@ TEST(Motion, TurnedBackMidwayItRunsBackTheWayItCame) {
     change.turn_to(LookState::rest, time);
     for (int i = 5; i >= 0; --i) {
         change.advance(0.01F);
-        EXPECT_LT(most_difference(way[static_cast<std::size_t>(i)], change.shares()), 1e-3F);
+        EXPECT_LT(max_difference(way[static_cast<std::size_t>(i)], change.shares()), 1e-3F);
     }
     change.advance(0.001F);
     EXPECT_FALSE(change.moving());
@@ -78,32 +78,33 @@ TEST(Motion, AScreenTurnedBackStaysWhereItIs) {
         return std::uniform_int_distribution(0, below - 1)(random);
     };
     for (int run = 0; run < 1000; ++run) {
-        const auto passage = [&] {
-            return Passage{Passage::By(1 + number(3)),
-                           Passage::From(number(4)),
-                           {static_cast<std::uint16_t>(50 + number(300)), Ease(number(4))}};
+        const auto screen_transition = [&] {
+            return ScreenTransition{
+                ScreenTransition::By(1 + number(3)),
+                ScreenTransition::From(number(4)),
+                {static_cast<std::uint16_t>(50 + number(300)), Ease(number(4))}};
         };
-        Presence presence;
+        ScreenAnimation screen_animation;
         for (int step = 0; step < 30; ++step) {
-            const bool was_still = !presence.moving();
-            const float before = presence.amount();
+            const bool was_still = !screen_animation.moving();
+            const float before = screen_animation.amount();
             const bool in = number(2) == 0;
             if (in)
-                presence.enter(passage());
+                screen_animation.enter(screen_transition());
             else
-                presence.leave(passage());
+                screen_animation.leave(screen_transition());
             if (!was_still) {
-                EXPECT_NEAR(before, presence.amount(), 1e-5F);
+                EXPECT_NEAR(before, screen_animation.amount(), 1e-5F);
             }
-            presence.advance(static_cast<float>(number(80)) / 1000);
+            screen_animation.advance(static_cast<float>(number(80)) / 1000);
         }
-        presence.enter(passage());
-        presence.advance(1);
-        EXPECT_FLOAT_EQ(presence.amount(), 1);
-        presence.leave(passage());
-        EXPECT_FLOAT_EQ(presence.amount(), 1);
-        presence.advance(1);
-        EXPECT_FALSE(presence.seen());
+        screen_animation.enter(screen_transition());
+        screen_animation.advance(1);
+        EXPECT_FLOAT_EQ(screen_animation.amount(), 1);
+        screen_animation.leave(screen_transition());
+        EXPECT_FLOAT_EQ(screen_animation.amount(), 1);
+        screen_animation.advance(1);
+        EXPECT_FALSE(screen_animation.seen());
         if (HasFailure()) FAIL() << "run " << run;
     }
 }
@@ -118,7 +119,7 @@ TEST(Motion, BlendingWithNothingLendsNoColour) {
     EXPECT_EQ(blend(looks, {0, 1, 0, 0, 0}), looks[1]);
 }
 
-/// Rule 10: the same input gives the same situations and effects, whatever the styles and times.
+/// Rule 10: the same input gives the same menu states and effects, whatever the styles and times.
 TEST(Motion, StylesNeverChangeWhatHappens) {
     const FlowFile plain = demo_flow();
     const FlowFile slow = demo_flow(R"(
@@ -145,12 +146,12 @@ styles:
                 runner->release(Button(what));
             }
             if (what == 7) runner->loaded(runner->ticket());
-            if (what == 8) runner->tell(EventId(static_cast<std::uint16_t>(step % 3)));
+            if (what == 8) runner->post(EventId(static_cast<std::uint16_t>(step % 3)));
             if (what == 9) runner->load_failed(runner->ticket());
             runner->advance(what >= 10 ? 0.3 : 0.05);
             runner->view();
         }
-        ASSERT_EQ(a.situation(), b.situation()) << "step " << step;
+        ASSERT_EQ(a.menu_state(), b.menu_state()) << "step " << step;
         ASSERT_EQ(a.focus(), b.focus());
         std::vector<Effect> left, right;
         const auto but_cues = [](Runner& runner, std::vector<Effect>& into) {
@@ -188,9 +189,9 @@ screens:
     runner.press(Button::accept);
     runner.advance(1);
     EXPECT_EQ(leaving(), 0u);
-    const Rect bye = runner.place_of(file.compiled->control(ScreenId{1}, "bye"));
+    const Rect bye = runner.bounds_of(file.compiled->control(ScreenId{1}, "bye"));
     runner.press(Button::back);
-    EXPECT_EQ(runner.situation().depth(), 1u);
+    EXPECT_EQ(runner.menu_state().depth(), 1u);
     runner.advance(0.1);
     EXPECT_GT(leaving(), 0u);
     EXPECT_EQ(runner.time_until_change(), 0);
@@ -207,9 +208,9 @@ screens:
     runner.advance(0.3);
     EXPECT_EQ(leaving(), 0u);
     EXPECT_EQ(runner.time_until_change(), std::nullopt);
-    EXPECT_FALSE(runner.stale());
+    EXPECT_FALSE(runner.needs_redraw());
     runner.advance(1);
-    EXPECT_FALSE(runner.stale()); // nothing is drawn anew while nothing changes
+    EXPECT_FALSE(runner.needs_redraw()); // nothing is drawn anew while nothing changes
 }
 
 TEST(Motion, ACueSoundsWhenTheStateIsEntered) {

@@ -17,8 +17,8 @@ screens:
   title: { title: Title, controls: [{ button: leave, press: quit }] }
 )";
 
-/// A mend that changes nothing that works: a near name.
-const std::string to_mend = R"(rondix: 1
+/// A fix that changes nothing that works: a near name.
+const std::string to_fix = R"(rondix: 1
 start: titel
 screens:
   title: { title: Title, controls: [{ button: leave, press: quit }] }
@@ -199,10 +199,10 @@ TEST_F(Outputs, ReachAFileUnderAllItsNames) {
     EXPECT_EQ(files().size(), 2u);
 }
 
-// --- mending in place
+// --- fixing in place
 
-TEST_F(Outputs, MendAFileAsItIs) {
-    put("real.flow.yaml", to_mend);
+TEST_F(Outputs, FixAFileAsItIs) {
+    put("real.flow.yaml", to_fix);
     chmod(path("real.flow.yaml").c_str(), 0640);
     fs::create_hard_link(path("real.flow.yaml"), path("twin"));
     fs::create_symlink("real.flow.yaml", path("a.flow.yaml"));
@@ -215,29 +215,29 @@ TEST_F(Outputs, MendAFileAsItIs) {
     EXPECT_EQ(files().size(), 3u);
 }
 
-TEST_F(Outputs, DoNotMendAReadOnlyFile) {
-    const std::string flow = put("a.flow.yaml", to_mend);
+TEST_F(Outputs, DoNotFixAReadOnlyFile) {
+    const std::string flow = put("a.flow.yaml", to_fix);
     chmod(flow.c_str(), 0444);
     const Ran ran = rondix("check --fix " + flow);
     EXPECT_EQ(ran.status, 2);
     EXPECT_NE(ran.output.find("read-only"), ran.output.npos) << ran.output;
     EXPECT_EQ(ran.output.find("fixed"), ran.output.npos) << ran.output; // for it was not
-    EXPECT_EQ(said("a.flow.yaml"), to_mend);
+    EXPECT_EQ(said("a.flow.yaml"), to_fix);
 }
 
 TEST_F(Outputs, DoNotWriteOverWhatWasSavedMeanwhile) {
     const std::string flow = put("a.flow.yaml", "what was read");
-    EXPECT_EQ(files::write_whole(flow, "mended", {.instead_of = "what was read"}), "");
-    EXPECT_EQ(said("a.flow.yaml"), "mended");
+    EXPECT_EQ(files::write_whole(flow, "fixed", {.instead_of = "what was read"}), "");
+    EXPECT_EQ(said("a.flow.yaml"), "fixed");
     put("a.flow.yaml", "saved by hand");
-    const std::string fault = files::write_whole(flow, "mended", {.instead_of = "what was read"});
-    EXPECT_NE(fault.find("changed meanwhile"), fault.npos) << fault;
+    const std::string fault = files::write_whole(flow, "fixed", {.instead_of = "what was read"});
+    EXPECT_NE(fault.find("in the meantime"), fault.npos) << fault;
     EXPECT_EQ(said("a.flow.yaml"), "saved by hand");
     EXPECT_EQ(files().size(), 1u);
 }
 
 /// An editor that saves as fast as it can; every save that it was told of is there at the end.
-TEST_F(Outputs, LoseNoSaveToAMend) {
+TEST_F(Outputs, LoseNoSaveToAFix) {
     const std::string flow = path("a.flow.yaml");
     std::size_t lost = 0, written = 0;
     for (int round = 0; round < 300; ++round) {
@@ -250,7 +250,7 @@ TEST_F(Outputs, LoseNoSaveToAMend) {
             std::ofstream(flow + ".save", std::ios::binary) << saved;
             _exit(std::rename((flow + ".save").c_str(), flow.c_str()) == 0 ? 0 : 1);
         }
-        written += files::write_whole(flow, "mended", {.instead_of = before}).empty() ? 1 : 0;
+        written += files::write_whole(flow, "fixed", {.instead_of = before}).empty() ? 1 : 0;
         int status = 0;
         waitpid(editor, &status, 0);
         lost += said("a.flow.yaml") == saved ? 0 : 1;
@@ -342,7 +342,7 @@ TEST_F(Outputs, ComeOfFilesWithinTheFolderAlone) {
         const std::string flow = put("in/a.flow.yaml", text);
         const Ran ran = rondix("check " + flow);
         EXPECT_NE(ran.status, 0);
-        EXPECT_NE(ran.output.find("outside of the folder"), ran.output.npos) << ran.output;
+        EXPECT_NE(ran.output.find("outside the folder"), ran.output.npos) << ran.output;
         EXPECT_EQ(ran.output.find("nobody is to see"), ran.output.npos) << ran.output;
     }
     EXPECT_EQ(rondix("check " + path("in/a.flow.yaml") + " --root " + folder_.string()).status, 0);

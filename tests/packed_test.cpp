@@ -76,7 +76,7 @@ std::size_t use(const CompiledFlow& flow, std::uint32_t seed, int inputs) {
         case 1: runner.release(Button(random() % button_count)); break;
         case 2: runner.pointer_presses(point), runner.pointer_releases(point); break;
         case 3:
-            if (!flow.events.empty()) runner.tell(EventId(random() % flow.events.size()));
+            if (!flow.events.empty()) runner.post(EventId(random() % flow.events.size()));
             break;
         case 4: runner.loaded(runner.ticket()); break;
         case 5:

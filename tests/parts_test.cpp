@@ -1,11 +1,11 @@
 // The parts that the proof is made of, each against something plain: components against
 // reachability, rows against a map, and what is said with few flags tracked against every
-// situation.
+// menu state.
 #include "check/row_set.hpp"
 #include "check/ways_out.hpp"
 #include "proof/components.hpp"
 #include "proof/goals.hpp"
-#include "proof/trails.hpp"
+#include "proof/witnesses.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
@@ -90,24 +90,24 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
         for (std::size_t i = 0; i < flow.flags.size(); ++i)
             if (((number >> i) & 1) != 0) tracked.push_back(FlagId(i));
         const CheckOptions options;
-        Watch watch(options);
-        Frames frames(flow, watch);
-        const Heads heads(frames, flow, flow.devices, tracked, watch);
+        Budget budget(options);
+        Frames frames(flow, budget);
+        const Heads heads(frames, flow, flow.devices, tracked, budget);
         const HeadSet reached =
-            reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
-        const Leaving leaving(heads, Leaving::By::a_way_out, watch);
+            reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+        const Leaving leaving(heads, Leaving::By::a_way_out, budget);
         HeadSet play(heads);
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (Values values = 0; values < heads.values(); ++values)
                 if (frames.in_play(frame)) play.add(frame, values);
         HeadSet won = reached;
-        won.drop(Forcing(heads, leaving, play, Silence::ends, watch).lost_staying(reached));
+        won.drop(Forcing(heads, leaving, play, Silence::ends, budget).lost_staying(reached));
         const auto way_out = ways_out(flow, listing, Backward(listing));
         HeadSet real(heads);
-        Situation situation(flow);
+        MenuState state(flow);
         for (Listing::Number n = 0; n < listing.size(); ++n) {
-            listing.get(n, situation);
-            const HeadId head = heads.head_of(situation);
+            listing.get(n, state);
+            const HeadId head = heads.head_of(state);
             real.add(heads.frame(head), heads.values(head));
             ASSERT_TRUE(reached.has(heads.frame(head), heads.values(head)));
             if (!won.has(heads.frame(head), heads.values(head))) continue;
@@ -129,18 +129,18 @@ TEST(Scout, SeesOnlyWhatCanBe) {
         const Listing listing(flow, 3'000);
         if (!listing.complete()) continue;
         const CheckOptions options;
-        Watch watch(options);
-        Frames frames(flow, watch);
-        const Heads heads(frames, flow, flow.devices, {}, watch);
-        const Scout scout(flow, frames, flow.devices, Scout::Novelty::single, watch);
+        Budget budget(options);
+        Frames frames(flow, budget);
+        const Heads heads(frames, flow, flow.devices, {}, budget);
+        const Scout scout(flow, frames, flow.devices, Scout::Novelty::single, budget);
         std::vector<bool> shown(flow.screens.size()), can(flow.controls.size());
-        Situation situation(flow);
+        MenuState state(flow);
         for (Listing::Number n = 0; n < listing.size(); ++n) {
-            listing.get(n, situation);
-            shown[index(situation.current())] = true;
-            const Range controls = flow[situation.current()].controls;
+            listing.get(n, state);
+            shown[index(state.current())] = true;
+            const Range controls = flow[state.current()].controls;
             for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-                if (usable(flow, situation, ControlId{i})) can[i] = true;
+                if (usable(flow, state, ControlId{i})) can[i] = true;
         }
         for (std::size_t i = 0; i < shown.size(); ++i)
             EXPECT_LE(scout.shown(ScreenId(i)), shown[i]);
@@ -164,17 +164,17 @@ TEST(Envelope, HasWhateverCanBe) {
             const Listing listing(flow, 3'000);
             if (!listing.complete()) continue;
             const CheckOptions options;
-            Watch watch(options);
-            Frames frames(flow, watch);
-            const Heads heads(frames, flow, flow.devices, {}, watch); // looks for all frames
-            const Envelope envelope(flow, frames, flow.devices, watch);
-            Situation situation(flow);
+            Budget budget(options);
+            Frames frames(flow, budget);
+            const Heads heads(frames, flow, flow.devices, {}, budget); // looks for all frames
+            const Envelope envelope(flow, frames, flow.devices, budget);
+            MenuState state(flow);
             std::map<FrameId, std::set<std::vector<bool>>> listed;
             for (Listing::Number n = 0; n < listing.size(); ++n) {
-                listing.get(n, situation);
+                listing.get(n, state);
                 std::vector<bool> flags(flow.flags.size());
-                for (std::size_t i = 0; i < flags.size(); ++i) flags[i] = situation.flag(FlagId(i));
-                listed[frames.frame_of(situation)].insert(flags);
+                for (std::size_t i = 0; i < flags.size(); ++i) flags[i] = state.flag(FlagId(i));
+                listed[frames.frame_of(state)].insert(flags);
             }
             for (const auto& [frame, all] : listed)
                 for (const auto& flags : all) {

@@ -10,7 +10,7 @@
 
 #include <map>
 #include <optional>
-#if defined(__SANITIZE_ADDRESS__)
+#if defined(RONDIX_SANITIZED)
 #include <sanitizer/lsan_interface.h>
 #endif
 
@@ -103,7 +103,7 @@ TEST(Pictures, AnUnstyledFlowIsDrawnAsItWas) {
 
 /// Cairo 1.16 itself loses memory when it writes images and patterns into an SVG file.
 struct LeaksOfCairo {
-#if defined(__SANITIZE_ADDRESS__)
+#if defined(RONDIX_SANITIZED)
     LeaksOfCairo() {
         __lsan_disable();
     }
@@ -168,7 +168,7 @@ TEST(Pictures, TextStandsTrulyInTheMiddle) {
             "quit, place: { at: bottom } }] } }\n");
         Painter painter(*file.compiled);
         Runner runner(*file.compiled);
-        runner.set_ruler(painter.ruler());
+        runner.set_text_measurer(painter.text_measurer());
         runner.start();
         std::vector<std::uint32_t> pixels(1280 * 720);
         painter.paint(runner.canvas(), runner.view(), {pixels.data(), 1280, 720, 1280 * 4});

@@ -16,42 +16,40 @@
 namespace rondix::test {
 namespace {
 
-constexpr std::size_t most_situations = 3'000;
+constexpr std::size_t max_states = 3'000;
 
-/// What the menus of a flow are for somebody with one device: every situation, and how far out.
+/// What the menus of a flow are for somebody with one device: every menu state, and how far out.
 class Knowledge {
   public:
     Knowledge(const CompiledFlow& flow, DeviceKind kind)
-        : flow_(flow)
-        , listing_(flow, most_situations, Listing::Keep::moves, set_of(kind)) {
+        : listing_(flow, max_states, Listing::Keep::moves, set_of(kind)) {
         if (!complete()) return;
         const Backward backward(listing_);
         distances_ =
             ways_out_in_silence(flow, listing_, backward, std::vector<Distance>(listing_.size()));
-        Situation situation(flow);
+        MenuState state(flow);
         for (Listing::Number n = 0; n < listing_.size(); ++n) {
-            listing_.get(n, situation);
-            numbers_[words_of(situation)] = n;
+            listing_.get(n, state);
+            numbers_[accessible_info(state)] = n;
         }
     }
 
     bool complete() const { return listing_.complete(); }
-    /// Nothing: a situation that there cannot be.
-    std::optional<Distance> distance(const Situation& situation) const {
-        const auto found = numbers_.find(words_of(situation));
+    /// Nothing: a menu state that there cannot be.
+    std::optional<Distance> distance(const MenuState& state) const {
+        const auto found = numbers_.find(accessible_info(state));
         return found == numbers_.end() ? std::nullopt : std::optional(distances_[found->second]);
     }
 
   private:
-    static std::vector<Situation::Word> words_of(const Situation& situation) {
-        const auto packed = situation.packed();
+    static std::vector<MenuState::Word> accessible_info(const MenuState& state) {
+        const auto packed = state.packed();
         return {packed.begin(), packed.end()};
     }
 
-    const CompiledFlow& flow_;
     const Listing listing_;
     std::vector<Distance> distances_;
-    std::map<std::vector<Situation::Word>, Listing::Number> numbers_;
+    std::map<std::vector<MenuState::Word>, Listing::Number> numbers_;
 };
 
 class Game {
@@ -64,7 +62,7 @@ class Game {
         , menus_(flow)
         , player_(menus_, kind)
         , random_(seed)
-        , room_(most_moves(flow)) {
+        , room_(max_moves(flow)) {
         menus_.start();
         obey();
     }
@@ -72,7 +70,7 @@ class Game {
     /// Anywhere: by moves of all kinds, of this player, the game and the clock.
     void walk(int moves) {
         for (int i = 0; i < moves; ++i) {
-            const std::size_t count = list_moves(flow_, menus_.situation(), room_);
+            const std::size_t count = list_moves(flow_, menus_.menu_state(), room_);
             const Move move = room_[random_() % count];
             if (is_players(move.kind) && !can_make(move)) continue;
             if (const ControlId list = rows_of(move); list != no_control)
@@ -81,17 +79,17 @@ class Game {
                 menus_.replay(move);
             obey();
         }
-        trail_.clear();
+        witness_.clear();
     }
 
     /// Whether the player gets to play, or out of the game.
     bool gets_out() {
         quits_ = false;
         for (int tries = 0; tries < 200; ++tries) {
-            const std::optional<Distance> far = knowledge_.distance(menus_.situation());
-            EXPECT_TRUE(far.has_value()) << "a situation that nobody knows of";
+            const std::optional<Distance> far = knowledge_.distance(menus_.menu_state());
+            EXPECT_TRUE(far.has_value()) << "a state that nobody knows of";
             if (!far || *far == unreachable) return false;
-            if (quits_ || in_play(flow_, menus_.situation())) return true;
+            if (quits_ || in_play(flow_, menus_.menu_state())) return true;
             note("at distance " + std::to_string(*far));
             if (!answer_badly() && !try_to_get_on(*far)) return false;
             obey();
@@ -99,11 +97,11 @@ class Game {
         return false;
     }
 
-    const std::string& trail() const { return trail_; }
+    const std::string& witness() const { return witness_; }
 
   private:
     bool can_make(Move move) const {
-        const Situation& now = menus_.situation();
+        const MenuState& now = menus_.menu_state();
         return devices_for(flow_, now.current(), now.question(), move) & set_of(kind_);
     }
 
@@ -112,7 +110,7 @@ class Game {
         return flag ? rows_.list_of(move.flag()) : no_control;
     }
 
-    void note(const std::string& what) { trail_ += what + "\n"; }
+    void note(const std::string& what) { witness_ += what + "\n"; }
 
     void obey() {
         for (const Effect& effect : menus_.take_effects())
@@ -121,7 +119,7 @@ class Game {
 
     /// How far a move leads; one that quits is the nearest.
     Distance after(Move move) {
-        Situation next = menus_.situation();
+        MenuState next = menus_.menu_state();
         const Outcome outcome = apply(flow_, next, move);
         if (!outcome.answered) return unreachable;
         return outcome.quits ? 0 : knowledge_.distance(next).value_or(unreachable);
@@ -133,10 +131,11 @@ class Game {
         std::optional<Move> worst;
         Distance furthest = 0;
         bool limit = false;
-        const std::size_t count = list_moves(flow_, menus_.situation(), room_);
+        const std::size_t count = list_moves(flow_, menus_.menu_state(), room_);
         const std::vector<Move> moves(room_.begin(), room_.begin() + static_cast<long>(count));
         for (const Move move : moves) {
-            limit = limit || move.kind == MoveKind::give_up || move.kind == MoveKind::gives_up;
+            limit = limit || move.kind == MoveKind::load_timeout ||
+                    move.kind == MoveKind::request_timeout;
             if (!is_answer(move.kind)) continue;
             if (move.kind == MoveKind::load_failed && !flow_.can_quit) continue;
             if (worst && after(move) < furthest) continue;
@@ -163,8 +162,8 @@ class Game {
     bool try_to_get_on(Distance far) {
         std::optional<Move> best;
         Distance nearest = unreachable;
-        const ScreenId foremost = menus_.situation().foremost();
-        const std::size_t count = list_moves(flow_, menus_.situation(), room_);
+        const ScreenId foremost = menus_.menu_state().foremost();
+        const std::size_t count = list_moves(flow_, menus_.menu_state(), room_);
         const std::vector<Move> moves(room_.begin(), room_.begin() + static_cast<long>(count));
         for (const Move move : moves) {
             const bool own =
@@ -177,16 +176,16 @@ class Game {
         EXPECT_LT(nearest, far);
         if (!best) return false;
         note(move_text(flow_, *best));
-        const Situation before = menus_.situation();
+        const MenuState before = menus_.menu_state();
         if (is_moving_on(best->kind)) {
-            for (int i = 0; i < 2000 && menus_.situation() == before && !quits_; ++i) {
+            for (int i = 0; i < 2000 && menus_.menu_state() == before && !quits_; ++i) {
                 menus_.advance(0.05);
                 obey();
             }
             return true;
         }
         player_.react();
-        if (!(menus_.situation() == before)) return true; // it has moved on meanwhile
+        if (!(menus_.menu_state() == before)) return true; // it has moved on meanwhile
         if (player_.make(*best)) return true;
         const ControlId focus = menus_.focus();
         note("is not made; the focus is on " +
@@ -202,7 +201,7 @@ class Game {
     DevicePlayer player_;
     std::mt19937 random_;
     std::vector<Move> room_;
-    std::string trail_;
+    std::string witness_;
     bool quits_ = false;
 };
 
@@ -218,7 +217,7 @@ std::size_t play(const CompiledFlow& flow, std::uint32_t seed, int games) {
             Game one(flow, kind, knowledge, seed * 31 + static_cast<std::uint32_t>(game));
             one.walk(static_cast<int>(seed % 40) + 10 * game);
             const bool is_out = one.gets_out();
-            EXPECT_TRUE(is_out) << "with " << name_of(kind) << " alone:\n" << one.trail();
+            EXPECT_TRUE(is_out) << "with " << name_of(kind) << " alone:\n" << one.witness();
             if (testing::Test::HasFailure()) return out;
             ++out;
         }
@@ -228,8 +227,8 @@ std::size_t play(const CompiledFlow& flow, std::uint32_t seed, int games) {
 
 bool has_errors_of_behaviour(const CheckResult& result) {
     return std::any_of(result.findings.begin(), result.findings.end(), [](const Finding& finding) {
-        return finding.slug == Slug::no_goal || finding.slug == Slug::no_way_out ||
-               finding.slug == Slug::no_quit || finding.slug == Slug::endless_wait;
+        return finding.rule == RuleId::no_goal || finding.rule == RuleId::no_way_out ||
+               finding.rule == RuleId::no_quit || finding.rule == RuleId::endless_wait;
     });
 }
 

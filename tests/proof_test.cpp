@@ -1,6 +1,6 @@
 // The proof's parts against the listing: the same heads are reached, by as few moves, and a head is
-// stuck exactly when the situations that have it are. And refinement: what is proved with few flags
-// tracked is what is proved with all.
+// stuck exactly when the menu states that have it are. And refinement: what is proved with few
+// flags tracked is what is proved with all.
 #include "check/ways_out.hpp"
 #include "proof/paths.hpp"
 #include "proof/players.hpp"
@@ -15,8 +15,8 @@
 namespace rondix::test {
 namespace {
 
-constexpr std::size_t most_situations = 30'000;
-constexpr std::size_t most_heads = 300'000; // with all flags told apart
+constexpr std::size_t max_states = 30'000;
+constexpr std::size_t max_heads = 300'000; // with all flags told apart
 
 struct Tally {
     std::size_t compared = 0, too_long = 0, stuck = 0, endless = 0, captive = 0, reopenable = 0,
@@ -35,12 +35,12 @@ class Comparison {
         : flow_(flow)
         , devices_(devices)
         , listing_(flow, most, Listing::Keep::moves, devices)
-        , watch_(options_)
-        , frames_(flow, watch_)
-        , heads_(frames_, flow, devices, all_flags(flow), watch_) {}
+        , budget_(options_)
+        , frames_(flow, budget_)
+        , heads_(frames_, flow, devices, all_flags(flow), budget_) {}
 
     bool fits() const { return listing_.complete(); }
-    bool is_small() const { return heads_.size() <= most_heads; }
+    bool is_small() const { return heads_.size() <= max_heads; }
 
     void compare(Tally& tally) {
         compare_reach(tally);
@@ -52,16 +52,16 @@ class Comparison {
     /// With all flags tracked: the same heads, the same distances, and moves that lead there.
     void compare_reach(Tally& tally) {
         std::map<HeadId, Length> seen;
-        Situation situation(flow_);
+        MenuState state(flow_);
         for (Listing::Number n = 0; n < listing_.size(); ++n) {
-            listing_.get(n, situation);
+            listing_.get(n, state);
             const auto far = static_cast<Length>(listing_.shortest_moves(n).size());
-            const auto [known, is_new] = seen.try_emplace(heads_.head_of(situation), far);
+            const auto [known, is_new] = seen.try_emplace(heads_.head_of(state), far);
             if (!is_new) known->second = std::min(known->second, far);
         }
-        const Leaving leaving(heads_, Leaving::By::any_move, watch_);
-        const HeadSet reached = reachable(heads_, leaving, watch_);
-        const Paths paths(heads_, {}, watch_);
+        const Leaving leaving(heads_, Leaving::By::any_move, budget_);
+        const HeadSet reached = reachable(heads_, leaving, budget_);
+        const Paths paths(heads_, {}, budget_);
         for (HeadId head = 0; head < heads_.size(); ++head) {
             if (!heads_.may_rest(heads_.frame(head), heads_.values(head))) {
                 ASSERT_FALSE(seen.contains(head));
@@ -77,18 +77,18 @@ class Comparison {
     }
 
     void replay(const std::vector<Move>& moves, HeadId head, Length length) {
-        Situation situation(flow_);
-        start(flow_, situation);
+        MenuState state(flow_);
+        start(flow_, state);
         ASSERT_EQ(moves.size(), length);
         for (const Move move : moves)
-            ASSERT_TRUE(apply(flow_, situation, move).answered) << move_text(flow_, move);
-        ASSERT_EQ(heads_.head_of(situation), head);
+            ASSERT_TRUE(apply(flow_, state, move).answered) << move_text(flow_, move);
+        ASSERT_EQ(heads_.head_of(state), head);
     }
 
     /// With the flags that the proof chose to track.
     void compare_lost(Tally& tally) {
-        Trails trails(flow_, frames_, devices_, watch_);
-        const Proof proof(flow_, frames_, trails, watch_);
+        Witnesses witnesses(flow_, frames_, devices_, budget_);
+        const Proof proof(flow_, frames_, witnesses, budget_);
         tally.tracked += proof.heads().tracked().size();
         tally.flags += flow_.flags.size();
         const Backward backward(listing_);
@@ -101,10 +101,10 @@ class Comparison {
         const std::vector<Distance> no_traps(listing_.size());
         const auto answered = ways_out_in_silence(flow_, listing_, backward, no_traps);
         const auto quits = ways_to_leave(listing_, backward, no_traps, no_traps);
-        Situation situation(flow_);
+        MenuState state(flow_);
         for (Listing::Number n = 0; n < listing_.size(); ++n) {
-            listing_.get(n, situation);
-            const HeadId head = proof.heads().head_of(situation);
+            listing_.get(n, state);
+            const HeadId head = proof.heads().head_of(state);
             const FrameId frame = proof.heads().frame(head);
             const Values values = proof.heads().values(head);
             ASSERT_TRUE(proof.reached().has(frame, values)); // never fewer than there are
@@ -126,7 +126,7 @@ class Comparison {
             captive = captive || kept;
         }
         ASSERT_EQ(stuck, stuck_head);
-        // What traps do to waiting and leaving may be told only once they are mended.
+        // What traps do to waiting and leaving may be told only once they are fixed.
         if (!stuck) {
             ASSERT_EQ(endless, endless_head);
         }
@@ -143,17 +143,17 @@ class Comparison {
     const Listing listing_;
     static CheckOptions limits() {
         CheckOptions limits;
-        limits.most_seconds = 30;
+        limits.max_seconds = 30;
         return limits;
     }
 
     const CheckOptions options_ = limits();
-    Watch watch_;
+    Budget budget_;
     Frames frames_;
     const Heads heads_;
 };
 
-Tally compare_random_flows(Shape shape, std::size_t many, std::size_t most = most_situations) {
+Tally compare_random_flows(Shape shape, std::size_t many, std::size_t most = max_states) {
     Tally tally;
     for (std::uint32_t number = 30'000; tally.compared < many; ++number) {
         const std::string text = random_flow(number, shape);
@@ -215,7 +215,7 @@ TEST(Proof, AgreesWithTheListingWhereThereAreTenFlags) {
 
 TEST(Proof, AgreesWithTheListingWhereFlagsAreOfAllOwnersAndScreensGoRound) {
     const Tally tally =
-        compare_random_flows(Shape::crowded, part_of(how_many(200) / 10), 20 * most_situations);
+        compare_random_flows(Shape::crowded, part_of(how_many(200) / 10), 20 * max_states);
     EXPECT_GE(tally.stuck, at_least(2));
     EXPECT_GE(tally.reopenable, at_least(100));
     EXPECT_LT(tally.tracked, tally.flags);
@@ -247,7 +247,7 @@ TEST(Proof, TracksTheFlagsThatMatter) {
     const CheckResult result = check(file);
     EXPECT_EQ(result.verdict, Verdict::proved);
     EXPECT_EQ(result.figures.tracked_flags, 7u);
-    EXPECT_EQ(result.figures.situations, 576u); // 2^7 in the hall, 2^6 in each room
+    EXPECT_EQ(result.figures.states, 576u); // 2^7 in the hall, 2^6 in each room
 }
 
 /// Each room by itself hangs on its own key.
@@ -261,9 +261,9 @@ TEST(Proof, MoreFlagsThanCanBeTrackedAtOnceAreLookedAtScreenByScreen) {
     text.insert(text.find(room) + room.size(), "      - { button: give, press: lower key31 }\n");
     const FlowFile file = good_flow(text);
     const CheckResult result = check(file);
-    EXPECT_EQ(result.verdict, Verdict::not_so);
+    EXPECT_EQ(result.verdict, Verdict::failed);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
-    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
     EXPECT_EQ(result.findings[0].how,
               (std::vector<std::string>{"press take31", "press enter31", "press give"}));
     EXPECT_EQ(result.findings[0].disabled, std::vector<std::string>{"out"});
@@ -277,15 +277,15 @@ TEST(Proof, FiguresThatCostTooMuchAreLeftOutOneByOne) {
     const CheckResult whole = check(file, options);
     EXPECT_TRUE(whole.figures.left_out.empty());
     EXPECT_EQ(whole.figures.each_screen.size(), 8u);
-    options.most_work_for_figures = 1;
+    options.max_work_for_figures = 1;
     const CheckResult least = check(file, options);
     EXPECT_EQ(least.verdict, Verdict::proved);
     EXPECT_EQ(least.figures.left_out, (std::vector<std::string>{"longest-way-out", "each-screen"}));
     EXPECT_TRUE(least.figures.each_screen.empty());
     EXPECT_EQ(least.figures.deepest, whole.figures.deepest); // which costs little
     const std::string text = check_text(file, least);
-    EXPECT_NE(text.find("at most is left out"), std::string::npos) << text;
-    EXPECT_NE(text.find("figures of each screen are left out"), std::string::npos) << text;
+    EXPECT_NE(text.find("play or quitting is omitted"), std::string::npos) << text;
+    EXPECT_NE(text.find("figures of each screen are omitted"), std::string::npos) << text;
 }
 
 TEST(Proof, FindsTheOneFlagThatTraps) {
@@ -296,7 +296,7 @@ TEST(Proof, FindsTheOneFlagThatTraps) {
     const FlowFile file = good_flow(text);
     const CheckResult result = check(file);
     ASSERT_EQ(result.findings.size(), 1u);
-    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
+    EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
     EXPECT_EQ(result.findings[0].how,
               (std::vector<std::string>{"press take3", "press enter3", "press give"}));
     EXPECT_EQ(result.findings[0].here, (std::vector<std::string>{"press give (changes nothing)"}));
@@ -327,25 +327,25 @@ TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
         text += " and (f" + std::to_string(i) + " or f" + std::to_string(i + 1) + ")";
     const FlowFile file = good_flow(text + " }\n");
     const CheckResult result = check(file);
-    EXPECT_EQ(result.verdict, Verdict::not_settled);
+    EXPECT_EQ(result.verdict, Verdict::undecided);
     EXPECT_EQ(result.stop, Stop::cases);
     EXPECT_EQ(check_text(file, result),
-              "undecided: press odd on 'hall' hangs on too many flags at once\n");
+              "undecided: press odd on 'hall' depends on too many flags at once\n");
 }
 
 TEST(Proof, KeepsItsLimits) {
     const FlowFile file = good_flow(locked_rooms(8));
     CheckOptions options;
-    options.most_heads = 100;
+    options.max_heads = 100;
     EXPECT_EQ(check(file, options).stop, Stop::heads);
     options = {};
-    options.most_megabytes = 0;
+    options.max_megabytes = 0;
     EXPECT_EQ(check(file, options).stop, Stop::memory);
     options = {};
     options.progress = [](const Progress&) { return false; };
     const CheckResult stopped = check(good_flow(locked_rooms(12)), options);
     EXPECT_EQ(stopped.stop, Stop::asked);
-    EXPECT_EQ(stopped.verdict, Verdict::not_settled);
+    EXPECT_EQ(stopped.verdict, Verdict::undecided);
 }
 
 TEST(Proof, AgreesWithTheListingOnTheExamples) {
@@ -356,7 +356,7 @@ TEST(Proof, AgreesWithTheListingOnTheExamples) {
         if (!file.compiled) continue;
         SCOPED_TRACE(entry.path());
         for (const DeviceSet devices : players(*file.compiled)) {
-            Comparison comparison(*file.compiled, devices, most_situations);
+            Comparison comparison(*file.compiled, devices, max_states);
             ASSERT_TRUE(comparison.fits());
             comparison.compare(tally);
         }

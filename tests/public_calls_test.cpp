@@ -1,6 +1,6 @@
 // What a game may call with anything at all: ids that no table has, moves that are none, texts that
-// are no situations. Every call answers "none" or false; none of them ends the game.
-#include "rondix/saved_situation.hpp"
+// are no menu states. Every call answers "none" or false; none of them ends the game.
+#include "rondix/saved_state.hpp"
 #include "rondix/tools/trace_file.hpp"
 #include "support.hpp"
 
@@ -20,26 +20,26 @@ std::size_t ask_everything(Runner& menus, std::uint32_t n) {
     std::size_t told = 0;
     const auto see = [&](const auto& answer) { told += sizeof answer; };
     see(menus.focus_of(ScreenId(small)));
-    see(menus.words_of(ControlId{n}));
-    see(menus.words_of(menus.focus()));
+    see(menus.accessible_info(ControlId{n}));
+    see(menus.accessible_info(menus.focus()));
     see(menus.shown_value(SettingId(small)));
     see(menus.ticket_of(RequestId(small)));
     see(menus.value_of(SettingId(small)));
     see(menus.kept_value_of(SettingId(small)));
     see(menus.text_of(SettingId(small)));
-    see(menus.place_of(ControlId{n}));
-    see(menus.place_of(menus.focus()));
+    see(menus.bounds_of(ControlId{n}));
+    see(menus.bounds_of(menus.focus()));
     for (const Button way : {Button::up, Button::down, Button::accept, Button(250)})
         see(menus.route(ControlId{n}, way));
-    for (const std::uint32_t row : numbers) see(menus.place_of_row(ControlId{n}, row));
+    for (const std::uint32_t row : numbers) see(menus.bounds_of_row(ControlId{n}, row));
     see(menus.row_in_focus(ControlId{n}));
     see(menus.places_of(ScreenId(small)));
     see(menus.time_until_due(EventId(small)));
     see(menus.is_loaded(SceneId(small)));
-    if (menus.situation().depth() > 0) {
-        see(usable(flow, menus.situation(), ControlId{n}));
-        see(shown(flow, menus.situation(), ControlId{n}));
-        see(page_of(flow, menus.situation(), PagesId(small)));
+    if (menus.menu_state().depth() > 0) {
+        see(usable(flow, menus.menu_state(), ControlId{n}));
+        see(shown(flow, menus.menu_state(), ControlId{n}));
+        see(page_of(flow, menus.menu_state(), PagesId(small)));
     }
     see(first_use(flow, ControlId{n}));
     return told;
@@ -61,7 +61,7 @@ void do_everything(Runner& menus, std::uint32_t n) {
         menus.pointer_releases({1e30F, NAN}, by);
         menus.take_effects();
     }
-    menus.tell(EventId(small));
+    menus.post(EventId(small));
     menus.set_loaded(SceneId(small));
     menus.set_flag(FlagId(small), true);
     menus.set_setting(SettingId(small), small);
@@ -84,7 +84,7 @@ TEST(PublicCalls, TakeAnyIds) {
                 EXPECT_GT(ask_everything(menus, n), 0u);
                 do_everything(menus, n);
                 if (!started) {
-                    EXPECT_EQ(menus.situation().depth(), 0u);
+                    EXPECT_EQ(menus.menu_state().depth(), 0u);
                 }
             }
     }
@@ -102,7 +102,7 @@ TEST(PublicCalls, TakeAnyMoves) {
                 Move move;
                 move.kind = MoveKind(kind), move.subject = subject, move.value = value;
                 taken += menus.replay(move) ? 1 : 0;
-                EXPECT_TRUE(menus.situation().depth() > 0);
+                EXPECT_TRUE(menus.menu_state().depth() > 0);
                 menus.take_effects();
             }
     EXPECT_GT(taken, 10u);
@@ -112,14 +112,14 @@ TEST(PublicCalls, TakeAnyMoves) {
     EXPECT_FALSE(menus.replay(beyond));
 }
 
-TEST(PublicCalls, TakeAnyTextsForSituations) {
+TEST(PublicCalls, TakeAnyTextsForStates) {
     const FlowFile file = demo_flow();
     Runner menus(*file.compiled);
     menus.start();
     const std::string good = saved_text(saved(menus));
     std::string fault;
     ASSERT_TRUE(read_saved(good, fault)) << fault;
-    std::vector<std::string> texts = {R"({"rondix-situation":1,"x":1e999})",
+    std::vector<std::string> texts = {R"({"rondix-state":1,"x":1e999})",
                                       R"({"rondix-saved":1,"x":1e999})",
                                       "1e999",
                                       "[1e999, -1e999]",
@@ -128,7 +128,7 @@ TEST(PublicCalls, TakeAnyTextsForSituations) {
                                       "\xFF",
                                       "",
                                       "null",
-                                      R"({"rondix-situation":1e999})"};
+                                      R"({"rondix-state":1e999})"};
     std::mt19937 random(1);
     for (int i = 0; i < 3000; ++i) {
         std::string text = good;
@@ -142,7 +142,7 @@ TEST(PublicCalls, TakeAnyTextsForSituations) {
     std::size_t refused = 0;
     for (const std::string& text : texts) {
         fault.clear();
-        std::optional<SavedSituation> read;
+        std::optional<SavedState> read;
         EXPECT_NO_THROW(read = read_saved(text, fault));
         if (!read) {
             ++refused;
@@ -151,7 +151,7 @@ TEST(PublicCalls, TakeAnyTextsForSituations) {
         }
         Runner other(*file.compiled);
         EXPECT_NO_THROW(restore(other, *read));
-        EXPECT_GT(other.situation().depth(), 0u);
+        EXPECT_GT(other.menu_state().depth(), 0u);
     }
     EXPECT_GT(refused, 1000u);
     EXPECT_NO_THROW(load_trace_text("t", "{\"rondix-trace\":1e999,\"t\":1e999}\n"));

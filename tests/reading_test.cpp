@@ -41,7 +41,7 @@ std::string found(const std::string& text) {
     for (const Finding& finding : file.findings) {
         const Source::Spot spot = file.sources[0].spot(finding.place.begin);
         all += (all.empty() ? "" : "; ") + std::to_string(spot.line) + ":" +
-               std::to_string(spot.column) + " " + std::string(row_of(finding.slug).name);
+               std::to_string(spot.column) + " " + std::string(row_of(finding.rule).name);
     }
     return all;
 }
@@ -106,7 +106,7 @@ TEST(Reading, KeysOfEveryPart) {
     EXPECT_EQ(found(with("back", "  x: { controls: [{ text: hi }] }\n")), "13:19 missing-key");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ slider: s }] }\n")), "13:29 missing-key");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ sliter: s }] }\n")),
-              "13:19 missing-key; 13:21 unknown-key");
+              "13:21 unknown-key; 13:29 missing-key");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ pages: p, show: [g] }] }\n")),
               "13:38 unknown-name");
     EXPECT_EQ(found(with("back", "  x: { controls: [{ toggle: t, setting: loud }] }\n")),
@@ -189,43 +189,43 @@ TEST(Reading, LikeTakesWhatIsNotSaidAnew) {
 
 // --- input that is no flow at all
 
-std::string slug_of_unusable(const std::string& text) {
+std::string rule_of_unusable(const std::string& text) {
     const FlowFile file = load_flow_text("test", text);
     EXPECT_FALSE(file.readable);
     EXPECT_FALSE(file.compiled.has_value());
     EXPECT_EQ(file.findings.size(), 1u);
-    return file.findings.empty() ? "" : std::string(row_of(file.findings[0].slug).name);
+    return file.findings.empty() ? "" : std::string(row_of(file.findings[0].rule).name);
 }
 
 TEST(Reading, WhatIsNoFlowIsSaidToBeNone) {
-    EXPECT_EQ(slug_of_unusable(""), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable("# only a comment\n"), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable("hello"), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable("[1, 2]"), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable("rondix: 2\n"), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable(with("back") + "---\nrondix: 1\n"), "not-a-flow");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: [1, 2\n"), "not-yaml");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: \"open"), "not-yaml");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\n\tx: 1\n"), "not-yaml");
-    EXPECT_EQ(slug_of_unusable("rondix: *nothing\n"), "not-yaml");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: \xFF\n"), "not-utf8");
-    EXPECT_EQ(slug_of_unusable(std::string("rondix: 1\nx: \0y\n", 16)), "not-utf8");
-    EXPECT_EQ(slug_of_unusable("%\x97"), "not-utf8");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: &a [*a]\n"),
+    EXPECT_EQ(rule_of_unusable(""), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable("# only a comment\n"), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable("hello"), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable("[1, 2]"), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable("rondix: 2\n"), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable(with("back") + "---\nrondix: 1\n"), "not-a-flow");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: [1, 2\n"), "not-yaml");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: \"open"), "not-yaml");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\n\tx: 1\n"), "not-yaml");
+    EXPECT_EQ(rule_of_unusable("rondix: *nothing\n"), "not-yaml");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: \xFF\n"), "not-utf8");
+    EXPECT_EQ(rule_of_unusable(std::string("rondix: 1\nx: \0y\n", 16)), "not-utf8");
+    EXPECT_EQ(rule_of_unusable("%\x97"), "not-utf8");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: &a [*a]\n"),
               "not-yaml"); // an alias inside its own anchor
 }
 
 TEST(Reading, HostileInputEndsSoon) {
     const auto begin = std::chrono::steady_clock::now();
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: " + std::string(10'000, '[')), "too-deep");
-    EXPECT_EQ(slug_of_unusable(std::string(100'000, '[')), "too-deep");
-    EXPECT_EQ(slug_of_unusable("rondix: 1\nx: " + std::string(100'000, '{')), "too-deep");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: " + std::string(10'000, '[')), "too-deep");
+    EXPECT_EQ(rule_of_unusable(std::string(100'000, '[')), "too-deep");
+    EXPECT_EQ(rule_of_unusable("rondix: 1\nx: " + std::string(100'000, '{')), "too-deep");
     std::string bomb = "rondix: 1\na0: &a0 [x, x]\n";
     for (int i = 1; i < 40; ++i)
         bomb += "a" + std::to_string(i) + ": &a" + std::to_string(i) + " [*a" +
                 std::to_string(i - 1) + ", *a" + std::to_string(i - 1) + "]\n";
-    EXPECT_EQ(slug_of_unusable(bomb), "alias-flood");
-    EXPECT_EQ(slug_of_unusable(std::string((16u << 20) + 1, '#')), "too-large");
+    EXPECT_EQ(rule_of_unusable(bomb), "alias-flood");
+    EXPECT_EQ(rule_of_unusable(std::string((16u << 20) + 1, '#')), "too-large");
     std::string keys = "rondix: 1\nscreens:\n";
     for (int i = 0; i < 20'000; ++i) keys += "  s" + std::to_string(i) + ":\n";
     EXPECT_EQ(found(keys + "start: s0\n"), "");
@@ -242,7 +242,7 @@ TEST(Reading, AFileThatIsNotThereIsSaidSo) {
     const FlowFile file = load_flow("no/such/file.yaml");
     EXPECT_FALSE(file.readable);
     ASSERT_EQ(file.findings.size(), 1u);
-    EXPECT_EQ(file.findings[0].slug, Slug::unreadable);
+    EXPECT_EQ(file.findings[0].rule, RuleId::unreadable);
     EXPECT_NE(load_flow(root().string()).findings.at(0).text.find("folder"), std::string::npos);
 }
 
@@ -330,12 +330,12 @@ TEST(Utf8, IsStrict) {
     EXPECT_EQ(first_bad_byte("ab\xFF"), 2u);
 }
 
-TEST(Slugs, StandInOneTableInOrder) {
-    for (std::size_t i = 0; i < slug_table().size(); ++i) {
-        EXPECT_EQ(static_cast<std::size_t>(slug_table()[i].slug), i);
-        EXPECT_FALSE(slug_table()[i].meaning.empty());
+TEST(Rules, StandInOneTableInOrder) {
+    for (std::size_t i = 0; i < rule_table().size(); ++i) {
+        EXPECT_EQ(static_cast<std::size_t>(rule_table()[i].rule), i);
+        EXPECT_FALSE(rule_table()[i].meaning.empty());
     }
-    EXPECT_EQ(row_of(Slug::walk_fails).name, "walk-fails");
+    EXPECT_EQ(row_of(RuleId::walk_fails).name, "walk-fails");
 }
 
 // --- the compiled flow
@@ -397,7 +397,7 @@ TEST(Compiled, ConditionsMeanWhatTheySay) {
             good_flow("rondix: 1\nstart: m\nflags: { a: , b: , c: }\nscreens:\n  m: { controls: "
                       "[{ button: x, press: quit, when: " +
                       std::string(text) + " }] }\n");
-        Situation now(*file.compiled);
+        MenuState now(*file.compiled);
         start(*file.compiled, now);
         for (unsigned bits = 0; bits < 8; ++bits) {
             for (unsigned i = 0; i < 3; ++i) now.set_flag(FlagId(i), bits >> i & 1);

@@ -8,9 +8,9 @@
 namespace rondix::test {
 namespace {
 
-const Finding* finding_of(const CheckResult& result, Slug slug) {
+const Finding* finding_of(const CheckResult& result, RuleId rule) {
     for (const Finding& finding : result.findings)
-        if (finding.slug == slug) return &finding;
+        if (finding.rule == rule) return &finding;
     return nullptr;
 }
 
@@ -33,7 +33,7 @@ TEST(RealPlayer, PressesNothingOnAScreenThatHasClosed) {
     play.move("press b");
     EXPECT_EQ(play.stack(), "title");
     const CheckResult result = checked(shut);
-    const Finding* trap = finding_of(result, Slug::no_way_out);
+    const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     EXPECT_TRUE(trap->how.empty()); // from the start on
     EXPECT_EQ(trap->here, std::vector<std::string>{"press b (changes nothing)"});
@@ -49,10 +49,10 @@ screens:
   shut: { closes-when: f, controls: [{ button: down, press: open pit }] }
   pit: { back: none }
 )");
-    EXPECT_FALSE(finding_of(result, Slug::no_way_out));
-    const Finding* unseen = finding_of(result, Slug::never_shown);
+    EXPECT_FALSE(finding_of(result, RuleId::no_way_out));
+    const Finding* unseen = finding_of(result, RuleId::never_shown);
     ASSERT_TRUE(unseen);
-    EXPECT_EQ(unseen->text, "nothing ever shows 'shut'");
+    EXPECT_EQ(unseen->text, "'shut' is never shown");
 }
 
 TEST(RealPlayer, StartsWhereTheFlagsSay) {
@@ -63,9 +63,9 @@ screens:
   hello: { controls: [{ button: on, press: quit }] }
   title: { controls: [{ button: leave, press: quit }, { button: again, press: [lower f, home] }] }
 )");
-    const Finding* unseen = finding_of(result, Slug::never_shown);
+    const Finding* unseen = finding_of(result, RuleId::never_shown);
     ASSERT_TRUE(unseen);
-    EXPECT_EQ(unseen->text, "nothing ever shows 'hello'");
+    EXPECT_EQ(unseen->text, "'hello' is never shown");
 }
 
 TEST(RealPlayer, StartsWithWhatTheGameHasKept) {
@@ -77,7 +77,7 @@ screens:
   title: { back: none }
 )";
     const CheckResult result = checked(text);
-    const Finding* trap = finding_of(result, Slug::no_way_out);
+    const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     EXPECT_EQ(trap->how, (std::vector<std::string>{"game sets met to yes", "start"}));
     Play play("rondix: 1" + text); // and so it can be walked
@@ -96,14 +96,14 @@ screens:
     menus.start();
     const auto replay = [&](const char* text) {
         std::string fault;
-        const auto move = read_move(*file.compiled, menus.situation(), text, fault);
+        const auto move = read_move(*file.compiled, menus.menu_state(), text, fault);
         return move && menus.replay(*move);
     };
     ASSERT_TRUE(replay("game raises ls has rows"));
     ASSERT_TRUE(replay("press ls row 1"));
     EXPECT_FALSE(replay("press yes row 2")); // the question is about row 1
     ASSERT_TRUE(replay("press yes"));
-    EXPECT_EQ(menus.situation().scene(), file.compiled->scene("a"));
+    EXPECT_EQ(menus.menu_state().scene(), file.compiled->scene("a"));
 }
 
 TEST(RealPlayer, KeepsWhatWasKeptAlone) {
@@ -118,7 +118,7 @@ screens:
       - { slider: set, setting: s }
       - { button: leave, press: quit, when: s above 3 }
 )";
-    EXPECT_TRUE(finding_of(checked(gate), Slug::no_way_out));
+    EXPECT_TRUE(finding_of(checked(gate), RuleId::no_way_out));
     std::string longer = gate;
     longer.replace(longer.find("600ms"), 5, "5s");
     EXPECT_EQ(checked(longer).verdict, Verdict::proved);
@@ -151,18 +151,18 @@ screens:
     menus.replay(Move::change(flow.control(flow.screen("title"), "set"), 2));
     EXPECT_EQ(menus.value_of(s), 2);
     EXPECT_EQ(menus.kept_value_of(s), 0);
-    menus.tell(flow.event("storm")); // its question takes the place of the other
+    menus.post(flow.event("storm")); // its question takes the place of the other
     EXPECT_EQ(menus.value_of(s), 0);
     EXPECT_EQ(menus.value_of(t), 2);
     menus.press(Button::up); // from the safe answer to the other, round the end
     menus.advance(1);
-    menus.replay(Move::press(flow.control(menus.situation().question(), "yes")));
+    menus.replay(Move::press(flow.control(menus.menu_state().question(), "yes")));
     EXPECT_EQ(menus.kept_value_of(t), 2);
     // The game settles what is being asked: this is what it goes back to.
     menus.replay(Move::change(flow.control(flow.screen("title"), "set"), 2));
     menus.set_setting(s, 1);
     EXPECT_EQ(menus.value_of(s), 2);
-    menus.replay(Move::press(flow.control(menus.situation().question(), "no")));
+    menus.replay(Move::press(flow.control(menus.menu_state().question(), "no")));
     EXPECT_EQ(menus.value_of(s), 1);
 }
 
@@ -182,7 +182,7 @@ screens:
     const CompiledFlow& flow = *file.compiled;
     const SettingId s = flow.setting("s");
     const auto answer = [&](Runner& menus, const char* word) {
-        EXPECT_TRUE(menus.replay(Move::press(flow.control(menus.situation().question(), word))));
+        EXPECT_TRUE(menus.replay(Move::press(flow.control(menus.menu_state().question(), word))));
     };
     const auto change = [&](Runner& menus, const char* screen, std::uint16_t to) {
         EXPECT_TRUE(menus.replay(Move::change(flow.control(flow.screen(screen), "set"), to)));
@@ -208,7 +208,7 @@ screens:
             const std::uint16_t last = std::string(second) == "yes" ? 7 : kept;
             EXPECT_EQ(menus.kept_value_of(s), last);
             EXPECT_EQ(menus.value_of(s), last);
-            EXPECT_EQ(usable(flow, menus.situation(), flow.control(flow.screen("title"), "leave")),
+            EXPECT_EQ(usable(flow, menus.menu_state(), flow.control(flow.screen("title"), "leave")),
                       last > 5);
         }
 }
@@ -228,7 +228,7 @@ screens:
 
 TEST(RealPlayer, CountsOnNoAnswer) {
     const CheckResult result = checked(lobby);
-    const Finding* trap = finding_of(result, Slug::no_way_out);
+    const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     EXPECT_EQ(trap->answers,
               (std::vector<std::string>{"every load of 'room' is done", "every 'note' fails"}));
@@ -249,7 +249,7 @@ screens:
   wait: { back: none, moves-on: { after: 5s, do: )" +
                                  std::string(then) + " } }\n";
         const CheckResult result = checked(text);
-        const Finding* trap = finding_of(result, Slug::no_way_out);
+        const Finding* trap = finding_of(result, RuleId::no_way_out);
         const bool again = std::string(then) != "tell horn";
         ASSERT_EQ(trap != nullptr, again) << then;
         if (!again) continue;
@@ -267,7 +267,7 @@ screens:
     menus.start();
     const Ticket first = menus.ticket();
     for (int seconds = 0; seconds < 60; ++seconds) menus.advance(1);
-    EXPECT_EQ(menus.situation().phase(), Phase::loading); // its time limit starts again as well
+    EXPECT_EQ(menus.menu_state().phase(), Phase::loading); // its time limit starts again as well
     EXPECT_FALSE(menus.loaded(first));
 }
 
@@ -288,7 +288,7 @@ screens:
   wait: { back: none, moves-on: { after: 5s, do: [{ )" +
                                            std::string(when) + " }] } }\n");
         const bool always = std::string(when) == "do: back";
-        EXPECT_EQ(finding_of(result, Slug::endless_wait) != nullptr, !always) << when;
+        EXPECT_EQ(finding_of(result, RuleId::endless_wait) != nullptr, !always) << when;
         EXPECT_EQ(result.stop, Stop::nothing);
     }
 }
@@ -310,8 +310,8 @@ TEST(RealPlayer, IsKeptInByManyAnswersAlike) {
                 "screens:\n  sea: { play: yes }\n  lobby:\n    back: none\n    controls: [" +
                 buttons + "{ button: again, press: load room }]\n";
         const CheckResult result = checked(text);
-        const Finding* trap = finding_of(result, Slug::no_way_out);
-        if (!can_quit) trap = trap ? trap : finding_of(result, Slug::no_goal);
+        const Finding* trap = finding_of(result, RuleId::no_way_out);
+        if (!can_quit) trap = trap ? trap : finding_of(result, RuleId::no_goal);
         ASSERT_TRUE(trap) << can_quit;
         EXPECT_EQ(trap->answers, (std::vector<std::string>{"every load of 'room' is done",
                                                            "every request fails"}));
@@ -321,7 +321,7 @@ TEST(RealPlayer, IsKeptInByManyAnswersAlike) {
 /// The strategy that is shown keeps the player in: whoever follows it comes to nothing else.
 TEST(RealPlayer, GoesRoundAsItIsShown) {
     const CheckResult result = checked(lobby);
-    const Finding* trap = finding_of(result, Slug::no_way_out);
+    const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     Play play("rondix: 1" + lobby);
     for (int round = 0; round < 3; ++round) {
@@ -341,11 +341,11 @@ requests: { note: { done: quit, failed: quit } }
 screens: { title: { back: none, controls: [{ button: note, press: request note }] } }
 )";
     const CheckResult result = checked(silent);
-    EXPECT_EQ(result.verdict, Verdict::not_so);
+    EXPECT_EQ(result.verdict, Verdict::failed);
     ASSERT_EQ(result.findings.size(), 1u);
-    EXPECT_EQ(result.findings[0].slug, Slug::endless_wait);
+    EXPECT_EQ(result.findings[0].rule, RuleId::endless_wait);
     EXPECT_EQ(result.findings[0].answers,
-              std::vector<std::string>{"every 'note' stays unanswered"});
+              std::vector<std::string>{"every 'note' is never answered"});
     std::string limited = silent;
     limited.replace(limited.find("done:"), 5, "timeout: 5s, done:");
     EXPECT_EQ(checked(limited).verdict, Verdict::proved);
@@ -380,7 +380,7 @@ screens:
       - { button: leave, press: quit, when: not shut }
   note: {}
 )");
-    const Finding* trap = finding_of(result, Slug::no_way_out);
+    const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     EXPECT_EQ(trap->how, (std::vector<std::string>{"press note", "back"}));
     EXPECT_EQ(trap->lost_after, 1u);
@@ -396,19 +396,19 @@ std::string tide(const char* hold, const char* stands) {
 }
 
 TEST(RealPlayer, HoldsNoLongerThanTheScreenStands) {
-    EXPECT_TRUE(finding_of(checked(tide("5s", "2s")), Slug::no_way_out));
-    EXPECT_TRUE(finding_of(checked(tide("1350ms", "2s")), Slug::no_way_out)); // 0.15 + 0.5 + 1.35
+    EXPECT_TRUE(finding_of(checked(tide("5s", "2s")), RuleId::no_way_out));
+    EXPECT_TRUE(finding_of(checked(tide("1350ms", "2s")), RuleId::no_way_out)); // 0.15 + 0.5 + 1.35
     EXPECT_EQ(checked(tide("1340ms", "2s")).verdict, Verdict::proved);
     EXPECT_TRUE(
-        finding_of(checked(tide("1340ms", "2s") + "reaction-time: 1s\n"), Slug::no_way_out));
-    EXPECT_TRUE(finding_of(checked(tide("0s", "100ms")), Slug::no_way_out));
+        finding_of(checked(tide("1340ms", "2s") + "reaction-time: 1s\n"), RuleId::no_way_out));
+    EXPECT_TRUE(finding_of(checked(tide("0s", "100ms")), RuleId::no_way_out));
 }
 
 TEST(RealPlayer, MayHaveChosenTheShortestTimeLimits) {
     const std::string pace =
         "settings: { pace: { from: 0.5, to: 3, by: 0.5, default: 1, scales: time-limits } }\n";
     EXPECT_EQ(checked(tide("1s", "2s")).verdict, Verdict::proved);
-    EXPECT_TRUE(finding_of(checked(pace + tide("1s", "2s")), Slug::no_way_out));
+    EXPECT_TRUE(finding_of(checked(pace + tide("1s", "2s")), RuleId::no_way_out));
     EXPECT_EQ(checked(pace + tide("300ms", "2s")).verdict, Verdict::proved);
 }
 
@@ -427,13 +427,13 @@ screens:
         Runner menus(*file.compiled);
         menus.start();
         menus.advance(0.6);
-        const Point at = menus.place_of(menus.focus()).middle();
+        const Point at = menus.bounds_of(menus.focus()).middle();
         if (by == mouse)
             menus.pointer_presses(at, by);
         else
             menus.press(Button::accept, by);
         for (int i = 0; i < 49; ++i) menus.advance(0.1);
-        EXPECT_EQ(menus.situation().current(), file.compiled->screen("title"));
+        EXPECT_EQ(menus.menu_state().current(), file.compiled->screen("title"));
         menus.take_effects();
         menus.advance(0.2);
         bool quits = false;
@@ -442,7 +442,7 @@ screens:
         menus.release(Button::accept, by);
         menus.pointer_releases(at, by);
         menus.advance(1.1); // and then the time runs again
-        EXPECT_EQ(menus.situation().current(), file.compiled->screen("sleep"));
+        EXPECT_EQ(menus.menu_state().current(), file.compiled->screen("sleep"));
     }
 }
 
@@ -454,10 +454,10 @@ screens:
   warning: { title: Thirty letters to be read here, moves-on: { after: 1s, do: back } }
 )";
     const CheckResult result = checked(text);
-    const Finding* quick = finding_of(result, Slug::too_quick);
+    const Finding* quick = finding_of(result, RuleId::too_quick);
     ASSERT_TRUE(quick);
-    EXPECT_EQ(quick->text, "'warning' stands for 1s; its 30 letters take 2s to read");
-    EXPECT_FALSE(finding_of(checked(text + "reading-speed: 30\n"), Slug::too_quick));
+    EXPECT_EQ(quick->text, "'warning' closes after 1s; its 30 characters take 2s to read");
+    EXPECT_FALSE(finding_of(checked(text + "reading-speed: 30\n"), RuleId::too_quick));
 }
 
 // --- devices
@@ -475,12 +475,12 @@ TEST(RealPlayer, HasNoBackOnATelephone) {
     EXPECT_EQ(checked(phone).verdict, Verdict::proved); // with keyboard and pad
     const CheckResult result = checked("devices: [keyboard, touch]" + phone);
     ASSERT_EQ(result.findings.size(), 1u);
-    EXPECT_EQ(result.findings[0].slug, Slug::no_way_out);
-    EXPECT_EQ(result.findings[0].text, "no way out of 'options' with touch alone");
+    EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
+    EXPECT_EQ(result.findings[0].text, "the player can get stuck on 'options' with touch alone");
     EXPECT_EQ(result.findings[0].with, "touch");
     const CheckResult touch = checked("devices: [touch]" + phone); // it has all that the flow lists
-    ASSERT_TRUE(finding_of(touch, Slug::no_way_out));
-    EXPECT_EQ(finding_of(touch, Slug::no_way_out)->text, "no way out of 'options'");
+    ASSERT_TRUE(finding_of(touch, RuleId::no_way_out));
+    EXPECT_EQ(finding_of(touch, RuleId::no_way_out)->text, "the player can get stuck on 'options'");
 }
 
 TEST(RealPlayer, PressesWhatIsInPlayByPointingOnly) {
@@ -498,8 +498,8 @@ screens:
         return flow;
     };
     const CheckResult keys = checked("devices: [keyboard]" + with(""));
-    EXPECT_TRUE(finding_of(keys, Slug::never_pressable));
-    EXPECT_TRUE(finding_of(keys, Slug::no_quit));
+    EXPECT_TRUE(finding_of(keys, RuleId::never_pressable));
+    EXPECT_TRUE(finding_of(keys, RuleId::no_quit));
     EXPECT_EQ(checked("devices: [touch]" + with("")).verdict, Verdict::proved);
     // The menu button does the same as the button: nothing is out of anybody's reach.
     const CheckResult both = checked("devices: [keyboard, touch]" + with("menu: open pause, "));
@@ -515,7 +515,7 @@ screens:
 )";
     const CheckResult result = checked(text);
     ASSERT_EQ(result.findings.size(), 1u);
-    EXPECT_EQ(result.findings[0].slug, Slug::out_of_reach);
+    EXPECT_EQ(result.findings[0].rule, RuleId::out_of_reach);
     EXPECT_EQ(result.findings[0].text, "'chart' is never shown with pad alone");
     EXPECT_TRUE(checked(text + "pad-keys: [chart]\n").findings.empty());
 }
@@ -537,11 +537,11 @@ flags: { f: { set-by: game } }
         menus.replay(Move::press(flow.control(flow.screen("title"), "on")));
         menus.advance(0.2);
     };
-    const auto is_splash = [&] { return menus.situation().current() == flow.screen("splash"); };
+    const auto is_splash = [&] { return menus.menu_state().current() == flow.screen("splash"); };
     const Point corner{3, 3};
     open_splash();
-    const Point horn = menus.place_of(flow.control(flow.screen("splash"), "horn")).middle();
-    const Point dark = menus.place_of(flow.control(flow.screen("splash"), "dark")).middle();
+    const Point horn = menus.bounds_of(flow.control(flow.screen("splash"), "horn")).middle();
+    const Point dark = menus.bounds_of(flow.control(flow.screen("splash"), "dark")).middle();
     EXPECT_TRUE(menus.pointer_presses(corner, finger(0)));
     EXPECT_TRUE(is_splash()); // fingers act on coming up
     EXPECT_TRUE(menus.pointer_releases(corner, finger(0)));

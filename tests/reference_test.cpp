@@ -1,5 +1,5 @@
 // The listing and what is said about it, compared with the naive reference on random flows: the
-// same situations, the same verdicts, the same shortest ways.
+// same menu states, the same verdicts, the same shortest ways.
 #include "proof/players.hpp"
 #include "reference/naive.hpp"
 #include "reference/part.hpp"
@@ -19,7 +19,7 @@ namespace {
 
 constexpr std::size_t most = 600;
 
-naive::Level level_of(const CompiledFlow& flow, const Situation& now, std::size_t height) {
+naive::Level level_of(const CompiledFlow& flow, const MenuState& now, std::size_t height) {
     naive::Level level;
     const ScreenId screen = now.screen_at(height);
     level.screen = flow.text(flow[screen].id);
@@ -39,7 +39,7 @@ naive::Level level_of(const CompiledFlow& flow, const Situation& now, std::size_
     return level;
 }
 
-naive::Plain plain_of(const CompiledFlow& flow, const Situation& now) {
+naive::Plain plain_of(const CompiledFlow& flow, const MenuState& now) {
     naive::Plain plain;
     const char* phases[] = {"none", "loaded", "loading", "failed"};
     plain.phase = phases[static_cast<int>(now.phase())];
@@ -68,23 +68,23 @@ std::size_t moves_in(const std::vector<std::string>& how) {
 }
 
 /// Of what is said of a player with all devices, or with these alone.
-std::size_t shortest_how(const Findings& findings, Slug slug, const std::string& with = {}) {
+std::size_t shortest_how(const Findings& findings, RuleId rule, const std::string& with = {}) {
     std::size_t shortest = naive::never;
     for (const Finding& finding : findings)
-        if (finding.slug == slug && finding.with == with)
+        if (finding.rule == rule && finding.with == with)
             shortest = std::min(shortest, moves_in(finding.how));
     return shortest;
 }
 
-std::size_t count(const Findings& findings, Slug slug, const std::string& with = {}) {
+std::size_t count(const Findings& findings, RuleId rule, const std::string& with = {}) {
     return static_cast<std::size_t>(
         std::count_if(findings.begin(), findings.end(),
-                      [&](auto& finding) { return finding.slug == slug && finding.with == with; }));
+                      [&](auto& finding) { return finding.rule == rule && finding.with == with; }));
 }
 
 /// What the reference says of a flow.
 struct Expected {
-    std::size_t situations = 0, moves = 0, deepest = 0, longest_way_out = 0;
+    std::size_t states = 0, moves = 0, deepest = 0, longest_way_out = 0;
     std::size_t nearest_stuck = naive::never, nearest_captive = naive::never;
     std::size_t nearest_reopening = naive::never, nearest_unasked = naive::never;
     bool some_goal = false, endless = false, nothing_usable = false, restless = false;
@@ -93,7 +93,7 @@ struct Expected {
 
     Expected(const FlowFile& file, const naive::Reference& reference,
              const std::map<naive::Plain, naive::Known>& all) {
-        situations = all.size();
+        states = all.size();
         for (const auto& [plain, known] : all)
             if (known.blocked) traps.insert(plain.top());
         std::set<std::size_t> work;
@@ -183,26 +183,26 @@ struct Tally {
 
 void compare_findings(const FlowFile& file, const Expected& expected, const CheckResult& result,
                       Tally& tally) {
-    const auto told = [&](Slug slug) { return count(result.findings, slug) > 0; };
-    EXPECT_EQ(told(Slug::no_goal), !expected.some_goal);
+    const auto told = [&](RuleId rule) { return count(result.findings, rule) > 0; };
+    EXPECT_EQ(told(RuleId::no_goal), !expected.some_goal);
     if (expected.some_goal) {
-        EXPECT_EQ(shortest_how(result.findings, Slug::no_way_out), expected.nearest_stuck);
-        // What traps do to waiting and leaving may be told only once they are mended.
-        const bool traps = told(Slug::no_way_out);
+        EXPECT_EQ(shortest_how(result.findings, RuleId::no_way_out), expected.nearest_stuck);
+        // What traps do to waiting and leaving may be told only once they are fixed.
+        const bool traps = told(RuleId::no_way_out);
         if (!traps) {
-            EXPECT_EQ(told(Slug::endless_wait), expected.endless);
+            EXPECT_EQ(told(RuleId::endless_wait), expected.endless);
         }
         const bool captive = expected.nearest_captive != naive::never;
-        if (!traps && !told(Slug::endless_wait)) {
-            EXPECT_EQ(told(Slug::no_quit), captive);
+        if (!traps && !told(RuleId::endless_wait)) {
+            EXPECT_EQ(told(RuleId::no_quit), captive);
         }
     }
-    EXPECT_EQ(shortest_how(result.findings, Slug::reopens), expected.nearest_reopening);
-    EXPECT_EQ(shortest_how(result.findings, Slug::leaves_unasked), expected.nearest_unasked);
-    EXPECT_EQ(told(Slug::nothing_usable), expected.nothing_usable);
-    EXPECT_EQ(told(Slug::restless_back), expected.restless);
+    EXPECT_EQ(shortest_how(result.findings, RuleId::reopens), expected.nearest_reopening);
+    EXPECT_EQ(shortest_how(result.findings, RuleId::leaves_unasked), expected.nearest_unasked);
+    EXPECT_EQ(told(RuleId::nothing_usable), expected.nothing_usable);
+    EXPECT_EQ(told(RuleId::restless_back), expected.restless);
     for (const Finding& finding : result.findings) {
-        if (finding.slug != Slug::idle_step) continue;
+        if (finding.rule != RuleId::idle_step) continue;
         EXPECT_TRUE(expected.idle.contains(finding.place.begin)) << finding.text;
         ++tally.idle_told;
     }
@@ -216,8 +216,8 @@ void compare_findings(const FlowFile& file, const Expected& expected, const Chec
                 !expected.pressed.contains(screen.id.text + " " + control.id.text))
                 all_pressed = false;
     }
-    EXPECT_EQ(told(Slug::never_shown), !all_shown);
-    EXPECT_EQ(told(Slug::never_pressable), !all_pressed);
+    EXPECT_EQ(told(RuleId::never_shown), !all_shown);
+    EXPECT_EQ(told(RuleId::never_pressable), !all_pressed);
 }
 
 /// What is printed is walked by the reference: each move can be made by a player with these
@@ -247,7 +247,7 @@ void walk_what_is_printed(const naive::Reference& reference,
             lost.push_back(all.at(plain).way_out == naive::never);
             ++tally.walked;
         }
-        if (finding.slug != Slug::no_way_out) continue;
+        if (finding.rule != RuleId::no_way_out) continue;
         ASSERT_TRUE(lost[finding.how.size()]);
         if (finding.lost_after == 0) continue;
         for (std::size_t i = finding.lost_after; i < finding.how.size(); ++i) ASSERT_TRUE(lost[i]);
@@ -272,16 +272,17 @@ void compare_devices(const FlowFile& file, const Expected& all, const CheckResul
         const Expected alone(file, reference, *listed);
         walk_what_is_printed(reference, *listed, result.findings, with, tally);
         ++tally.alone;
-        const auto told = [&](Slug slug) { return count(result.findings, slug, with) > 0; };
+        const auto told = [&](RuleId rule) { return count(result.findings, rule, with) > 0; };
         // What is so with all devices is not said again.
-        if (!count(result.findings, Slug::no_way_out) && !count(result.findings, Slug::no_goal)) {
-            EXPECT_EQ(told(Slug::no_goal), !alone.some_goal);
+        if (!count(result.findings, RuleId::no_way_out) &&
+            !count(result.findings, RuleId::no_goal)) {
+            EXPECT_EQ(told(RuleId::no_goal), !alone.some_goal);
             if (alone.some_goal) {
-                EXPECT_EQ(shortest_how(result.findings, Slug::no_way_out, with),
+                EXPECT_EQ(shortest_how(result.findings, RuleId::no_way_out, with),
                           alone.nearest_stuck);
                 tally.trapped_alone += alone.nearest_stuck != naive::never;
             }
-        } else if (told(Slug::no_way_out)) {
+        } else if (told(RuleId::no_way_out)) {
             EXPECT_NE(alone.nearest_stuck, naive::never);
         }
         bool unseen = false;
@@ -290,7 +291,7 @@ void compare_devices(const FlowFile& file, const Expected& all, const CheckResul
                      (all.shown.contains(screen.id.text) && !alone.shown.contains(screen.id.text));
         const bool unseen_told = std::any_of(
             result.findings.begin(), result.findings.end(), [&](const Finding& finding) {
-                return finding.slug == Slug::out_of_reach && finding.with == with &&
+                return finding.rule == RuleId::out_of_reach && finding.with == with &&
                        finding.text.find("is never shown") != std::string::npos;
             });
         EXPECT_EQ(unseen_told, unseen);
@@ -321,7 +322,7 @@ ScreenFigures expected_figures(const naive::Reference& reference, const std::str
             const bool closes =
                 !answer && !step.resets && step.next.stack.size() < plain.stack.size();
             if (step.next.top() != screen || plain.top() == screen || closes) continue;
-            if (step.text != "load given up" && !step.text.starts_with("given up "))
+            if (step.text != "load times out" && !step.text.starts_with("times out "))
                 ways_in.insert(
                     {step.players || step.by_itself ? plain.top() : "", way_in(step, plain)});
         }
@@ -386,7 +387,7 @@ void compare(std::uint32_t number, test::Shape shape, Tally& tally) {
         return;
     }
     EXPECT_EQ(result.stop, Stop::nothing);
-    EXPECT_EQ(result.figures.situations, expected.situations);
+    EXPECT_EQ(result.figures.states, expected.states);
     EXPECT_EQ(result.figures.listed_moves, expected.moves);
     EXPECT_EQ(result.figures.deepest.size(), expected.deepest);
     if (result.figures.way_out_known) {
@@ -486,7 +487,7 @@ TEST(Reference, AgreesWhereScreensWaitAndMoveOn) {
     EXPECT_GE(tally.endless, test::at_least(50));
 }
 
-/// Long random walks: after every move, taken or not, both know the same situation.
+/// Long random walks: after every move, taken or not, both know the same menu state.
 TEST(Reference, AgreesAlongRandomWalks) {
     for (std::uint32_t number = 10'000; number < 10'000 + test::part_of(600); ++number) {
         const auto shape = number % 2 == 0 ? test::Shape::mixed : test::Shape::rich;
@@ -496,7 +497,7 @@ TEST(Reference, AgreesAlongRandomWalks) {
         ASSERT_TRUE(file.compiled.has_value());
         const CompiledFlow& flow = *file.compiled;
         const naive::Reference reference(file.flow);
-        Situation now(flow);
+        MenuState now(flow);
         start(flow, now);
         naive::Plain plain = reference.start();
         ASSERT_EQ(plain_of(flow, now), plain);
@@ -533,7 +534,7 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
         Runner runner(flow);
         runner.start();
         std::mt19937 random(number);
-        std::vector<Move> moves(most_moves(flow));
+        std::vector<Move> moves(max_moves(flow));
         bool told_paused = false;
         std::optional<std::uint32_t> scene;
         for (int i = 0; i < 80; ++i) {
@@ -549,7 +550,7 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
                     ASSERT_EQ(effect.ticket, runner.ticket());
                 }
             }
-            const Situation& now = runner.situation();
+            const MenuState& now = runner.menu_state();
             ASSERT_EQ(told_paused, paused(flow, now));
             if (now.phase() == Phase::loaded) scene = static_cast<std::uint32_t>(now.scene());
             const ControlId focus = runner.focus();
@@ -560,7 +561,7 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
                     ASSERT_FALSE(usable(flow, now, ControlId(c)));
             }
             const std::size_t many = list_moves(flow, now, moves);
-            Situation next = now;
+            MenuState next = now;
             const Move move = moves[random() % many];
             const bool answered = apply(flow, next, move).answered;
             runner.take_moves();
@@ -570,7 +571,7 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
             ASSERT_EQ(done.empty(), !answered);
             for (std::size_t m = 1; m < done.size(); ++m)
                 ASSERT_TRUE(apply(flow, next, done[m]).answered);
-            ASSERT_EQ(runner.situation(), next);
+            ASSERT_EQ(runner.menu_state(), next);
         }
     }
 }

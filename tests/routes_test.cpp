@@ -36,7 +36,7 @@ class Layouts {
     }
     void add(float x, float y, float width, float height) {
         RouteStop stop;
-        stop.place = {x, y, width, height};
+        stop.bounds = {x, y, width, height};
         if (number(0, 9) == 0) stop.own = 0b1100; // left and right are its own
         stops_.push_back(stop);
     }
@@ -52,15 +52,15 @@ class Layouts {
     }
     void scatter(int count) {
         for (int tries = 0; tries < 200 && static_cast<int>(stops_.size()) < count; ++tries) {
-            const Rect place{
+            const Rect bounds{
                 static_cast<float>(number(0, 1100)), static_cast<float>(number(0, 640)),
                 static_cast<float>(number(40, 240)), static_cast<float>(number(30, 80))};
             const bool free =
                 std::none_of(stops_.begin(), stops_.end(), [&](const RouteStop& other) {
-                    return place.x < other.place.right() && other.place.x < place.right() &&
-                           place.y < other.place.bottom() && other.place.y < place.bottom();
+                    return bounds.x < other.bounds.right() && other.bounds.x < bounds.right() &&
+                           bounds.y < other.bounds.bottom() && other.bounds.y < bounds.bottom();
                 });
-            if (free) add(place.x, place.y, place.width, place.height);
+            if (free) add(bounds.x, bounds.y, bounds.width, bounds.height);
         }
     }
 

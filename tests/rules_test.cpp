@@ -79,7 +79,7 @@ TEST(Rules, GoSwapsTheCurrentScreen) {
 TEST(Rules, WhatIsOpenIsNotOpenedAgain) {
     Play play(harbour);
     play.move("loaded", "press options", "press chart");
-    const Outcome outcome = play.move("press options"); // go to what lies beneath
+    const Outcome outcome = play.move("press options"); // go to the screens beneath
     EXPECT_TRUE(outcome.reopens);
     EXPECT_EQ(play.stack(), "title > options");
     EXPECT_TRUE(play.move("press again").reopens);
@@ -119,7 +119,7 @@ TEST(Rules, LoadsFailAndAreTriedAgain) {
     EXPECT_FALSE(play.move("loaded").answered); // nobody waits for it
     EXPECT_TRUE(play.move("press retry").loads);
     EXPECT_EQ(play.now().scene(), play.flow().scene("pier"));
-    play.move("load given up", "press home", "loaded", "press sail", "loaded", "menu");
+    play.move("load times out", "press home", "loaded", "press sail", "loaded", "menu");
     EXPECT_TRUE(play.move("press retry").loads);
     EXPECT_EQ(play.now().scene(), play.flow().scene("strait"));
     EXPECT_EQ(play.stack(), "under-way");
@@ -189,7 +189,7 @@ TEST(Rules, TheGameChangesOnlyItsOwnFlags) {
 TEST(Rules, QuitChangesNothing) {
     Play play(harbour);
     play.move("loaded");
-    const Situation before = play.now();
+    const MenuState before = play.now();
     EXPECT_TRUE(play.move("press leave").quits);
     EXPECT_EQ(play.now(), before);
 }
@@ -221,13 +221,13 @@ TEST(Rules, AFlowMayStartWithAScreenAndHomeLeadsThere) {
     EXPECT_EQ(play.now().scene(), no_scene);
 }
 
-TEST(Situation, IsCanonical) {
+TEST(MenuState, IsCanonical) {
     // Two ways to the same place give the same row, word by word, also above the top of the stack.
     Play one(harbour), other(harbour);
     one.move("loaded", "press options");
     other.move("loaded", "press options", "press chart", "back");
     EXPECT_EQ(one.now(), other.now());
-    Situation copy(one.flow());
+    MenuState copy(one.flow());
     copy.unpack(other.now().packed());
     EXPECT_EQ(copy, one.now());
     other.move("press chart");
@@ -238,7 +238,7 @@ TEST(Moves, AreListedExactlyWhereTheyCanHappen) {
     // Whatever is not listed is refused, for every move that there is.
     Play play(harbour);
     const CompiledFlow& flow = play.flow();
-    std::vector<Move> listed(most_moves(flow));
+    std::vector<Move> listed(max_moves(flow));
     for (const char* step : {"loaded", "press options", "back", "press sail", "loaded",
                              "event aground", "key map", "menu", "press home", "load fails"}) {
         const std::size_t count = list_moves(flow, play.now(), listed);
@@ -248,7 +248,7 @@ TEST(Moves, AreListedExactlyWhereTheyCanHappen) {
                    listed.begin() + static_cast<long>(count);
         };
         const auto check = [&](Move move) {
-            Situation next = play.now();
+            MenuState next = play.now();
             if (apply(flow, next, move).answered) {
                 EXPECT_TRUE(is_listed(move)) << move_text(flow, move);
             } else {
@@ -265,7 +265,7 @@ TEST(Moves, AreListedExactlyWhereTheyCanHappen) {
             check(Move::lower(FlagId(i)));
         }
         for (const Move move : {Move::back(), Move::menu(), Move::other_key(), Move::loaded(),
-                                Move::load_failed(), Move::give_up()})
+                                Move::load_failed(), Move::load_timeout()})
             check(move);
         play.move(step);
     }

@@ -53,19 +53,20 @@ class RunnerTest : public testing::Test {
 
     Item item_of(const std::string& control) {
         for (const Item& item : runner_.view())
-            if (item.control == flow().control(runner_.situation().current(), control)) return item;
+            if (item.control == flow().control(runner_.menu_state().current(), control))
+                return item;
         ADD_FAILURE() << control << " is not to be seen";
         return {};
     }
     std::string screen() const {
-        return std::string(flow().text(flow()[runner_.situation().current()].id));
+        return std::string(flow().text(flow()[runner_.menu_state().current()].id));
     }
     std::string focus() const {
         return runner_.focus() == no_control ? ""
                                              : std::string(flow().text(flow()[runner_.focus()].id));
     }
     Point middle_of(const char* name) const {
-        return runner_.place_of(flow().control(runner_.situation().current(), name)).middle();
+        return runner_.bounds_of(flow().control(runner_.menu_state().current(), name)).middle();
     }
 
     /// "load, told" ...
@@ -259,7 +260,7 @@ TEST_F(RunnerTest, OnlyTheNewestTicketCounts) {
 
 TEST_F(RunnerTest, ALoadIsGivenUp) {
     tap(Button::accept);
-    EXPECT_DOUBLE_EQ(*runner_.time_until_give_up(), 5);
+    EXPECT_DOUBLE_EQ(*runner_.time_until_load_timeout(), 5);
     runner_.advance(4.999);
     EXPECT_EQ(screen(), "built-in/loading");
     runner_.advance(0.001);
@@ -270,8 +271,8 @@ TEST_F(RunnerTest, ALoadIsGivenUp) {
 TEST_F(RunnerTest, ADelayedAnswerWaitsWhileTheGameRuns) {
     sail();
     const EventId lost = flow().event("lost");
-    EXPECT_TRUE(runner_.tell(lost));
-    EXPECT_FALSE(runner_.tell(lost));
+    EXPECT_TRUE(runner_.post(lost));
+    EXPECT_FALSE(runner_.post(lost));
     runner_.advance(0.6);
     tap(Button::menu);
     runner_.advance(10);
@@ -291,10 +292,10 @@ TEST_F(RunnerTest, TheSameTimeInOtherPiecesGivesTheSame) {
         runner.start();
         runner.replay(Move::press(flow().control(flow().screen("title"), "sail")));
         runner.loaded(runner.ticket());
-        runner.tell(flow().event("lost"));
+        runner.post(flow().event("lost"));
         for (int i = 0; i < pieces; ++i) runner.advance(1.0 / pieces);
-        return std::vector<Situation::Word>(runner.situation().packed().begin(),
-                                            runner.situation().packed().end());
+        return std::vector<MenuState::Word>(runner.menu_state().packed().begin(),
+                                            runner.menu_state().packed().end());
     };
     const auto once = run(1);
     for (const int pieces : {2, 4, 10, 1000}) EXPECT_EQ(run(pieces), once) << pieces;
@@ -333,7 +334,7 @@ TEST_F(RunnerTest, AGameMayAnswerFromInsideTheEffect) {
 
 TEST_F(RunnerTest, AnyKeyAnswersAcceptWhereNothingHasFocus) {
     sail();
-    runner_.tell(flow().event("won"));
+    runner_.post(flow().event("won"));
     EXPECT_EQ(screen(), "won");
     settle();
     EXPECT_TRUE(tap(Button::accept));
@@ -350,7 +351,7 @@ TEST_F(RunnerTest, TheViewShowsWhatIsSeenFromTheBottomUp) {
     EXPECT_EQ(view[3].state, LookState::focused);
     EXPECT_EQ(view[4].state, LookState::disabled);
     EXPECT_EQ(view[5].state, LookState::rest);
-    for (std::size_t i = 2; i < view.size(); ++i) EXPECT_LT(view[i - 1].place.y, view[i].place.y);
+    for (std::size_t i = 2; i < view.size(); ++i) EXPECT_LT(view[i - 1].bounds.y, view[i].bounds.y);
     tap(Button::up);
     tap(Button::accept);
     EXPECT_EQ(runner_.view().back().kind, ItemKind::notice);
@@ -433,7 +434,7 @@ TEST(Runner, TakesNothingBeforeItIsStarted) {
     const FlowFile file = good_flow(ferry);
     Runner runner(*file.compiled);
     EXPECT_FALSE(runner.press(Button::accept));
-    EXPECT_FALSE(runner.tell(EventId{0}));
+    EXPECT_FALSE(runner.post(EventId{0}));
     EXPECT_FALSE(runner.pointer_presses({640, 360}));
     EXPECT_FALSE(runner.pointer_releases({640, 360}));
     EXPECT_FALSE(runner.loaded(Ticket{0}));

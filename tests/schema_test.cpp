@@ -65,11 +65,11 @@ std::vector<bool> judged(const std::vector<std::string>& texts) {
 
 /// What a schema can see, having no idea what is called how.
 bool can_see(const Findings& findings) {
-    static const std::set<Slug> seen = {Slug::unknown_key, Slug::wrong_type, Slug::missing_key,
-                                        Slug::bad_step,    Slug::bad_name,   Slug::empty_press,
-                                        Slug::not_a_flow};
+    static const std::set<RuleId> seen = {
+        RuleId::unknown_key, RuleId::wrong_type,  RuleId::missing_key, RuleId::bad_step,
+        RuleId::bad_name,    RuleId::empty_press, RuleId::not_a_flow};
     return std::any_of(findings.begin(), findings.end(),
-                       [](const Finding& finding) { return seen.contains(finding.slug); });
+                       [](const Finding& finding) { return seen.contains(finding.rule); });
 }
 
 /// What is not YAML is not for a schema to judge.
@@ -112,10 +112,10 @@ TEST(Schema, TakesRandomFlows) {
 std::set<std::string> keys_of_reader(const std::string& text) {
     const FlowFile file = load_flow_text("keys", text);
     for (const Finding& finding : file.findings) {
-        const std::string begin = "the keys here: ";
-        if (finding.slug != Slug::unknown_key || !finding.mend.starts_with(begin)) continue;
+        const std::string begin = "the keys here are: ";
+        if (finding.rule != RuleId::unknown_key || !finding.fix.starts_with(begin)) continue;
         std::set<std::string> keys;
-        std::istringstream words(finding.mend.substr(begin.size()));
+        std::istringstream words(finding.fix.substr(begin.size()));
         for (std::string key; std::getline(words, key, ',');)
             keys.insert(key.substr(key.find_first_not_of(' ')));
         return keys;

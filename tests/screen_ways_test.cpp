@@ -20,7 +20,7 @@ std::vector<std::string> not_arrived_at(const CompiledFlow& flow, std::size_t& w
         if (!tour.way(ScreenId(i))) continue;
         ++ways;
         tour.go(ScreenId(i));
-        if (tour.runner.situation().current() != ScreenId(i))
+        if (tour.runner.menu_state().current() != ScreenId(i))
             missed.emplace_back(flow.text(flow.screens[i].id));
     }
     return missed;
@@ -53,7 +53,7 @@ screens:
     EXPECT_FALSE(ways[1]); // nobody ever sees it
 }
 
-/// A screen is ever shown where a situation at rest has it on top: listed one by one.
+/// A screen is ever shown where a menu state at rest has it on top: listed one by one.
 TEST(ScreenWays, AreThereExactlyWhereTheListingShowsTheScreen) {
     std::size_t compared = 0, ways_in_all = 0;
     for (const Shape shape :
@@ -62,10 +62,10 @@ TEST(ScreenWays, AreThereExactlyWhereTheListingShowsTheScreen) {
             const FlowFile file = load_flow_text("random", random_flow(seed, shape));
             if (!file.compiled) continue;
             const CompiledFlow& flow = *file.compiled;
-            const Listing listing(flow, 4'000, Listing::Keep::situations, all_devices);
+            const Listing listing(flow, 4'000, Listing::Keep::states, all_devices);
             if (!listing.complete()) continue;
             std::vector<bool> shown(flow.screens.size());
-            Situation there(flow);
+            MenuState there(flow);
             for (Listing::Number number = 0; number < listing.size(); ++number) {
                 listing.get(number, there);
                 shown[index(there.current())] = true;
@@ -82,7 +82,7 @@ TEST(ScreenWays, AreThereExactlyWhereTheListingShowsTheScreen) {
                     for (std::size_t k = 0; k < flow.scenes.size(); ++k)
                         runner.set_loaded(SceneId(k), false);
                 }
-                EXPECT_EQ(runner.situation().current(), ScreenId(i)) << seed;
+                EXPECT_EQ(runner.menu_state().current(), ScreenId(i)) << seed;
                 ++ways_in_all;
             }
             ++compared;

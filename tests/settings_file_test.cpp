@@ -177,14 +177,14 @@ TEST(SettingsFile, AValueThatIsWrongCostsThatValueAlone) {
     EXPECT_EQ(game.notes(), "8: Error while parsing key-value pair: expected '=', saw 'd'\n"
                             "2: 'music' cannot be 900; it is 100 now\n"
                             "3: 'slow' cannot be 1.2; it is 1 now\n"
-                            "4: 'gulls' has to be true or false\n"
+                            "4: 'gulls' must be true or false\n"
                             "5: 'window' cannot be '3x3'\n"
-                            "6: 'name' is longer than 12 letters, and was cut\n"
+                            "6: 'name' is longer than 12 characters and was cut\n"
                             "7: there is no setting 'colour'\n"
-                            "11: 'up' names a key that there is not\n"
+                            "11: 'up' has an unknown key\n"
                             "13: there is no key 'sideways'\n"
-                            "12: a key of 'down' stands for something else, or is one too many\n"
-                            "10: 'accept' cannot be without a key, and has its first ones again\n");
+                            "12: a key of 'down' is used elsewhere, or is one too many\n"
+                            "10: 'accept' needs a key; its defaults are used\n");
     EXPECT_EQ(contents(game.path() + ".damaged"), text);
     // Read again it is not kept aside twice; another damage is.
     game.load();
@@ -251,7 +251,7 @@ TEST(SettingsFile, AnyBytesAreRead) {
     std::filesystem::remove_all(std::filesystem::path(game.path()).parent_path());
     game.put(std::string(2u << 20, 'x'));
     EXPECT_EQ(game.load(), all_first);
-    EXPECT_NE(game.notes().find("larger than any settings"), std::string::npos);
+    EXPECT_NE(game.notes().find("too large for settings"), std::string::npos);
     // It is not written over by the next save.
     SettingsFile kept = game.kept();
     EXPECT_EQ(kept.save(game.menus()), "");

@@ -54,12 +54,12 @@ class Soak {
     }
     Point point() {
         // Mostly at a control of what is foremost.
-        const Range controls = flow_[runner_.situation().foremost()].controls;
+        const Range controls = flow_[runner_.menu_state().foremost()].controls;
         if (controls.count == 0 || number(3) == 0)
             return {static_cast<float>(number(1300)), static_cast<float>(number(740))};
-        const Rect place = runner_.place_of(ControlId{controls.begin + number(controls.count)});
-        return {place.x + place.width * static_cast<float>(number(100)) / 100,
-                place.y + place.height * static_cast<float>(number(100)) / 100};
+        const Rect bounds = runner_.bounds_of(ControlId{controls.begin + number(controls.count)});
+        return {bounds.x + bounds.width * static_cast<float>(number(100)) / 100,
+                bounds.y + bounds.height * static_cast<float>(number(100)) / 100};
     }
 
     Device keys() { return number(2) == 0 ? keyboard : pad(static_cast<std::uint8_t>(number(3))); }
@@ -101,7 +101,7 @@ class Soak {
             break;
         case 9: runner_.scroll(point(), static_cast<float>(number(9)) - 4); break;
         case 10: press_some_key(); break;
-        case 11: runner_.tell(EventId(number(flow_.events.size()))); break;
+        case 11: runner_.post(EventId(number(flow_.events.size()))); break;
         case 12:
         case 13: answer(); break;
         case 14: runner_.set_flag(FlagId(number(flow_.flags.size())), number(2) == 0); break;
@@ -189,11 +189,11 @@ class Soak {
             }
             EXPECT_TRUE(apply(flow_, mirror_, move).answered) << walk_.back();
         }
-        EXPECT_TRUE(mirror_ == runner_.situation());
+        EXPECT_TRUE(mirror_ == runner_.menu_state());
     }
 
     void check_rules() {
-        const Situation& now = runner_.situation();
+        const MenuState& now = runner_.menu_state();
         seen_.insert(now.foremost());
         std::set<ScreenId> open;
         for (std::size_t i = 0; i < now.depth(); ++i) {
@@ -218,7 +218,7 @@ class Soak {
             }
     }
 
-    void check_focus(const Situation& now) {
+    void check_focus(const MenuState& now) {
         const ControlId focus = runner_.focus();
         if (in_play(flow_, now)) {
             EXPECT_EQ(focus, no_control);
@@ -235,7 +235,7 @@ class Soak {
     }
 
     /// Those who hear the menus know what those who see them do.
-    void check_told(const Situation& now) {
+    void check_told(const MenuState& now) {
         EXPECT_EQ(front_, now.foremost());
         if (runner_.focus() != no_control) {
             EXPECT_EQ(focus_, runner_.focus());
@@ -259,7 +259,7 @@ class Soak {
             }
     }
 
-    void check_setting(SettingId id, const Situation& now) {
+    void check_setting(SettingId id, const MenuState& now) {
         const Setting& setting = flow_[id];
         if (!is_counted(setting.kind)) {
             EXPECT_LE(runner_.text_of(id).size(), 4u * setting.values);
@@ -285,7 +285,7 @@ class Soak {
     const CompiledFlow& flow_;
     Runner runner_;
     std::mt19937 random_;
-    Situation mirror_;
+    MenuState mirror_;
     std::vector<ControlId> lists_, labels_;
     ScreenId front_ = no_screen;
     std::set<ScreenId> seen_;

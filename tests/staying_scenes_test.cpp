@@ -47,7 +47,7 @@ screens:
     menus.loaded(menus.ticket());
     menus.replay(Move::menu());
     EXPECT_EQ(told(), "unload sea, bring back pier, ");
-    EXPECT_EQ(menus.situation().current(), flow.screen("title")); // there was nothing to wait for
+    EXPECT_EQ(menus.menu_state().current(), flow.screen("title")); // there was nothing to wait for
     EXPECT_TRUE(menus.replay(Move::loaded())); // it followed by itself, and counts as made
     EXPECT_FALSE(menus.replay(Move::loaded()));
     menus.start();
@@ -56,11 +56,11 @@ screens:
     knowing.set_loaded(flow.scene("pier"));
     knowing.set_loaded(flow.scene("sea")); // which does not stay
     knowing.start();
-    EXPECT_EQ(knowing.situation().current(), flow.screen("title"));
+    EXPECT_EQ(knowing.menu_state().current(), flow.screen("title"));
     EXPECT_FALSE(knowing.is_loaded(flow.scene("sea")));
     knowing.set_loaded(flow.scene("pier"), false); // it was let go
     knowing.start();
-    EXPECT_EQ(knowing.situation().phase(), Phase::loading);
+    EXPECT_EQ(knowing.menu_state().phase(), Phase::loading);
 }
 
 /// A trap that opens while a scene is loaded a second time: only where the game has let it go.
@@ -81,8 +81,9 @@ screens:
   pit: { back: none, urgent: yes }
 )");
     const CheckResult result = check(file);
-    const auto trap = std::find_if(result.findings.begin(), result.findings.end(),
-                                   [](const Finding& one) { return one.slug == Slug::no_way_out; });
+    const auto trap =
+        std::find_if(result.findings.begin(), result.findings.end(),
+                     [](const Finding& one) { return one.rule == RuleId::no_way_out; });
     ASSERT_NE(trap, result.findings.end());
     const std::vector<std::string> how = {"press sail", "loaded", "game lets go sea", "menu",
                                           "press peek"};

@@ -4,7 +4,7 @@
 #include "rondix/tools/flow.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/report.hpp"
-#include "rondix/tools/situation_text.hpp"
+#include "rondix/tools/state_text.hpp"
 #include "where.hpp"
 
 #include <gtest/gtest.h>
@@ -54,7 +54,7 @@ inline FlowFile demo_flow(const std::string& more = "") {
     return file;
 }
 
-/// A situation with moves by name, and what is so after them as text.
+/// A menu state with moves by name, and what is so after them as text.
 class Play {
   public:
     explicit Play(const std::string& text)
@@ -64,7 +64,7 @@ class Play {
     }
 
     const CompiledFlow& flow() const { return *file_.compiled; }
-    const Situation& now() const { return now_; }
+    const MenuState& now() const { return now_; }
 
     /// Does the moves one after the other; gives the outcome of the last.
     template <class... Moves>
@@ -85,7 +85,7 @@ class Play {
 
   private:
     FlowFile file_;
-    Situation now_;
+    MenuState now_;
 };
 
 } // namespace rondix::test

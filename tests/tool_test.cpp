@@ -251,7 +251,7 @@ TEST(Tool, AWalkthroughThatFailsSaysWhatIsSo) {
         {"  - expect: { game: paused }\n", "expected game 'paused', but it is 'none'"},
         {"  - expect: { focus: x }\n", "but it is 'none'"},
         {"  - expect: { quits: yes }\n", "expected quits: yes, but it is no"},
-        {"  - wait soon\n", "'wait' wants a time"},
+        {"  - wait soon\n", "'wait' needs a time"},
     };
     for (const auto& [steps, text] : cases) {
         const Ran ran = walk(steps);

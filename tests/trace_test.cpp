@@ -26,7 +26,7 @@ class TraceTest : public testing::Test {
     /// A second of frames, with input of all kinds and answers of the game.
     void play(Runner& menus, Trace& trace, std::mt19937& random, int frames) {
         const CompiledFlow& flow = menus.flow();
-        std::vector<Move> room(most_moves(flow));
+        std::vector<Move> room(max_moves(flow));
         for (int i = 0; i < frames; ++i) {
             menus.advance(0.05);
             for (std::size_t some = random() % 3; some > 0; --some) {
@@ -40,7 +40,7 @@ class TraceTest : public testing::Test {
                     break;
                 case 2: menus.loaded(menus.ticket()); break;
                 default: {
-                    const std::size_t count = list_moves(flow, menus.situation(), room);
+                    const std::size_t count = list_moves(flow, menus.menu_state(), room);
                     if (count > 0) menus.replay(room[random() % count]);
                 }
                 }
@@ -229,11 +229,10 @@ TEST_F(TraceTest, AWalkthroughMayBeginWithABraceToo) {
 
 TEST_F(TraceTest, WhatIsPrintedIsFitForATerminal) {
     const TraceFile trace = load_trace_text(
-        "t.jsonl",
-        R"({"rondix-trace":1,"from":{"rondix-situation":1,"game":"\u001b[2Jx","stack":[]}})"
-        "\n"
-        R"({"moves":["\u0007 bell"],"effects":["a\nb"],"now":["title"]})"
-        "\n");
+        "t.jsonl", R"({"rondix-trace":1,"from":{"rondix-state":1,"game":"\u001b[2Jx","stack":[]}})"
+                   "\n"
+                   R"({"moves":["\u0007 bell"],"effects":["a\nb"],"now":["title"]})"
+                   "\n");
     ASSERT_TRUE(trace.readable);
     for (const std::string& text : {trace_text(trace)}) {
         EXPECT_EQ(text.find('\x1b'), std::string::npos);
@@ -263,12 +262,11 @@ TEST_F(TraceTest, ALineThatWasCutOffIsLeftOut) {
         if (walk.readable) replay(*file.compiled, walk);
     }
     EXPECT_GT(cut, 5u);
-    EXPECT_EQ(load_trace_text("x", "").findings.at(0).text,
-              "this trace does not say where it begins");
+    EXPECT_EQ(load_trace_text("x", "").findings.at(0).text, "this trace has no beginning");
     EXPECT_EQ(load_trace_text("x", "{\"t\":1}\n").findings.at(0).text,
-              "this trace does not say where it begins");
+              "this trace has no beginning");
     EXPECT_EQ(load_trace_text("x", "{\"rondix-trace\":7}\n").findings.at(0).text,
-              "this is not a trace of a version that is known here");
+              "this is no trace, or one of an unsupported version");
 }
 
 TEST_F(TraceTest, AWalkthroughGoesOnFromAnyPlace) {
@@ -280,11 +278,11 @@ TEST_F(TraceTest, AWalkthroughGoesOnFromAnyPlace) {
         std::mt19937 random(seed);
         Runner menus(*file.compiled);
         menus.start();
-        std::vector<Move> room(most_moves(*file.compiled));
+        std::vector<Move> room(max_moves(*file.compiled));
         std::vector<std::string> steps;
         const auto go = [&](int moves) {
             for (int i = 0; i < moves; ++i) {
-                const std::size_t count = list_moves(*file.compiled, menus.situation(), room);
+                const std::size_t count = list_moves(*file.compiled, menus.menu_state(), room);
                 if (count == 0) return;
                 const Move move = room[random() % count];
                 const std::string text = move_text(*file.compiled, move);
@@ -299,7 +297,7 @@ TEST_F(TraceTest, AWalkthroughGoesOnFromAnyPlace) {
         go(4);
         steps.push_back("expect: { stack: [" + [&] {
             std::string all;
-            for (const std::string& one : open_screens(*file.compiled, menus.situation()))
+            for (const std::string& one : open_screens(*file.compiled, menus.menu_state()))
                 all += (all.empty() ? "" : ", ") + one;
             return all;
         }() + "] }");

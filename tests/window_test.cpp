@@ -237,11 +237,11 @@ TEST_F(WindowTest, AVoyageByKeysAndPointer) {
     const FlowFile file = load_flow(demo);
     Painter painter(*file.compiled);
     Runner places(*file.compiled);
-    places.set_ruler(painter.ruler());
+    places.set_text_measurer(painter.text_measurer());
     places.resize(640, 360);
     const auto middle_of = [&](const char* screen, const char* control) {
         return places.canvas().to_pixel(
-            places.place_of(file.compiled->control(file.compiled->screen(screen), control))
+            places.bounds_of(file.compiled->control(file.compiled->screen(screen), control))
                 .middle());
     };
     const auto press = [&](const char* screen, const char* control) {

@@ -2,7 +2,7 @@
 #include "support.hpp"
 
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/silence.hpp"
+#include "rondix/tools/suppression.hpp"
 #include "rondix/tools/wiring.hpp"
 
 namespace rondix::test {
@@ -23,16 +23,16 @@ FlowFile flow_with(const std::string& controls, const std::string& screens = "",
                      screens);
 }
 
-std::string slugs(const Findings& findings) {
+std::string rules(const Findings& findings) {
     std::string text;
     for (const Finding& finding : findings)
-        text += (text.empty() ? "" : " ") + std::string(row_of(finding.slug).name);
+        text += (text.empty() ? "" : " ") + std::string(row_of(finding.rule).name);
     return text;
 }
 
 std::string wiring_of(const std::string& controls, const std::string& screens = "",
                       const std::string& more = "") {
-    return slugs(check_wiring(flow_with(controls, screens, more)).findings);
+    return rules(check_wiring(flow_with(controls, screens, more)).findings);
 }
 
 TEST(Wiring, ATextThatNamesAScreenLeadsThere) {
@@ -145,13 +145,13 @@ std::string left_of(const std::string& controls, std::size_t fine, bool looks = 
     const FlowFile file = flow_with(controls);
     CheckResult result = check(file);
     add_findings(result, check_wiring(file).findings);
-    take_out_what_is_fine(file, result, looks);
-    EXPECT_EQ(result.fine.size(), fine);
-    for (const FineFinding& one : result.fine) EXPECT_EQ(one.reason, "it is so");
-    return slugs(result.findings);
+    take_out_allowed(file, result, looks);
+    EXPECT_EQ(result.allowed.size(), fine);
+    for (const AllowedFinding& one : result.allowed) EXPECT_EQ(one.reason, "it is so");
+    return rules(result.findings);
 }
 
-TEST(Silences, TakeAWarningOutAtItsPlace) {
+TEST(Suppressions, TakeAWarningOutAtItsPlace) {
     const std::string twin = "- { button: a, press: tell a }\n";
     EXPECT_EQ(
         left_of(twin + "- { button: b, press: tell a } # allow: same-press, because it is so", 1),
@@ -173,13 +173,13 @@ TEST(Silences, TakeAWarningOutAtItsPlace) {
               "unreadable-allow");
 }
 
-TEST(Silences, OfLooksAreKeptWhereLooksAreNotChecked) {
+TEST(Suppressions, OfLooksAreKeptWhereLooksAreNotChecked) {
     const std::string one = "- { button: b, press: tell b } # allow: overlap, because it is so";
     EXPECT_EQ(left_of(one, 0, false), "");
     EXPECT_EQ(left_of(one, 0, true), "unused-allow");
 }
 
-TEST(Silences, StandInCommentsAlone) {
+TEST(Suppressions, StandInCommentsAlone) {
     EXPECT_EQ(left_of("- { button: b, text: \"x # allow: overlap\", press: tell b }", 0, true), "");
     EXPECT_EQ(
         left_of("- { button: b, text: 'x # allow: overlap', press: tell b } # but this", 0, true),

@@ -86,8 +86,8 @@ bool Input::feed(const SDL_Event& event) {
     case SDL_CONTROLLERBUTTONUP: return feed_button(event.cbutton);
     case SDL_CONTROLLERAXISMOTION: return feed_stick(event.caxis);
     case SDL_WINDOWEVENT: return feed_window(event.window);
-    case SDL_APP_WILLENTERBACKGROUND: return tell("suspended");
-    case SDL_APP_DIDENTERFOREGROUND: return tell("woken");
+    case SDL_APP_WILLENTERBACKGROUND: return post("suspended");
+    case SDL_APP_DIDENTERFOREGROUND: return post("woken");
     default: return false;
     }
 }
@@ -285,7 +285,7 @@ void Input::close_pad(SDL_JoystickID id) {
     menus_.device_gone(rondix::pad(pad->number));
     SDL_GameControllerClose(pad->controller);
     pads_.erase(pad);
-    tell("pad-lost");
+    post("pad-lost");
 }
 
 Device Input::pad_with(SDL_JoystickID id) const {
@@ -325,8 +325,8 @@ bool Input::feed_stick(const SDL_ControllerAxisEvent& event) {
 bool Input::feed_window(const SDL_WindowEvent& event) {
     switch (event.event) {
     case SDL_WINDOWEVENT_SIZE_CHANGED: fill_window(); return true;
-    case SDL_WINDOWEVENT_FOCUS_LOST: return tell("window-left");
-    case SDL_WINDOWEVENT_FOCUS_GAINED: return tell("window-back");
+    case SDL_WINDOWEVENT_FOCUS_LOST: return post("window-left");
+    case SDL_WINDOWEVENT_FOCUS_GAINED: return post("window-back");
     default: return false;
     }
 }
@@ -349,9 +349,9 @@ Point Input::in_design(int x, int y) const {
         {static_cast<float>(x - area_.x) + 0.5F, static_cast<float>(y - area_.y) + 0.5F});
 }
 
-bool Input::tell(const char* event) {
+bool Input::post(const char* event) {
     const EventId id = menus_.flow().event(event);
-    return id != no_event && menus_.tell(id);
+    return id != no_event && menus_.post(id);
 }
 
 } // namespace rondix::sdl2

@@ -84,7 +84,7 @@ class ByApply : public Machine {
 
   private:
     const CompiledFlow& flow_;
-    Situation now_;
+    MenuState now_;
     Moves moves_;
     SceneId pier_;
     bool paused_ = false;
@@ -104,7 +104,7 @@ class ByRunner : public Machine {
 
     void feed(const Event* events, std::size_t count, Tally& tally) override {
         for (std::size_t i = 0; i < count; ++i) {
-            menus_.replay(moves_.of(menus_.situation().current(), events[i]));
+            menus_.replay(moves_.of(menus_.menu_state().current(), events[i]));
             for (const Effect& effect : menus_.take_effects()) {
                 switch (effect.kind) {
                 case EffectKind::load:

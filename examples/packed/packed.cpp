@@ -32,5 +32,5 @@ int main() {
     }
     menus.advance(1);
     menus.press(Button::menu);
-    std::printf("%s\n", menus.situation().current() == hello::screens::pause ? "paused" : "?");
+    std::printf("%s\n", menus.menu_state().current() == hello::screens::pause ? "paused" : "?");
 }

@@ -60,9 +60,9 @@ int main() {
             if (effect.kind == EffectKind::request) menus.done(effect.ticket);
             if (effect.kind == EffectKind::quit) running = false;
         }
-        const bool runs_on = runs(flow, menus.situation());
+        const bool runs_on = runs(flow, menus.menu_state());
         if (runs_on) under_way += seconds;
-        if (!menus.stale() && !runs_on) continue;
+        if (!menus.needs_redraw() && !runs_on) continue;
         terminal.draw(runs_on
                           ? "the ferry is under way, " +
                                 std::to_string(static_cast<int>(under_way)) + " s; Escape: the menu"

@@ -51,7 +51,7 @@ class Terminal {
     /// What is foremost, line by line.
     void draw(const std::string& status) {
         std::string page = is_one_ ? "\x1b[2J\x1b[H" : "";
-        const rondix::ScreenId foremost = menus_.situation().foremost();
+        const rondix::ScreenId foremost = menus_.menu_state().foremost();
         for (const rondix::Item& item : menus_.view())
             if (!item.leaving && item.screen == foremost) page += line_of(item);
         page += status.empty() ? "\n" : "  [" + status + "]\n\n";
@@ -133,7 +133,7 @@ class Terminal {
         case ItemKind::control:
         case ItemKind::row: break;
         case ItemKind::list: // its rows follow
-            if (menus_.words_of(item.control).rows > 0) return {};
+            if (menus_.accessible_info(item.control).rows > 0) return {};
             break;
         default: return {};
         }

@@ -41,7 +41,7 @@ struct CodeWords {
 class Bindings {
   public:
     /// So many codes a target may have on each kind of device.
-    static constexpr std::size_t most_codes = 4;
+    static constexpr std::size_t max_codes = 4;
 
     explicit Bindings(const CompiledFlow& flow);
 
@@ -78,7 +78,7 @@ class Bindings {
   private:
     static constexpr std::size_t kinds = 2; // those that have codes: keyboard and pad
     struct Row {
-        Code codes[most_codes] = {};
+        Code codes[max_codes] = {};
         std::uint8_t count = 0;
         friend bool operator==(const Row&, const Row&) = default;
     };

@@ -158,7 +158,7 @@ struct Screen {
     std::uint16_t keeps_value = 0; ///< control sets this setting, as far as conditions ask
     bool for_opener = false;       ///< other pads than the one that opened it are not heard
     PointerRule pointer{};
-    std::uint8_t dim = 0xFF; ///< percent of dark over what lies beneath; `covers` hides it
+    std::uint8_t dim = 0xFF; ///< percent of dark over the screens beneath; `covers` hides it
 };
 inline constexpr std::uint8_t covers = 0xFF;
 
@@ -211,7 +211,7 @@ struct Control {
     FlagId has_rows = no_flag; ///< of a list: the game has given it rows
 };
 
-/// Pages of a screen. Which one is shown is part of the situation, as long as the screen is open:
+/// Pages of a screen. Which one is shown is part of the menu state, as long as the screen is open:
 /// the pages of one screen share a code, in which these count in steps of `unit`.
 struct Pages {
     Text id;
@@ -277,7 +277,7 @@ struct Request {
     ScreenId screen = no_screen;
     ActionId done = unsaid; ///< what an answer does, besides closing the screen
     ActionId failed = unsaid;
-    std::uint32_t give_up_ms = 0; ///< 0: it may take as long as it takes
+    std::uint32_t timeout_ms = 0; ///< 0: it may take as long as it takes
 };
 
 /// When an event is answered: while the game runs, while it does not, or always.
@@ -294,7 +294,7 @@ struct Event {
 struct Loading {
     ScreenId screen = no_screen;
     ScreenId failed = no_screen;
-    std::uint32_t give_up_ms = 0; ///< 0: a load may take as long as it takes
+    std::uint32_t timeout_ms = 0; ///< 0: a load may take as long as it takes
 };
 
 struct CompiledFlow {

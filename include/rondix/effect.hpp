@@ -24,7 +24,8 @@ enum class EffectKind : std::uint8_t {
     end_text,   ///< and no longer
     setting,    ///< setting `subject` has become `value`, or the text that Runner::text_of() gives
     front,      ///< screen `subject`, or question, is the one that the player has to do with
-    focus,  ///< control `subject` has the focus; of a list, row `value`: words_of() describes it
+    focus, ///< control `subject` has the focus; of a list, row `value`: accessible_info() describes
+           ///< it
     denied, ///< control `subject` was pressed, and cannot be used now
     pad,    ///< the player has taken pad `value`: it answered "press any key"
     told,   ///< the flow tells the game word `subject` (CompiledFlow::words)

@@ -72,7 +72,7 @@ struct Transition {
 };
 
 /// How a screen enters or leaves.
-struct Passage {
+struct ScreenTransition {
     enum class By : std::uint8_t { cut, fade, slide, grow };
     enum class From : std::uint8_t { left, right, top, bottom };
     By by = By::cut;

@@ -72,9 +72,9 @@ struct Style {
 /// The styles that boxes have where nothing else is said.
 enum class StandardStyle : std::uint8_t {
     nothing, ///< draws nothing
-    screen,  ///< the ground of a screen that covers what lies beneath
-    dim,     ///< over what lies beneath; its opacity is the screen's own
-    sheet,   ///< under the controls of a screen that shows what lies beneath
+    screen,  ///< the ground of a screen that covers the screens beneath
+    dim,     ///< over the screens beneath; its opacity is the screen's own
+    sheet,   ///< under the controls of a screen that shows the screens beneath
     title,
     label,
     button,
@@ -160,7 +160,7 @@ struct Box {
 
 struct ScreenLooks {
     Range boxes;
-    Passage enters, leaves;
+    ScreenTransition enters, leaves;
     TuneId tune = no_tune; ///< that plays while it is the highest open screen that says one
 };
 

@@ -44,22 +44,22 @@ class StateChange {
 };
 
 /// One screen on its way in or out.
-class Presence {
+class ScreenAnimation {
   public:
     void set(bool there);
     /// True when the screen was not to be seen before.
-    bool enter(const Passage& passage);
-    void leave(const Passage& passage);
+    bool enter(const ScreenTransition& screen_transition);
+    void leave(const ScreenTransition& screen_transition);
     void advance(float seconds);
 
     bool seen() const { return share_ > 0 || entering_; }
     bool moving() const { return entering_ ? share_ < 1 : share_ > 0; }
     /// How far it is in, from 0 to 1.
     float amount() const;
-    const Passage& passage() const { return passage_; }
+    const ScreenTransition& screen_transition() const { return screen_transition_; }
 
   private:
-    Passage passage_;
+    ScreenTransition screen_transition_;
     bool out_curve_ = false; ///< the passage was begun by leaving
     bool entering_ = false;
     float share_ = 0;

@@ -1,4 +1,4 @@
-// Move: one thing that can happen to a situation. The player's, the game's and the clock's moves
+// Move: one thing that can happen to a menu state. The player's, the game's and the clock's moves
 // are one type, so that the game, the proof and a walkthrough speak of them alike.
 #pragma once
 
@@ -25,14 +25,14 @@ enum class MoveKind : std::uint8_t {
     moves_on, ///< the clock: the current screen has been there for long enough
     idle,     ///< the clock: the player has done nothing for long enough
 
-    give_up,  ///< the clock: the load lasted too long
-    gives_up, ///< the clock: the request lasted too long
-    due,      ///< the clock: the answer to an event that waits falls due
-    event,    ///< the game reports an event
-    raise,    ///< the game raises one of its flags
-    lower,    ///< the game lowers one of its flags
-    set,      ///< the game sets a setting to `value`, such as one that it has kept
-    start,    ///< the game starts the menus, with the settings and rows that it has put by then
+    load_timeout,    ///< the clock: the load lasted too long
+    request_timeout, ///< the clock: the request lasted too long
+    due,             ///< the clock: the answer to an event that waits falls due
+    event,           ///< the game reports an event
+    raise,           ///< the game raises one of its flags
+    lower,           ///< the game lowers one of its flags
+    set,             ///< the game sets a setting to `value`, such as one that it has kept
+    start, ///< the game starts the menus, with the settings and rows that it has put by then
 };
 
 struct Move {
@@ -55,10 +55,12 @@ struct Move {
     static constexpr Move other_key() { return {MoveKind::other_key}; }
     static constexpr Move loaded() { return {MoveKind::loaded}; }
     static constexpr Move load_failed() { return {MoveKind::load_failed}; }
-    static constexpr Move give_up() { return {MoveKind::give_up}; }
+    static constexpr Move load_timeout() { return {MoveKind::load_timeout}; }
     static constexpr Move done(RequestId id) { return with(MoveKind::done, id); }
     static constexpr Move failed(RequestId id) { return with(MoveKind::failed, id); }
-    static constexpr Move gives_up(RequestId id) { return with(MoveKind::gives_up, id); }
+    static constexpr Move request_timeout(RequestId id) {
+        return with(MoveKind::request_timeout, id);
+    }
     static constexpr Move moves_on() { return {MoveKind::moves_on}; }
     static constexpr Move idle() { return {MoveKind::idle}; }
     static constexpr Move event(EventId id) { return with(MoveKind::event, id); }

@@ -36,8 +36,8 @@ class Painter {
     Painter(const Painter&) = delete;
     Painter& operator=(const Painter&) = delete;
 
-    /// For Runner::set_ruler(): lasts as long as the Painter.
-    Ruler ruler();
+    /// For Runner::set_text_measurer(): lasts as long as the Painter.
+    TextMeasurer text_measurer();
 
     /// Fills all of `to`; what the canvas does not reach is black.
     void paint(const Canvas& canvas, std::span<const Item> items, const Pixels& to);

@@ -13,8 +13,8 @@
 #pragma once
 
 #include "rondix/device.hpp"
+#include "rondix/menu_state.hpp"
 #include "rondix/move.hpp"
-#include "rondix/situation.hpp"
 
 namespace rondix {
 

@@ -22,7 +22,7 @@
 #include "rondix/motion.hpp"
 #include "rondix/player_moves.hpp"
 #include "rondix/rows.hpp"
-#include "rondix/ruler.hpp"
+#include "rondix/text_measurer.hpp"
 #include "rondix/waiting.hpp"
 #include "rondix/words.hpp"
 
@@ -35,14 +35,14 @@
 namespace rondix {
 
 /// What a game has from before, when another Runner was at work in it.
-struct GameSide {
+struct HostState {
     SceneId scene = no_scene; ///< that is loaded
     bool paused = false;
 };
 
 class FilledTexts;
 class FocusRoutes;
-struct Standing;
+struct RunnerSnapshot;
 
 class Runner {
   public:
@@ -59,7 +59,7 @@ class Runner {
     /// A control that takes a new key waits so long for it.
     static constexpr double listening_time = 8;
     /// So many rows of a choice that is unfolded are seen at most.
-    static constexpr std::uint16_t most_unfolded = 8;
+    static constexpr std::uint16_t max_unfolded = 8;
     /// So many letters a label that the game writes may have.
     static constexpr std::size_t longest_label = 200;
     /// A notice (a button that is not wired yet) stands for this long.
@@ -74,11 +74,11 @@ class Runner {
     /// Puts everything to where the flow starts; may be called again.
     void start();
     /// The same in a game that another Runner was at work in.
-    void start(GameSide game);
+    void start(HostState game);
     /// Goes on where another Runner of this flow stood, as if that were the start; see
-    /// saved_situation.hpp. Settings and rows stay as they were set here. The game is told what is
+    /// saved_state.hpp. Settings and rows stay as they were set here. The game is told what is
     /// another now (pause, the pointer, music), and asked for what is waited for.
-    void go_on(const Standing& standing, bool paused_before = false);
+    void resume_from(const RunnerSnapshot& snapshot, bool paused_before = false);
 
     // --- the player
     /// A key or pad button goes down or up, as the platform numbers it: what it stands for is said
@@ -109,7 +109,7 @@ class Runner {
     std::string_view typed() const { return typed_; }
 
     // --- the game
-    bool tell(EventId event);
+    bool post(EventId event);
     bool loaded(Ticket ticket);
     bool load_failed(Ticket ticket);
     bool load_progress(Ticket ticket, float share);
@@ -169,7 +169,7 @@ class Runner {
     /// What to draw now. The span lasts until the next call of any function of the Runner.
     std::span<const Item> view();
     /// Whether view() may give something else than the last time.
-    bool stale() const { return stale_; }
+    bool needs_redraw() const { return needs_redraw_; }
     /// How long until something changes by itself: 0 while pictures move, nothing when never.
     std::optional<double> time_until_change() const;
 
@@ -178,10 +178,10 @@ class Runner {
     void resize(float width, float height);
     const Canvas& canvas() const { return canvas_; }
     /// How large texts and pictures are; until it is told, guesses.
-    void set_ruler(const Ruler& ruler);
+    void set_text_measurer(const TextMeasurer& text_measurer);
     /// Translations. A text that names keys has room for four times as many bytes as it was written
     /// with, and for 240 more.
-    void set_wording(const Wording& wording);
+    void set_translator(const Translator& translator);
     /// How many texts that name keys do not fit as they are worded now: they are cut, after a whole
     /// letter.
     std::size_t cut_texts() const;
@@ -192,7 +192,7 @@ class Runner {
 
     // --- what is so now
     const CompiledFlow& flow() const { return flow_; }
-    const Situation& situation() const { return now_; }
+    const MenuState& menu_state() const { return now_; }
     ControlId focus() const;
     /// The focus that an open screen has, or has when it is current again.
     ControlId focus_of(ScreenId screen) const {
@@ -202,7 +202,7 @@ class Runner {
     /// What the player's last input came from.
     Device device() const { return last_; }
     /// A control, in words for players who hear the menus.
-    ControlWords words_of(ControlId control) const;
+    AccessibleInfo accessible_info(ControlId control) const;
     /// A setting's value, or its key, as the player reads it.
     std::string_view shown_value(SettingId setting) const;
     /// What a player reads for a text of the flow: as worded, with the names of keys put in.
@@ -223,26 +223,26 @@ class Runner {
         return flow_.has(setting) ? std::string_view(setting_texts_[index(setting)])
                                   : std::string_view();
     }
-    Rect place_of(ControlId control) const;
+    Rect bounds_of(ControlId control) const;
     /// Where a direction leads from a control that can be used; no_control where nowhere.
     ControlId route(ControlId from, Button direction);
-    Rect place_of_row(ControlId list, std::uint32_t row) const; ///< or of an unfolded choice
+    Rect bounds_of_row(ControlId list, std::uint32_t row) const; ///< or of an unfolded choice
     std::uint32_t row_in_focus(ControlId list) const;
     /// The places of a screen's boxes (Looks), whether it is open or not.
     std::span<const Placed> places_of(ScreenId screen) const;
     /// How long a delayed answer still has to wait, or nothing when it does not wait.
     std::optional<double> time_until_due(EventId event) const;
     /// How long the load that is on its way may still take, where the flow sets a limit.
-    std::optional<double> time_until_give_up() const;
+    std::optional<double> time_until_load_timeout() const;
 
   private:
     using Micros = std::int64_t;
     static constexpr std::uint32_t never = 0xFFFFFFFF;
-    static constexpr std::size_t most_moves_kept = 64;
-    static constexpr std::size_t most_rows_seen = 256; // of each list
-    static constexpr std::size_t most_down = 32;
-    static constexpr std::size_t hands = 1 + devices_of_a_kind;
-    static constexpr std::uint8_t everyone = 0xFF;
+    static constexpr std::size_t max_moves_kept = 64;
+    static constexpr std::size_t max_rows_seen = 256; // of each list
+    static constexpr std::size_t max_down = 32;
+    static constexpr std::size_t input_slots = 1 + devices_of_a_kind;
+    static constexpr std::uint8_t no_owner = 0xFF;
 
     /// What a pointer or finger that is down is about.
     struct Finger {
@@ -265,14 +265,14 @@ class Runner {
         std::uint16_t row = 0;
         std::uint16_t first = 0; // that is seen
     };
-    static constexpr int most_that_follow = 1000; // of one move; the rest at the next step of time
+    static constexpr int max_that_follow = 1000; // of one move; the rest at the next step of time
 
     void forget();
     void put_settings_and_rows(bool as_moves);
     void tell_pointer_and_music();
     void appear();
-    void go_on_loading(Ticket ticket);
-    void go_on_waiting(RequestId request, Ticket ticket);
+    void resume_loading(Ticket ticket);
+    void resume_waiting(RequestId request, Ticket ticket);
     bool perform(Move move);
     bool perform_one(Move move);
     void follow();
@@ -299,7 +299,7 @@ class Runner {
     DeviceKind names_of() const {
         return last_.kind == DeviceKind::pad ? DeviceKind::pad : DeviceKind::keyboard;
     }
-    Wording wording() const;
+    Translator translator() const;
     void tell_front();
     void deny(ControlId control);
     Micros limit_of(std::uint32_t ms) const;
@@ -350,7 +350,7 @@ class Runner {
     void choose_unfolded(int row);
     bool pick_unfolded();
     std::uint16_t unfolded_seen() const;
-    Rect place_of_unfolded() const;
+    Rect bounds_of_unfolded() const;
     std::optional<std::uint32_t> unfolded_row_at(Point point) const;
     void scroll_unfolded(int lines);
     void add_unfolded();
@@ -383,13 +383,13 @@ class Runner {
     bool fire_event();
     bool fire_limit();
     bool fire_screen();
-    bool is_shown(const Situation& situation, ScreenId screen) const;
+    bool is_shown(const MenuState& menu_state, ScreenId screen) const;
     void repeat_direction();
     bool repeats_fast() const;
 
     // looks
     void lay_out();
-    void update_presence();
+    void update_screen_animation();
     void turn_states(bool at_once);
     void turn_states_of(ScreenId screen, bool at_once);
     bool pictures_move() const;
@@ -397,7 +397,7 @@ class Runner {
     std::size_t lowest_seen() const;
     LookState state_of(ControlId control) const;
     bool turns_to_what_is_shown(ControlId control) const;
-    Transform passage_of(ScreenId screen, float& opacity) const;
+    Transform screen_transition_of(ScreenId screen, float& opacity) const;
     void add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades);
     void add_box_item(const Box& box, std::uint32_t row, Item item);
     void show_value(const Box& box, Item& item) const;
@@ -405,17 +405,17 @@ class Runner {
     void add_notice();
 
     const CompiledFlow& flow_;
-    Situation now_;
-    Situation before_;
-    std::vector<Placed> places_;      // of each box
-    std::vector<std::uint32_t> body_; // of each control: its box
-    std::vector<StateChange> states_; // of each control
-    std::vector<Presence> presence_;  // of each screen
-    std::vector<ScreenId> leaving_;   // in the order in which they stood
+    MenuState now_;
+    MenuState before_;
+    std::vector<Placed> places_;                    // of each box
+    std::vector<std::uint32_t> body_;               // of each control: its box
+    std::vector<StateChange> states_;               // of each control
+    std::vector<ScreenAnimation> screen_animation_; // of each screen
+    std::vector<ScreenId> leaving_;                 // in the order in which they stood
     Canvas canvas_;
     Size window_;
-    Ruler ruler_ = rough_ruler();
-    Wording wording_;
+    TextMeasurer text_measurer_ = estimating_measurer();
+    Translator translator_;
     std::vector<ControlId> focus_; // of each screen
     std::unique_ptr<FocusRoutes> routes_;
     std::vector<Micros> until_due_; // of each event whose answer waits
@@ -426,9 +426,9 @@ class Runner {
     std::uint64_t moves_made_ = 0;
     std::vector<bool> stays_loaded_; // of each scene
     std::vector<Item> items_;
-    std::size_t most_effects_ = 0;        // that a single move can have
-    bool held_[hands][button_count] = {}; // by the keyboard, and by each pad
-    Finger fingers_[hands];               // the pointer, and each finger
+    std::size_t max_effects_ = 0;               // that a single move can have
+    bool held_[input_slots][button_count] = {}; // by the keyboard, and by each pad
+    Finger fingers_[input_slots];               // the pointer, and each finger
     std::vector<Down> down_;
     std::vector<std::uint8_t> whose_; // of each screen: the pad that it belongs to, or everyone
     Micros held_for_ = 0;             // the direction that repeats
@@ -482,7 +482,7 @@ class Runner {
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;
-    bool stale_ = true;
+    bool needs_redraw_ = true;
 };
 
 } // namespace rondix

@@ -24,9 +24,9 @@ namespace rondix {
 
 class Trace {
   public:
-    explicit Trace(std::string path, std::size_t most_bytes = 4u << 20)
+    explicit Trace(std::string path, std::size_t max_bytes = 4u << 20)
         : path_(std::move(path))
-        , most_bytes_(most_bytes) {}
+        , max_bytes_(max_bytes) {}
 
     /// From here on everything is written, of this Runner; it has been started. When it is on
     /// already, it goes on from where this Runner stands: after take_over(), or start().
@@ -54,7 +54,7 @@ class Trace {
     void write(const std::string& line);
 
     std::string path_;
-    std::size_t most_bytes_;
+    std::size_t max_bytes_;
     std::unique_ptr<std::FILE, Close> file_;
     std::size_t written_ = 0;
     std::uint64_t moves_seen_ = 0;

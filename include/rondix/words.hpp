@@ -1,4 +1,4 @@
-// ControlWords: a control in words, for players who hear the menus: what a screen reader, or a
+// AccessibleInfo: a control in words, for players who hear the menus: what a screen reader, or a
 // voice of the game's own, says of it.
 #pragma once
 
@@ -7,7 +7,7 @@
 namespace rondix {
 
 /// The texts are as worded, and last until the next call that passes input or time on.
-struct ControlWords {
+struct AccessibleInfo {
     ControlKind role{};
     std::string_view name;
     std::string_view value; ///< of its setting, or the text of the row in focus

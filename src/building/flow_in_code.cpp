@@ -23,7 +23,7 @@ class Tree {
         made.plain = !value.quoted;
         if (value.kind == Value::Kind::list) made.kind = yaml::Kind::list;
         if (value.kind == Value::Kind::map) made.kind = yaml::Kind::map;
-        std::map<std::string_view, Place> seen;
+        std::map<std::string_view, SourceRange> seen;
         for (const auto& [key, child] : value.entries) {
             const std::string inside = part(where, key, child);
             if (made.kind == yaml::Kind::map) {
@@ -32,8 +32,7 @@ class Tree {
                 name.place = place(inside);
                 const auto [first, is_new] = seen.try_emplace(key, name.place);
                 if (!is_new)
-                    add(findings_, Slug::given_twice, name.place,
-                        "'" + key + "' is said a second time");
+                    add(findings_, RuleId::given_twice, name.place, "'" + key + "' is given twice");
                 made.children.push_back(std::move(name));
             }
             made.children.push_back(node(child, inside));
@@ -45,7 +44,7 @@ class Tree {
     const std::string& text() const { return text_; }
 
   private:
-    Place place(const std::string& where) {
+    SourceRange place(const std::string& where) {
         const auto begin = static_cast<std::uint32_t>(text_.size());
         text_ += where + "\n";
         return {begin, static_cast<std::uint32_t>(text_.size() - 1), 0};

@@ -1,7 +1,6 @@
 // The journey of the proof, a line a stage: prove, report, count.
 #include "check/behaviour.hpp"
 
-#include "check/evidence.hpp"
 #include "check/figures.hpp"
 #include "check/idle_steps.hpp"
 #include "check/reopening.hpp"
@@ -10,30 +9,32 @@
 #include "check/traps.hpp"
 #include "check/unasked.hpp"
 #include "check/unreached.hpp"
+#include "check/witness_text.hpp"
 #include "rondix/tools/names.hpp"
 
 namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_heads_of_each = 20'000'000; // of all such proofs together
+constexpr std::size_t max_heads_of_each = 20'000'000; // of all such proofs together
 
 /// The screens that the proof of all leaves open are looked at one by one, for fewer flags matter
 /// to each. What is found to be a trap is told.
-void look_at_open(Question& question, CheckResult& result, Told& told) {
+void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
     std::size_t heads = 0;
-    for (const ScreenId screen : question.proof.open()) {
-        if (heads < most_heads_of_each) {
-            Frames& frames = question.heads().frames();
-            const Proof of_screen(question.flow, frames, question.trails, question.watch,
+    for (const ScreenId screen : context.proof.open()) {
+        if (heads < max_heads_of_each) {
+            Frames& frames = context.heads().frames();
+            const Proof of_screen(context.flow, frames, context.witnesses, context.budget,
                                   {.only = screen});
             heads += of_screen.heads().size();
-            Question about(question.file, of_screen, question.trails, question.watch, result.open);
+            CheckContext about(context.file, of_screen, context.witnesses, context.budget,
+                               result.open);
             find_traps(about, result.findings, told);
             if (of_screen.open().empty()) continue;
         }
-        question.leave_open(Slug::no_way_out, question.place_of(screen),
-                            "whether anybody is stuck on '" + question.name_of(screen) + "'");
+        context.leave_open(RuleId::no_way_out, context.place_of(screen),
+                           "whether a player can get stuck on '" + context.name_of(screen) + "'");
     }
 }
 
@@ -42,92 +43,92 @@ void look_at_open(Question& question, CheckResult& result, Told& told) {
 void tell_so_far(const FlowFile& file, const SoFar& so_far, CheckResult& result) {
     if (!so_far.some) return;
     const CompiledFlow& flow = *file.compiled;
-    const auto is_told = [&](Place place) {
+    const auto is_told = [&](SourceRange place) {
         return std::any_of(result.findings.begin(), result.findings.end(), [&](const Finding& one) {
-            return one.slug == Slug::no_way_out && one.place.begin == place.begin &&
+            return one.rule == RuleId::no_way_out && one.place.begin == place.begin &&
                    one.place.file == place.file;
         });
     };
     for (std::size_t i = 0; i < flow.screens.size(); ++i) {
         const auto screen = static_cast<ScreenId>(i);
         const std::string name(flow.text(flow[screen].id));
-        const Place declared = file.origins.screens[i];
-        const Place place = declared.known() ? declared : file.origins.starts_with;
+        const SourceRange declared = file.origins.screens[i];
+        const SourceRange place = declared.known() ? declared : file.origins.start;
         if (is_told(place)) continue;
         if (const auto trap = so_far.traps.find(screen); trap != so_far.traps.end()) {
-            Finding& finding =
-                add(result.findings, Slug::no_way_out, place, "no way out of '" + name + "'");
+            Finding& finding = add(result.findings, RuleId::no_way_out, place,
+                                   "the player can get stuck on '" + name + "'");
             show(flow, trap->second, flow.devices, finding);
             finding.is_shortest = false;
-            finding.mend = "give '" + name + "' a button that leads on";
+            finding.fix = "give '" + name + "' a button that leads out";
         } else if (so_far.in_doubt.contains(screen)) {
             result.open.push_back(
-                {Slug::no_way_out, place, "whether anybody is stuck on '" + name + "'"});
+                {RuleId::no_way_out, place, "whether a player can get stuck on '" + name + "'"});
         } else if (declared.known()) {
             result.safe_screens.push_back(name);
         }
     }
 }
 
-void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Watch& watch,
+void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
              SoFar& so_far, CheckResult& result) {
     const CompiledFlow& flow = *file.compiled;
     const std::vector<DeviceSet> all = players(flow);
-    Trails trails(flow, frames, all[0], watch);
-    const Proof proof(flow, frames, trails, watch, {.so_far = &so_far});
-    Question question(file, proof, trails, watch, result.open);
+    Witnesses witnesses(flow, frames, all[0], budget);
+    const Proof proof(flow, frames, witnesses, budget, {.so_far = &so_far});
+    CheckContext context(file, proof, witnesses, budget, result.open);
     Told told;
-    find_traps(question, result.findings, told);
-    look_at_open(question, result, told);
-    find_unreached(question, result.findings);
-    find_reopening(question, result.findings);
-    find_idle_steps(question, result.findings);
-    find_unasked(question, result.findings);
-    find_nothing_usable(question, result.findings);
-    find_restless_backs(question, result.findings);
+    find_traps(context, result.findings, told);
+    look_at_open(context, result, told);
+    find_unreached(context, result.findings);
+    find_reopening(context, result.findings);
+    find_idle_steps(context, result.findings);
+    find_unasked(context, result.findings);
+    find_nothing_usable(context, result.findings);
+    find_restless_backs(context, result.findings);
     find_too_quick(file, result.findings);
     for (std::size_t i = 1; i < all.size(); ++i) {
-        Trails trails_alone(flow, frames, all[i], watch);
-        const Proof alone(flow, frames, trails_alone, watch);
-        Question of_device(file, alone, trails_alone, watch, result.open);
+        Witnesses witnesses_alone(flow, frames, all[i], budget);
+        const Proof alone(flow, frames, witnesses_alone, budget);
+        CheckContext of_device(file, alone, witnesses_alone, budget, result.open);
         Told told_of_it = told; // what is so with every device is not said once more
         find_traps(of_device, result.findings, told_of_it);
         look_at_open(of_device, result, told_of_it);
-        find_out_of_reach(question, of_device, result.findings);
+        find_out_of_reach(context, of_device, result.findings);
     }
-    take_figures(question, options, result);
+    take_figures(context, options, result);
 }
 
-void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Watch& watch,
+void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
              CheckResult& result) {
     SoFar so_far;
     try {
-        look_at(file, options, frames, watch, so_far, result);
+        look_at(file, options, frames, budget, so_far, result);
     } catch (const Stopped&) {
         tell_so_far(file, so_far, result);
         throw;
     }
 }
 
-/// That it hangs on what lies beneath on a circle too large to be looked at.
+/// That it hangs on the screens beneath on a circle too large to be looked at.
 void tell_circle(const CompiledFlow& flow, const std::vector<ScreenId>& circle,
                  CheckResult& result) {
-    constexpr std::size_t most_named = 4;
+    constexpr std::size_t max_named = 4;
     result.stop = Stop::circle;
     std::vector<std::string> names;
     names.reserve(circle.size());
     for (const ScreenId screen : circle) names.emplace_back(flow.text(flow[screen].id));
-    result.stopped_at += listed(names, most_named);
+    result.stopped_at += listed(names, max_named);
 }
 
 /// With all that can lie beneath kept apart, where that is not too much: the limit holds twelve
 /// screens that all open each other.
 bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
-    Watch watch(options);
-    Frames frames(*file.compiled, watch);
+    Budget budget(options);
+    Frames frames(*file.compiled, budget);
     frames.expect_at_most(30'000);
     try {
-        look_at(file, options, frames, watch, result);
+        look_at(file, options, frames, budget, result);
     } catch (const Stopped& stopped) {
         if (stopped.why != Stop::heads) throw;
         return false;
@@ -140,10 +141,10 @@ bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult&
 void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
     const CompiledFlow& flow = *file.compiled;
     const CheckResult before = result;
-    Watch watch(options);
-    Frames frames(flow, watch, nullptr, options.most_reopenable);
+    Budget budget(options);
+    Frames frames(flow, budget, nullptr, options.max_reopenable);
     try {
-        look_at(file, options, frames, watch, result);
+        look_at(file, options, frames, budget, result);
         if (!frames.some_doubts() || result.open.empty()) return;
     } catch (const Proof::Loose&) {
         result = before;

@@ -1,7 +1,7 @@
 // Findings about how a flow behaves, from the proof.
 #pragma once
 
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/tools/check.hpp"
 
 namespace rondix {

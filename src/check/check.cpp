@@ -29,7 +29,7 @@ void put_all_in_order(Findings& findings) {
     const auto last =
         std::unique(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
             return a.place.known() && a.place.file == b.place.file &&
-                   a.place.begin == b.place.begin && a.slug == b.slug && a.text == b.text;
+                   a.place.begin == b.place.begin && a.rule == b.rule && a.text == b.text;
         });
     findings.erase(last, findings.end());
 }
@@ -60,7 +60,7 @@ bool some_error_is_open(const CheckResult& result) {
 void add_findings(CheckResult& result, const Findings& more) {
     result.findings.insert(result.findings.end(), more.begin(), more.end());
     put_in_order(result);
-    if (has_errors(more)) result.verdict = Verdict::not_so;
+    if (has_errors(more)) result.verdict = Verdict::failed;
 }
 
 CheckResult check(const FlowFile& file, const CheckOptions& options) {
@@ -75,12 +75,12 @@ CheckResult check(const FlowFile& file, const CheckOptions& options) {
     }
     put_in_order(result);
     if (has_errors(result.findings))
-        result.verdict = Verdict::not_so;
+        result.verdict = Verdict::failed;
     else
         result.verdict =
             file.compiled && result.stop == Stop::nothing && !some_error_is_open(result)
                 ? Verdict::proved
-                : Verdict::not_settled;
+                : Verdict::undecided;
     return result;
 }
 

@@ -1,7 +1,7 @@
 #include "rondix/tools/check_all.hpp"
 
-#include "proof/watch.hpp"
-#include "rondix/tools/silence.hpp"
+#include "proof/budget.hpp"
+#include "rondix/tools/suppression.hpp"
 #include "rondix/tools/wiring.hpp"
 
 #include <algorithm>
@@ -13,7 +13,7 @@ namespace {
 /// A button that can never be pressed, as the flag that it asks for is never raised: that is told
 /// once.
 bool is_told(const Finding& flag, const Findings& findings) {
-    if (flag.slug != Slug::flag_fixed) return false;
+    if (flag.rule != RuleId::flag_fixed) return false;
     return std::any_of(findings.begin(), findings.end(), [&](const Finding& finding) {
         return std::any_of(
             finding.also.begin(), finding.also.end(), [&](const Finding::Also& also) {
@@ -22,12 +22,12 @@ bool is_told(const Finding& flag, const Findings& findings) {
     });
 }
 
-/// What was stopped is not settled, unless an error is enough to know.
+/// What was stopped is undecided, unless an error is enough to know.
 void add_found(CheckResult& result, const Found& found) {
     add_findings(result, found.findings);
     if (found.stop == Stop::nothing) return;
     if (result.stop == Stop::nothing) result.stop = found.stop;
-    if (result.verdict == Verdict::proved) result.verdict = Verdict::not_settled;
+    if (result.verdict == Verdict::proved) result.verdict = Verdict::undecided;
 }
 
 } // namespace
@@ -41,7 +41,7 @@ CheckResult check_all(const FlowFile& file, const CheckOptions& options, const L
     add_found(result, wiring);
     const bool look = looks && result.stop == Stop::nothing;
     if (look) add_found(result, looks(file, limits));
-    take_out_what_is_fine(file, result, look);
+    take_out_allowed(file, result, look);
     return result;
 }
 

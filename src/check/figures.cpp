@@ -1,10 +1,10 @@
 #include "check/figures.hpp"
 
-#include "check/evidence.hpp"
 #include "check/listing.hpp"
 #include "check/screen_figures.hpp"
 #include "check/stacks.hpp"
 #include "check/ways_out.hpp"
+#include "check/witness_text.hpp"
 
 #include <algorithm>
 #include <set>
@@ -14,8 +14,8 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_measured = 8'192;        // heads, each time
-constexpr std::size_t most_measured_well = 200'000; // heads, when somebody asked for it
+constexpr std::size_t max_measured = 8'192;        // heads, each time
+constexpr std::size_t max_measured_well = 200'000; // heads, when somebody asked for it
 
 /// The flags that some case asks for.
 std::set<FlagId> flags_asked(Frames& frames) {
@@ -38,11 +38,11 @@ std::set<FlagId> flags_moved_on(Frames& frames) {
     return flags;
 }
 
-void count_moves(const Question& question, Figures& figures) {
-    const Heads& heads = question.heads();
+void count_moves(const CheckContext& context, Figures& figures) {
+    const Heads& heads = context.heads();
     figures.tracked_flags = heads.tracked().size();
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
-        each_value(question.proof.reached().of(frame), [&](Values values) {
+        each_value(context.proof.reached().of(frame), [&](Values values) {
             if (!heads.may_rest(frame, values)) return;
             ++figures.heads;
             for (const Rule& rule : heads.may(frame))
@@ -50,12 +50,12 @@ void count_moves(const Question& question, Figures& figures) {
         });
 }
 
-/// Small flows are listed as well, situation by situation: a second opinion, and exact figures.
-void list_as_well(const Question& question, std::size_t most, CheckResult& result) {
+/// Small flows are listed as well, menu state by menu state: a second opinion, and exact figures.
+void list_as_well(const CheckContext& context, std::size_t most, CheckResult& result) {
     Figures& figures = result.figures;
-    const CompiledFlow& flow = question.flow;
-    constexpr std::size_t most_room = 16'000'000; // screens in all rows, open or not
-    if (figures.heads > most || most * flow.screens.size() > most_room) return;
+    const CompiledFlow& flow = context.flow;
+    constexpr std::size_t max_room = 16'000'000; // screens in all rows, open or not
+    if (figures.heads > most || most * flow.screens.size() > max_room) return;
     const Listing listing(flow, most);
     if (!listing.complete()) return;
     const Backward backward(listing);
@@ -71,18 +71,18 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
         longest = in_silence[n];
         furthest = n;
     }
-    const auto told = [&](Slug slug) {
+    const auto told = [&](RuleId rule) {
         return std::any_of(result.findings.begin(), result.findings.end(), [&](const Finding& one) {
-            return one.slug == slug && one.with.empty();
+            return one.rule == rule && one.with.empty();
         });
     };
     // What is open may be so, or not.
-    const bool told_stuck = told(Slug::no_way_out) || told(Slug::no_goal);
+    const bool told_stuck = told(RuleId::no_way_out) || told(RuleId::no_goal);
     const bool known = result.open.empty();
     if ((told_stuck && !stuck) || (known && stuck && !told_stuck) ||
-        (known && !stuck && endless != told(Slug::endless_wait)))
+        (known && !stuck && endless != told(RuleId::endless_wait)))
         throw std::logic_error("the proof and the listing disagree");
-    figures.situations = listing.size();
+    figures.states = listing.size();
     figures.listed_moves = listing.moves();
     figures.way_out_known = !stuck && !endless;
     figures.longest_way_out = longest;
@@ -92,25 +92,25 @@ void list_as_well(const Question& question, std::size_t most, CheckResult& resul
 /// Takes them one by one: what one of them costs too much for is left out, and no more.
 class Taking {
   public:
-    Taking(Question& question, const CheckOptions& options, CheckResult& result)
-        : question_(question)
+    Taking(CheckContext& context, const CheckOptions& options, CheckResult& result)
+        : context_(context)
         , options_(options)
         , result_(result)
         , figures_(result.figures)
-        , frames_(question.heads().frames()) {}
+        , frames_(context.heads().frames()) {}
 
     void take() {
-        count_moves(question_, figures_);
+        count_moves(context_, figures_);
         std::set<FlagId> flags = flags_asked(frames_);
-        const bool is_small = fits(flags, most_measured);
+        const bool is_small = fits(flags, max_measured);
         flags.merge(flags_moved_on(frames_));
         asked_.assign(flags.begin(), flags.end());
-        const bool is_measured = fits(flags, most_measured);
+        const bool is_measured = fits(flags, max_measured);
         if (!is_measured) leave_out(longest_way_out);
         if (!is_measured || !try_to(longest_way_out, [&] { measure_stacks(); })) bound_deepest();
-        if (is_small) list_as_well(question_, options_.list_up_to, result_);
+        if (is_small) list_as_well(context_, options_.list_up_to, result_);
         if (!options_.each_screen) return;
-        figures_.each_screen_exact = fits(flags, most_measured_well);
+        figures_.each_screen_exact = fits(flags, max_measured_well);
         if (!try_to("each-screen", [&] { measure_each_screen(); })) {
             figures_.each_screen.clear();
             figures_.alone.clear();
@@ -121,12 +121,12 @@ class Taking {
     static constexpr const char* longest_way_out = "longest-way-out";
 
     bool fits(const std::set<FlagId>& flags, std::size_t most) const {
-        const unsigned bits = Variables::bits_for(question_.flow, {flags.begin(), flags.end()});
-        return !frames_.some_doubts() && bits <= Heads::most_bits && frames_.size() << bits <= most;
+        const unsigned bits = Variables::bits_for(context_.flow, {flags.begin(), flags.end()});
+        return !frames_.some_doubts() && bits <= Heads::max_bits && frames_.size() << bits <= most;
     }
 
     void leave_out(const char* figure) {
-        if (question_.nobody_is_stuck() || figure != longest_way_out)
+        if (context_.nobody_is_stuck() || figure != longest_way_out)
             figures_.left_out.emplace_back(figure);
     }
 
@@ -144,15 +144,15 @@ class Taking {
     }
 
     void measure_stacks() {
-        const Heads heads(frames_, question_.flow, question_.devices(), asked_, question_.watch);
-        const Stacks stacks(heads, by_moves, options_.most_work_for_figures, question_.watch);
+        const Heads heads(frames_, context_.flow, context_.devices(), asked_, context_.budget);
+        const Stacks stacks(heads, by_moves, options_.max_work_for_figures, context_.budget);
         for (const ScreenId screen : stacks.deepest())
-            figures_.deepest.push_back(question_.name_of(screen));
+            figures_.deepest.push_back(context_.name_of(screen));
         take_way_out(stacks);
     }
 
     void take_way_out(const Stacks& stacks) {
-        if (!question_.nobody_is_stuck()) return;
+        if (!context_.nobody_is_stuck()) return;
         const auto longest = stacks.longest_way_out();
         if (!longest) return;
         figures_.longest_way_out = *longest;
@@ -162,30 +162,30 @@ class Taking {
 
     void bound_deepest() {
         if (frames_.some_doubts()) return; // none can be told
-        for (const ScreenId screen : deepest_frames(question_.heads(), question_.proof.reached()))
-            figures_.deepest.push_back(question_.name_of(screen));
+        for (const ScreenId screen : deepest_frames(context_.heads(), context_.proof.reached()))
+            figures_.deepest.push_back(context_.name_of(screen));
     }
 
     void measure_each_screen() {
-        const std::size_t most_work = 20 * options_.most_work_for_figures;
-        const CompiledFlow& flow = question_.flow;
+        const std::size_t max_work = 20 * options_.max_work_for_figures;
+        const CompiledFlow& flow = context_.flow;
         const std::vector<FlagId>& tracked =
-            figures_.each_screen_exact ? asked_ : question_.heads().tracked();
-        const Heads heads(frames_, flow, question_.devices(), tracked, question_.watch);
+            figures_.each_screen_exact ? asked_ : context_.heads().tracked();
+        const Heads heads(frames_, flow, context_.devices(), tracked, context_.budget);
         figures_.each_screen =
-            measure_screens(question_, heads, most_work, figures_.each_screen_exact);
+            measure_screens(context_, heads, max_work, figures_.each_screen_exact);
         const std::vector<DeviceSet> all = players(flow);
         for (std::size_t i = 1; i < all.size(); ++i) {
             figures_.alone.push_back(names_of(all[i]));
-            measure_alone(question_, Heads(frames_, flow, all[i], tracked, question_.watch),
-                          most_work, figures_.each_screen);
+            measure_alone(context_, Heads(frames_, flow, all[i], tracked, context_.budget),
+                          max_work, figures_.each_screen);
         }
         // With the ways that the player can count on, whatever the other flags are: at most so far.
         if (!figures_.each_screen_exact && !figures_.way_out_known)
-            take_way_out(Stacks(heads, by_moves, most_work, question_.watch));
+            take_way_out(Stacks(heads, by_moves, max_work, context_.budget));
     }
 
-    Question& question_;
+    CheckContext& context_;
     const CheckOptions& options_;
     CheckResult& result_;
     Figures& figures_;
@@ -195,8 +195,8 @@ class Taking {
 
 } // namespace
 
-void take_figures(Question& question, const CheckOptions& options, CheckResult& result) {
-    Taking(question, options, result).take();
+void take_figures(CheckContext& context, const CheckOptions& options, CheckResult& result) {
+    Taking(context, options, result).take();
 }
 
 } // namespace rondix

@@ -13,8 +13,8 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_situations = 2'000;
-constexpr std::size_t most_policies = 729;
+constexpr std::size_t max_states = 2'000;
+constexpr std::size_t max_policies = 729;
 
 /// `late`: whenever it could come, the screen has moved on before.
 enum class Answer : std::uint8_t { bad, good, never, late };
@@ -27,17 +27,17 @@ bool is_bad(MoveKind kind) {
 
 class Search {
   public:
-    Search(const CompiledFlow& flow, const Situation& there, DeviceSet devices, bool play_is_a_goal)
+    Search(const CompiledFlow& flow, const MenuState& there, DeviceSet devices, bool play_is_a_goal)
         : flow_(flow)
         , there_(there)
         , devices_(devices)
         , play_is_a_goal_(play_is_a_goal)
-        , room_(most_moves(flow)) {}
+        , room_(max_moves(flow)) {}
 
     /// Everything that is waited for, whatever is answered.
     std::optional<std::set<Awaited>> awaited() {
         std::set<Awaited> all;
-        const bool fits = explore([&](const Situation& here, Move move) {
+        const bool fits = explore([&](const MenuState& here, Move move) {
             if (is_answer(move.kind)) all.insert(subject_of(here, move));
             return true;
         });
@@ -47,7 +47,7 @@ class Search {
     /// Of these, what some screen does not wait for until it comes.
     std::set<Awaited> outlasting() {
         std::set<Awaited> all;
-        for (const Situation& here : found_)
+        for (const MenuState& here : found_)
             for (const Awaited& one : awaited_at(here))
                 if (moves_on_from(here)) all.insert(one);
         return all;
@@ -57,14 +57,14 @@ class Search {
     bool keeps(const Policy& policy) {
         met_.clear();
         bool out = false;
-        const bool fits = explore([&](const Situation& here, Move move) {
+        const bool fits = explore([&](const MenuState& here, Move move) {
             if (out || !takes(policy, here, move)) return false;
-            Situation after = here;
+            MenuState after = here;
             out = apply(flow_, after, move).quits || is_goal(after);
             return !out;
         });
         if (!fits || out || is_goal(there_)) return false;
-        return std::all_of(found_.begin(), found_.end(), [&](const Situation& here) {
+        return std::all_of(found_.begin(), found_.end(), [&](const MenuState& here) {
             return !comes_late(policy, here) || moves_on_from(here);
         });
     }
@@ -74,8 +74,8 @@ class Search {
     /// Whether some goal can be forced, by the rules of the game in full.
     std::optional<bool> is_won(Silence mode) {
         std::vector<std::vector<Listing::Edge>> edges;
-        std::map<std::vector<Situation::Word>, Listing::Number> numbers;
-        const bool fits = explore([](const Situation&, Move) { return true; });
+        std::map<std::vector<MenuState::Word>, Listing::Number> numbers;
+        const bool fits = explore([](const MenuState&, Move) { return true; });
         if (!fits) return std::nullopt;
         for (Listing::Number i = 0; i < found_.size(); ++i) numbers[words_of(found_[i])] = i;
         std::vector<Distance> far(found_.size(), unreachable);
@@ -97,7 +97,7 @@ class Search {
     /// The screens of the last search, in the order in which they were met.
     std::vector<std::string> screens() const {
         std::vector<std::string> names;
-        for (const Situation& one : found_) {
+        for (const MenuState& one : found_) {
             const ScreenId screen = one.foremost();
             if (flow_[screen].question) continue;
             std::string name(flow_.text(flow_[screen].id));
@@ -107,16 +107,16 @@ class Search {
         return names;
     }
 
-    /// From the situation on by the first moves that change something, until the same screens are
+    /// From the menu state on by the first moves that change something, until the same screens are
     /// open, or all is as it was before.
     std::vector<Move> around(const Policy& policy) {
         std::vector<Move> moves;
-        std::set<std::vector<Situation::Word>> seen;
-        Situation now = there_;
+        std::set<std::vector<MenuState::Word>> seen;
+        MenuState now = there_;
         while (seen.insert(words_of(now)).second && moves.size() < 12 &&
                (moves.empty() || !same_screens(now, there_))) {
             std::optional<Move> next;
-            Situation after = now;
+            MenuState after = now;
             const std::size_t count = list_moves(flow_, now, room_);
             for (std::size_t i = 0; i < count && !next; ++i) {
                 after = now;
@@ -132,21 +132,22 @@ class Search {
     }
 
   private:
-    static std::vector<Situation::Word> words_of(const Situation& situation) {
-        const auto packed = situation.packed();
+    static std::vector<MenuState::Word> words_of(const MenuState& state) {
+        const auto packed = state.packed();
         return {packed.begin(), packed.end()};
     }
 
     std::vector<Listing::Edge>
     edges_of(Listing::Number from,
-             const std::map<std::vector<Situation::Word>, Listing::Number>& numbers) {
+             const std::map<std::vector<MenuState::Word>, Listing::Number>& numbers) {
         std::vector<Listing::Edge> edges;
-        const Situation here = found_[from];
-        Situation after = here;
+        const MenuState here = found_[from];
+        MenuState after = here;
         const std::size_t count = list_moves(flow_, here, room_);
         for (std::size_t m = 0; m < count; ++m) {
             const Move move = room_[m];
-            const bool limit = move.kind == MoveKind::give_up || move.kind == MoveKind::gives_up;
+            const bool limit =
+                move.kind == MoveKind::load_timeout || move.kind == MoveKind::request_timeout;
             if (limit) edges.push_back({from, move.kind, false});
             if (limit || (!is_answer(move.kind) && !can_make(here, move))) continue;
             after = here;
@@ -158,7 +159,7 @@ class Search {
         return edges;
     }
 
-    static bool same_screens(const Situation& a, const Situation& b) {
+    static bool same_screens(const MenuState& a, const MenuState& b) {
         if (a.depth() != b.depth()) return false;
         for (std::size_t i = 0; i < a.depth(); ++i)
             if (a.screen_at(i) != b.screen_at(i) || a.question_at(i) != b.question_at(i))
@@ -166,15 +167,15 @@ class Search {
         return true;
     }
 
-    bool is_goal(const Situation& now) const { return play_is_a_goal_ && in_play(flow_, now); }
+    bool is_goal(const MenuState& now) const { return play_is_a_goal_ && in_play(flow_, now); }
 
-    static Awaited subject_of(const Situation& here, Move move) {
+    static Awaited subject_of(const MenuState& here, Move move) {
         const bool load = move.kind == MoveKind::loaded || move.kind == MoveKind::load_failed;
         return load ? Awaited{here.scene(), no_request} : Awaited{no_scene, move.request()};
     }
 
     /// The player's moves and what the screen does by itself, where nothing is answered first.
-    bool takes(const Policy& policy, const Situation& here, Move move) {
+    bool takes(const Policy& policy, const MenuState& here, Move move) {
         if (is_answer(move.kind)) {
             const auto found = policy.find(subject_of(here, move));
             met_.insert(subject_of(here, move));
@@ -188,7 +189,7 @@ class Search {
 
     static bool is_given(Answer answer) { return answer == Answer::bad || answer == Answer::good; }
 
-    bool can_make(const Situation& here, Move move) const {
+    bool can_make(const MenuState& here, Move move) const {
         if (is_moving_on(move.kind)) return true;
         return is_players(move.kind) &&
                (devices_for(flow_, here.current(), here.question(), move) & devices_) != 0 &&
@@ -196,7 +197,7 @@ class Search {
     }
 
     /// What could be answered here.
-    std::vector<Awaited> awaited_at(const Situation& here) const {
+    std::vector<Awaited> awaited_at(const MenuState& here) const {
         std::vector<Awaited> all;
         if (load_can_end(flow_, here)) all.push_back({here.scene(), no_request});
         const RequestId request = awaited_request(flow_, here.current(), here.question());
@@ -205,35 +206,35 @@ class Search {
     }
 
     template <class Is>
-    bool has_answer(const Policy& policy, const Situation& here, Is is) const {
+    bool has_answer(const Policy& policy, const MenuState& here, Is is) const {
         const std::vector<Awaited> all = awaited_at(here);
         return std::any_of(all.begin(), all.end(), [&](const Awaited& one) {
             const auto found = policy.find(one);
             return found != policy.end() && is(found->second);
         });
     }
-    bool is_answered(const Policy& policy, const Situation& here) const {
+    bool is_answered(const Policy& policy, const MenuState& here) const {
         return has_answer(policy, here, is_given);
     }
-    bool comes_late(const Policy& policy, const Situation& here) const {
+    bool comes_late(const Policy& policy, const MenuState& here) const {
         return has_answer(policy, here, [](Answer answer) { return answer == Answer::late; });
     }
 
     /// Whether the screen does something by itself, in the end.
-    bool moves_on_from(const Situation& here) const {
-        Situation after = here;
+    bool moves_on_from(const MenuState& here) const {
+        MenuState after = here;
         const Outcome outcome = apply(flow_, after, Move::moves_on());
         return outcome.answered && (outcome.quits || outcome.loads || !(after == here));
     }
 
-    /// Breadth first, by the moves that `follow` wants. False: there are too many situations.
+    /// Breadth first, by the moves that `follow` wants. False: there are too many menu states.
     template <class Follow>
     bool explore(Follow follow) {
         found_.assign(1, there_);
-        std::set<std::vector<Situation::Word>> known{words_of(there_)};
-        Situation after = there_;
+        std::set<std::vector<MenuState::Word>> known{words_of(there_)};
+        MenuState after = there_;
         for (std::size_t i = 0; i < found_.size(); ++i) {
-            const Situation here = found_[i];
+            const MenuState here = found_[i];
             const std::size_t count = list_moves(flow_, here, room_);
             for (std::size_t m = 0; m < count; ++m) {
                 const Move move = room_[m];
@@ -241,7 +242,7 @@ class Search {
                 after = here;
                 if (!apply(flow_, after, move).answered || !follow(here, move)) continue;
                 if (!known.insert(words_of(after)).second) continue;
-                if (found_.size() == most_situations) return false;
+                if (found_.size() == max_states) return false;
                 found_.push_back(after);
             }
         }
@@ -249,27 +250,27 @@ class Search {
     }
 
     const CompiledFlow& flow_;
-    const Situation there_;
+    const MenuState there_;
     const DeviceSet devices_;
     const bool play_is_a_goal_;
     std::vector<Move> room_;
-    std::vector<Situation> found_;
+    std::vector<MenuState> found_;
     std::set<Awaited> met_;
 };
 
 bool may_be_silent(const CompiledFlow& flow, const Awaited& awaited) {
-    return (awaited.request != no_request ? flow[awaited.request].give_up_ms
-                                          : flow.loading.give_up_ms) == 0;
+    return (awaited.request != no_request ? flow[awaited.request].timeout_ms
+                                          : flow.loading.timeout_ms) == 0;
 }
 
 const char* word_of(Answer answer) {
     switch (answer) {
     case Answer::bad: return "fails";
     case Answer::good: return "is done";
-    case Answer::late: return "takes until the screen has moved on";
+    case Answer::late: return "arrives only after the screen has moved on";
     case Answer::never: break;
     }
-    return "stays unanswered";
+    return "is never answered";
 }
 
 std::string sentence(const CompiledFlow& flow, const Awaited& awaited, Answer answer) {
@@ -339,7 +340,7 @@ std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& 
                 more.back()[one] = answer;
             }
         all = std::move(more);
-        if (all.size() > most_policies) return uniform_policies(flow, awaited, outlasting, mode);
+        if (all.size() > max_policies) return uniform_policies(flow, awaited, outlasting, mode);
     }
     const auto cost = [](const Policy& policy) {
         int sum = 0;
@@ -353,7 +354,7 @@ std::vector<Policy> policies(const CompiledFlow& flow, const std::set<Awaited>& 
 
 } // namespace
 
-Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+Keeping what_keeps(const CompiledFlow& flow, const MenuState& there, DeviceSet devices,
                    bool play_is_a_goal, Silence mode) {
     Search search(flow, there, devices, play_is_a_goal);
     const std::optional<std::set<Awaited>> awaited = search.awaited();
@@ -372,7 +373,7 @@ Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet d
     return {};
 }
 
-std::optional<bool> is_lost(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+std::optional<bool> is_lost(const CompiledFlow& flow, const MenuState& there, DeviceSet devices,
                             bool play_is_a_goal, Silence mode) {
     const std::optional<bool> won = Search(flow, there, devices, play_is_a_goal).is_won(mode);
     return won ? std::optional(!*won) : std::nullopt;

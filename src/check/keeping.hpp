@@ -1,6 +1,6 @@
-// Keeping: what is answered, each time, so that the player gets no further from a situation that is
-// lost; and where the player then goes round. For showing it to a person: the simplest answers that
-// do it come first.
+// Keeping: what is answered, each time, so that the player gets no further from a menu state that
+// is lost; and where the player then goes round. For showing it to a person: the simplest answers
+// that do it come first.
 #pragma once
 
 #include "proof/forcing.hpp"
@@ -30,13 +30,13 @@ struct Keeping {
 
 /// What keeps a player with these devices from a goal: from play and from quitting, or, where play
 /// is none, from quitting. Where silence counts, not answering at all is one of the answers.
-/// Nothing is told where more situations than a person could follow would have to be looked at.
-Keeping what_keeps(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+/// Nothing is told where more menu states than a person could follow would have to be looked at.
+Keeping what_keeps(const CompiledFlow& flow, const MenuState& there, DeviceSet devices,
                    bool play_is_a_goal, Silence mode);
 
-/// Whether the player can force no goal from a situation; nothing where too much would have to be
+/// Whether the player can force no goal from a menu state; nothing where too much would have to be
 /// looked at. For telling from where on somebody is lost.
-std::optional<bool> is_lost(const CompiledFlow& flow, const Situation& there, DeviceSet devices,
+std::optional<bool> is_lost(const CompiledFlow& flow, const MenuState& there, DeviceSet devices,
                             bool play_is_a_goal, Silence mode);
 
 } // namespace rondix

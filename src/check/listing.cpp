@@ -17,10 +17,10 @@ Listing::Listing(const CompiledFlow& flow, std::size_t most, Keep keep, DeviceSe
     : flow_(flow)
     , keep_(keep)
     , devices_(devices)
-    , rows_(Situation(flow).words().size())
+    , rows_(MenuState(flow).words().size())
     , here_(flow)
     , next_(flow)
-    , room_(most_moves(flow)) {
+    , room_(max_moves(flow)) {
     begin();
     while (size() <= most) {
         if (followed_ < level_end_)
@@ -44,7 +44,7 @@ bool Listing::has_later_starts() const {
                        [&](const LaterStart& start) { return start.before.size() > level_; });
 }
 
-/// All situations of one distance have been followed: those of the next one are complete with the
+/// All menu states of one distance have been followed: those of the next one are complete with the
 /// starts that are as far.
 void Listing::end_level() {
     ++level_;
@@ -57,15 +57,15 @@ void Listing::end_level() {
     level_end_ = size();
 }
 
-void Listing::add(const Situation& situation, Parent parent) {
+void Listing::add(const MenuState& state, Parent parent) {
     const std::size_t known = size();
-    next_.assign(situation);
+    next_.assign(state);
     add_to_batch();
     rows_.take_batch();
     if (size() > known && keep_ == Keep::moves) parents_.push_back(parent);
 }
 
-/// The moves of the next few situations at once, so that looking up where they lead can overlap.
+/// The moves of the next few menu states at once, so that looking up where they lead can overlap.
 void Listing::follow_some() {
     const std::size_t end = std::min(level_end_, followed_ + followed_at_once);
     batch_edges_.clear();
@@ -73,7 +73,7 @@ void Listing::follow_some() {
     while (followed_ < end) follow(static_cast<Number>(followed_++));
     std::size_t known = rows_.size();
     const std::span<const Number> numbers = rows_.take_batch();
-    if (keep_ == Keep::situations) return;
+    if (keep_ == Keep::states) return;
     for (std::size_t i = 0; i < numbers.size(); ++i) {
         edges_[batch_edges_[i]].to = numbers[i];
         if (numbers[i] != known) continue; // not the first move that leads there
@@ -102,7 +102,7 @@ void Listing::follow(Number number) {
         if (!changed) continue;
         add_to_batch();
         next_.assign(here_);
-        if (keep_ == Keep::situations) continue;
+        if (keep_ == Keep::states) continue;
         batch_edges_.push_back(edges_.size() - 1);
         batch_parents_.push_back({number, room_[i]});
     }
@@ -114,8 +114,8 @@ void Listing::add_to_batch() {
     std::copy(words.begin(), words.end(), rows_.add_to_batch().begin());
 }
 
-void Listing::get(Number number, Situation& situation) const {
-    situation.assign(rows_[number]);
+void Listing::get(Number number, MenuState& state) const {
+    state.assign(rows_[number]);
 }
 
 std::span<const Listing::Edge> Listing::edges(Number number) const {

@@ -2,7 +2,7 @@
 // nearest.
 //
 // What is left lands on what lay beneath, so a head alone does not say how far its ways go on. A
-// place is a head together with the head that was pushed when its screen was opened: how the stack
+// spot is a head together with the head that was pushed when its screen was opened: how the stack
 // goes on below that is the same for all heads that come of it. Places are what a pushdown system's
 // reachable stacks read from the top (Büchi's automaton; Bouajjani, Esparza and Maler, CONCUR
 // 1997), so that what is measured is exact where all flags that conditions ask for are tracked.
@@ -17,13 +17,13 @@ namespace rondix {
 class Nearest {
   public:
     /// `paths`: from the start, by any moves, and weighed alike. Where there are more than `most`
-    /// places, those that were pushed in one frame count as one: then nothing is told as too far,
+    /// spots, those that were pushed in one frame count as one: then nothing is told as too far,
     /// but some of it as too near. More work than that: throws Paths::TooDear.
     struct Limits {
-        std::size_t places = 0;
+        std::size_t spots = 0;
         std::size_t work = 0;
     };
-    Nearest(const Heads& heads, const Paths& paths, Weigh weigh, Limits most, Watch& watch);
+    Nearest(const Heads& heads, const Paths& paths, Weigh weigh, Limits most, Budget& budget);
 
     bool exact() const { return exact_; }
     enum class Goal : std::uint8_t { play, quit };
@@ -31,10 +31,10 @@ class Nearest {
     std::vector<Length> to(Goal goal) const;
 
   private:
-    using Opened = std::uint32_t;  // what was pushed, or `bottom`
-    using PlaceId = std::uint32_t; // of places_
+    using Opened = std::uint32_t; // what was pushed, or `bottom`
+    using SpotId = std::uint32_t; // of spots_
     static constexpr Opened bottom = 0xFFFFFFFF;
-    struct Place {
+    struct Spot {
         HeadId head = 0;
         Opened opened = bottom;
     };
@@ -46,17 +46,17 @@ class Nearest {
         }
     };
 
-    bool find_places(std::size_t most);
+    bool find_spots(std::size_t most);
     Opened opened_by(HeadId pushed) const { return exact_ ? pushed : heads_.frame(pushed); }
-    std::vector<PlaceId> landings(Opened opened, const Paths::WayOut& way) const;
+    std::vector<SpotId> landings(Opened opened, const Paths::WayOut& way) const;
 
     const Heads& heads_;
     const Paths& paths_;
-    Watch& watch_;
+    Budget& budget_;
     const Paths ways_; // by the player's moves and by answers
     bool exact_ = true;
-    std::vector<Place> places_;
-    Numbered numbers_; // of places: what was opened, and the head
+    std::vector<Spot> spots_;
+    Numbered numbers_; // of spots: what was opened, and the head
     std::map<Opened, std::set<Beneath>> beneath_;
 };
 

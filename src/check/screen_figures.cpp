@@ -9,7 +9,7 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_places = 2'000'000;
+constexpr std::size_t max_places = 2'000'000;
 
 /// Whether the game can be paused, and can run, while a head is current. Derived from what can lie
 /// beneath, as rule 2 has it.
@@ -64,27 +64,27 @@ class Pausing {
 
 class Measuring {
   public:
-    Measuring(Question& question, const Heads& heads, std::size_t most_work)
-        : question_(question)
+    Measuring(CheckContext& context, const Heads& heads, std::size_t max_work)
+        : context_(context)
         , heads_(heads)
         , frames_(heads.frames())
-        , paths_(heads, {Leaving::By::any_move, by_presses, most_work}, question.watch)
-        , stacks_(heads, by_presses, most_work, question.watch)
-        , nearest_(heads, paths_, by_presses, {most_places, most_work}, question.watch)
-        , ways_in_(question.flow.screens.size()) {}
+        , paths_(heads, {Leaving::By::any_move, by_presses, max_work}, context.budget)
+        , stacks_(heads, by_presses, max_work, context.budget)
+        , nearest_(heads, paths_, by_presses, {max_places, max_work}, context.budget)
+        , ways_in_(context.flow.screens.size()) {}
 
     bool exact() const { return nearest_.exact(); }
 
     std::vector<ScreenFigures> measure() {
-        const CompiledFlow& flow = question_.flow;
+        const CompiledFlow& flow = context_.flow;
         std::vector<ScreenFigures> rows(flow.screens.size());
         for (std::size_t i = 0; i < rows.size(); ++i)
-            rows[i].screen = question_.name_of(ScreenId(i));
+            rows[i].screen = context_.name_of(ScreenId(i));
         const auto to_play = nearest_.to(Nearest::Goal::play);
         const auto to_quit = nearest_.to(Nearest::Goal::quit);
         const Pausing pausing(flow, heads_, paths_);
         std::vector<bool> not_known(rows.size()); // the way out of some head of a screen
-        const bool nobody_stuck = question_.nobody_is_stuck();
+        const bool nobody_stuck = context_.nobody_is_stuck();
         for (HeadId head = 0; head < heads_.size(); ++head) {
             const FrameId frame = heads_.frame(head);
             if (!paths_.reached(head) || !heads_.may_rest(frame, heads_.values(head))) continue;
@@ -108,7 +108,7 @@ class Measuring {
         }
         std::erase_if(rows, [&](const ScreenFigures& row) {
             const ScreenId id = flow.screen(row.screen);
-            return !question_.file.origins.screens[index(id)].known() && !row.from_start;
+            return !context_.file.origins.screens[index(id)].known() && !row.from_start;
         });
         return rows;
     }
@@ -133,7 +133,7 @@ class Measuring {
         }
     }
 
-    Question& question_;
+    CheckContext& context_;
     const Heads& heads_;
     Frames& frames_;
     const Paths paths_;
@@ -144,10 +144,10 @@ class Measuring {
 
 } // namespace
 
-void measure_alone(const Question& question, const Heads& heads, std::size_t most_work,
+void measure_alone(const CheckContext& context, const Heads& heads, std::size_t max_work,
                    std::vector<ScreenFigures>& rows) {
-    const Paths paths(heads, {Leaving::By::any_move, by_presses, most_work}, question.watch);
-    std::vector<std::optional<std::size_t>> nearest(question.flow.screens.size());
+    const Paths paths(heads, {Leaving::By::any_move, by_presses, max_work}, context.budget);
+    std::vector<std::optional<std::size_t>> nearest(context.flow.screens.size());
     for (HeadId head = 0; head < heads.size(); ++head) {
         const FrameId frame = heads.frame(head);
         if (!paths.reached(head) || !heads.may_rest(frame, heads.values(head))) continue;
@@ -155,12 +155,12 @@ void measure_alone(const Question& question, const Heads& heads, std::size_t mos
         least = std::min<std::size_t>(least.value_or(paths.distance(head)), paths.distance(head));
     }
     for (ScreenFigures& row : rows)
-        row.from_start_alone.push_back(nearest[index(question.flow.screen(row.screen))]);
+        row.from_start_alone.push_back(nearest[index(context.flow.screen(row.screen))]);
 }
 
-std::vector<ScreenFigures> measure_screens(Question& question, const Heads& heads,
-                                           std::size_t most_work, bool& exact) {
-    Measuring measuring(question, heads, most_work);
+std::vector<ScreenFigures> measure_screens(CheckContext& context, const Heads& heads,
+                                           std::size_t max_work, bool& exact) {
+    Measuring measuring(context, heads, max_work);
     exact = exact && measuring.exact();
     return measuring.measure();
 }

@@ -1,6 +1,6 @@
 #include "rondix/tools/ways.hpp"
 
-#include "proof/trails.hpp"
+#include "proof/witnesses.hpp"
 #include "rondix/apply.hpp"
 
 namespace rondix {
@@ -8,14 +8,14 @@ namespace rondix {
 std::vector<std::optional<std::vector<Move>>> ways_to_screens(const CompiledFlow& flow,
                                                               const CheckOptions& options) {
     std::vector<std::optional<std::vector<Move>>> ways(flow.screens.size());
-    Watch watch(options);
-    Frames frames(flow, watch, nullptr, watch.most_reopenable());
-    Trails trails(flow, frames, all_devices, watch);
+    Budget budget(options);
+    Frames frames(flow, budget, nullptr, budget.max_reopenable());
+    Witnesses witnesses(flow, frames, all_devices, budget);
     try {
         for (std::size_t i = 0; i < ways.size(); ++i) {
-            watch.look("ways to the screens", i, ways.size());
-            auto trail = trails.some_way(ScreenId(i));
-            if (trail) ways[i] = std::move(trail->moves);
+            budget.look("ways to the screens", i, ways.size());
+            auto witness = witnesses.some_way(ScreenId(i));
+            if (witness) ways[i] = std::move(witness->moves);
         }
     } catch (const Stopped&) {
         // What was found so far stands.

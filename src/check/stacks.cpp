@@ -20,18 +20,18 @@ std::vector<ScreenId> stack_of(Number top, const std::vector<std::size_t>& depth
 
 } // namespace
 
-Stacks::Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& watch)
+Stacks::Stacks(const Heads& heads, Weigh weigh, std::size_t max_work, Budget& budget)
     : heads_(heads)
-    , watch_(watch)
+    , budget_(budget)
     , weigh_(weigh)
-    , leaving_(heads, Leaving::By::any_move, watch)
-    , most_work_(most_work)
+    , leaving_(heads, Leaving::By::any_move, budget)
+    , max_work_(max_work)
     , beneath_(heads.size())
     , beneath_frame_(heads.frame_count())
     , depth_(heads.size(), 0)
     , under_(heads.size())
     , way_out_(heads.size(), no_way) {
-    const HeadSet reached = reachable(heads, leaving_, watch);
+    const HeadSet reached = reachable(heads, leaving_, budget);
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
         each_value(reached.of(frame),
                    [&](Values values) { reached_.push_back(heads.head(frame, values)); });
@@ -41,7 +41,7 @@ Stacks::Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& wa
 }
 
 void Stacks::count_work() {
-    if (++work_ > most_work_ && most_work_ > 0) throw Paths::TooDear{};
+    if (++work_ > max_work_ && max_work_ > 0) throw Paths::TooDear{};
 }
 
 template <class Each>
@@ -151,7 +151,7 @@ void Stacks::find_ways_out() {
         at[length].push_back(head);
     };
     for (const HeadId head : reached_) {
-        watch_.step("longest way out", head, heads_.size());
+        budget_.step("longest way out", head, heads_.size());
         all[head] = choices(head);
         for (const Choice& choice : all[head])
             for (const HeadId to : choice.to) back[to].push_back(head);
@@ -222,7 +222,7 @@ Length Stacks::way_out_by(HeadId head, const std::vector<Choice>& choices) const
     return silent ? std::max(nearest, furthest) : furthest;
 }
 
-/// Where a head goes on when it is left: at what lies beneath, or beneath that.
+/// Where a head goes on when it is left: at the screens beneath, or beneath that.
 void Stacks::landings(HeadId head, Landing landing, Values values, std::set<HeadId>& heads) const {
     std::vector<FrameId> open(beneath_[head].begin(), beneath_[head].end());
     std::set<FrameId> seen(open.begin(), open.end());

@@ -15,7 +15,7 @@ class Stacks {
   public:
     /// Measures in moves, or in the player's presses alone. More work than that: throws
     /// Paths::TooDear.
-    Stacks(const Heads& heads, Weigh weigh, std::size_t most_work, Watch& watch);
+    Stacks(const Heads& heads, Weigh weigh, std::size_t max_work, Budget& budget);
 
     /// The screens of a deepest stack, from the bottom.
     std::vector<ScreenId> deepest() const;
@@ -53,11 +53,11 @@ class Stacks {
     void landings(HeadId head, Landing landing, Values values, std::set<HeadId>& heads) const;
 
     const Heads& heads_;
-    Watch& watch_;
+    Budget& budget_;
     const Weigh weigh_;
     const Leaving leaving_;
     std::vector<HeadId> reached_;
-    const std::size_t most_work_;
+    const std::size_t max_work_;
     std::size_t work_ = 0;
     std::vector<std::set<FrameId>> beneath_;       // of each head
     std::vector<std::set<FrameId>> beneath_frame_; // of each frame

@@ -1,8 +1,8 @@
 // Both are asked of the frames first, which settles nearly all of them in no time; what remains is
-// looked at in real situations, the nearest first (trails.hpp).
+// looked at in real menu states, the nearest first (witnesses.hpp).
 #include "check/standstills.hpp"
 
-#include "check/evidence.hpp"
+#include "check/witness_text.hpp"
 
 #include <algorithm>
 #include <set>
@@ -12,34 +12,34 @@ namespace rondix {
 
 namespace {
 
-/// Looks for the nearest real situation on each screen that is suspect, and tells it.
+/// Looks for the nearest real menu state on each screen that is suspect, and tells it.
 template <class Suspect, class Good, class Reads, class Tell>
-void look_closely(Question& question, Slug slug, const std::string& what, Suspect suspect,
+void look_closely(CheckContext& context, RuleId rule, const std::string& what, Suspect suspect,
                   Good good, Reads reads, Tell tell) {
-    const Heads& heads = question.heads();
+    const Heads& heads = context.heads();
     const Frames& frames = heads.frames();
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
-        question.watch.step("looking closely", frame, heads.frame_count());
+        context.budget.step("looking closely", frame, heads.frame_count());
         if (screens.contains(frames[frame].screen)) continue;
         bool some = false;
-        each_value(question.proof.reached().of(frame), [&](Values values) {
-            some = some || (!question.is_stuck(frame, values) && suspect(heads, frame, values));
+        each_value(context.proof.reached().of(frame), [&](Values values) {
+            some = some || (!context.is_stuck(frame, values) && suspect(heads, frame, values));
         });
-        if (some && !question.is_trap(frames[frame].screen)) screens.insert(frames[frame].screen);
+        if (some && !context.is_trap(frames[frame].screen)) screens.insert(frames[frame].screen);
     }
     for (const ScreenId screen : screens) {
-        Trails::Target target;
+        Witnesses::Target target;
         target.screen = screen;
         target.is_there = [&](const Heads& local, FrameId frame, Values values) {
-            return !question.is_stuck(frame, values) && suspect(local, frame, values);
+            return !context.is_stuck(frame, values) && suspect(local, frame, values);
         };
         target.good = good;
         target.reads = reads(screen);
-        if (const auto trail = question.trails.shortest(heads, target)) tell(screen, *trail);
-        if (question.trails.left_open())
-            question.leave_open(slug, question.place_of(screen),
-                                "whether " + what + " '" + question.name_of(screen) + "'");
+        if (const auto witness = context.witnesses.shortest(heads, target)) tell(screen, *witness);
+        if (context.witnesses.left_open())
+            context.leave_open(rule, context.place_of(screen),
+                               "whether " + what + " '" + context.name_of(screen) + "'");
     }
 }
 
@@ -49,8 +49,8 @@ bool is_use(MoveKind kind) {
 }
 
 /// A back that changes nothing but flags leads nowhere.
-bool goes_back(const CompiledFlow& flow, const Situation& there) {
-    Situation after = there;
+bool goes_back(const CompiledFlow& flow, const MenuState& there) {
+    MenuState after = there;
     const Outcome outcome = apply(flow, after, Move::back());
     return outcome.quits || outcome.loads || after.depth() != there.depth() ||
            after.foremost() != there.foremost() || after.phase() != there.phase();
@@ -58,9 +58,9 @@ bool goes_back(const CompiledFlow& flow, const Situation& there) {
 
 /// Whether back, again and again, comes to rest where it may, or leaves the screen for a lower
 /// stack, whose own screens are asked for themselves. `passed` gets the screens on the way.
-bool comes_to_rest(const CompiledFlow& flow, const Situation& there, std::set<ScreenId>& passed) {
-    Situation now = there;
-    std::vector<std::vector<Situation::Word>> seen;
+bool comes_to_rest(const CompiledFlow& flow, const MenuState& there, std::set<ScreenId>& passed) {
+    MenuState now = there;
+    std::vector<std::vector<MenuState::Word>> seen;
     while (now.depth() > 1 && now.depth() >= there.depth()) {
         if (now.question() != no_screen) return true; // the player is asked
         const ActionId back = flow[now.current()].back;
@@ -81,10 +81,10 @@ bool comes_to_rest(const CompiledFlow& flow, const Situation& there, std::set<Sc
 
 } // namespace
 
-void find_nothing_usable(Question& question, Findings& findings) {
-    const CompiledFlow& flow = question.flow;
-    Frames& frames = question.heads().frames();
-    const bool has_back = (question.devices() & default_devices) != 0;
+void find_nothing_usable(CheckContext& context, Findings& findings) {
+    const CompiledFlow& flow = context.flow;
+    Frames& frames = context.heads().frames();
+    const bool has_back = (context.devices() & default_devices) != 0;
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
         if (frames.waits(frame) || frames.in_play(frame)) return false;
         const auto branches = frames.branches(frame);
@@ -98,12 +98,12 @@ void find_nothing_usable(Question& question, Findings& findings) {
         }
         return true;
     };
-    const auto good = [&](const Situation& there, const Outcome&) {
+    const auto good = [&](const MenuState& there, const Outcome&) {
         const Range controls = flow[there.foremost()].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow, there, ControlId{i})) return false;
         for (const Move move : {Move::moves_on(), Move::idle()}) {
-            Situation after = there;
+            MenuState after = there;
             if (apply(flow, after, move).answered) return false;
         }
         return !(has_back && goes_back(flow, there));
@@ -115,22 +115,22 @@ void find_nothing_usable(Question& question, Findings& findings) {
             if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
         return moves;
     };
-    look_closely(question, Slug::nothing_usable, "there is nothing to be done on", suspect, good,
-                 reads, [&](ScreenId screen, const Trail& trail) {
-                     const std::string name = question.name_of(screen);
+    look_closely(context, RuleId::nothing_usable, "no control is enabled on", suspect, good, reads,
+                 [&](ScreenId screen, const Witness& witness) {
+                     const std::string name = context.name_of(screen);
                      Finding& finding =
-                         add(findings, Slug::nothing_usable, question.place_of(screen),
-                             "nothing on '" + name + "' can be used, and back leads nowhere");
-                     show(flow, trail, question.devices(), finding);
-                     finding.mend = "give '" + name +
-                                    "' a button that can always be pressed, or let back lead on";
+                         add(findings, RuleId::nothing_usable, context.place_of(screen),
+                             "no control of '" + name + "' is enabled, and back leads nowhere");
+                     show(flow, witness, context.devices(), finding);
+                     finding.fix = "give '" + name +
+                                   "' a button that is always enabled, or an effective 'back:'";
                  });
 }
 
-void find_restless_backs(Question& question, Findings& findings) {
-    const CompiledFlow& flow = question.flow;
-    if ((question.devices() & default_devices) == 0) return; // nobody can go back
-    Frames& frames = question.heads().frames();
+void find_restless_backs(CheckContext& context, Findings& findings) {
+    const CompiledFlow& flow = context.flow;
+    if ((context.devices() & default_devices) == 0) return; // nobody can go back
+    Frames& frames = context.heads().frames();
     const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
         if (frames[frame].bottom || frames[frame].question != no_screen) return false;
         const ActionId back = flow[frames[frame].screen].back;
@@ -142,31 +142,29 @@ void find_restless_backs(Question& question, Findings& findings) {
                        !rule.quits && frames[rule.frame].question == no_screen;
         return true;
     };
-    const auto good = [&](const Situation& there, const Outcome&) {
+    const auto good = [&](const MenuState& there, const Outcome&) {
         std::set<ScreenId> passed;
         return !comes_to_rest(flow, there, passed);
     };
     const auto reads = [](ScreenId) { return std::vector<Move>{Move::back()}; };
     std::set<ScreenId> told;
-    look_closely(question, Slug::restless_back, "back never leads away from", suspect, good, reads,
-                 [&](ScreenId screen, const Trail& trail) {
-                     if (told.contains(screen)) return; // with the circle that it is on
-                     std::set<ScreenId> passed;
-                     comes_to_rest(flow, trail.there, passed);
-                     told.insert(passed.begin(), passed.end());
-                     const std::string name = question.name_of(screen);
-                     Finding& finding =
-                         add(findings, Slug::restless_back, question.place_of(screen),
-                             "back never leads away from '" + name + "'");
-                     show(flow, trail, question.devices(), finding);
-                     passed.erase(screen);
-                     for (const ScreenId other : passed)
-                         finding.also.push_back(
-                             {question.place_of(other),
-                              "and it leads by way of '" + question.name_of(other) + "'"});
-                     finding.mend =
-                         "let 'back:' of '" + name + "' close the screen, or say 'back: none'";
-                 });
+    look_closely(
+        context, RuleId::restless_back, "pressing back never leaves", suspect, good, reads,
+        [&](ScreenId screen, const Witness& witness) {
+            if (told.contains(screen)) return; // with the circle that it is on
+            std::set<ScreenId> passed;
+            comes_to_rest(flow, witness.there, passed);
+            told.insert(passed.begin(), passed.end());
+            const std::string name = context.name_of(screen);
+            Finding& finding = add(findings, RuleId::restless_back, context.place_of(screen),
+                                   "pressing back never leaves '" + name + "'");
+            show(flow, witness, context.devices(), finding);
+            passed.erase(screen);
+            for (const ScreenId other : passed)
+                finding.also.push_back(
+                    {context.place_of(other), "it goes through '" + context.name_of(other) + "'"});
+            finding.fix = "let 'back:' of '" + name + "' close the screen, or write 'back: none'";
+        });
 }
 
 } // namespace rondix

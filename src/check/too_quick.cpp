@@ -35,12 +35,12 @@ void find_too_quick(const FlowFile& file, Findings& findings) {
         const double needed = static_cast<double>(count) / file.flow.reading_speed;
         if (needed <= stands) continue;
         Finding& finding =
-            add(findings, Slug::too_quick, screen.id.place,
-                "'" + screen.id.text + "' stands for " + in_seconds(stands) + "; its " +
-                    std::to_string(count) + " letters take " + in_seconds(needed) + " to read");
+            add(findings, RuleId::too_quick, screen.id.place,
+                "'" + screen.id.text + "' closes after " + in_seconds(stands) + "; its " +
+                    std::to_string(count) + " characters take " + in_seconds(needed) + " to read");
         finding.edits = {{screen.moves_on->after_place, in_seconds(needed)}};
-        finding.mend = "let it stand for longer: 'after: " + in_seconds(needed) +
-                       "', or say how quickly your players read ('reading-speed:')";
+        finding.fix = "show it longer: 'after: " + in_seconds(needed) +
+                      "', or set how fast your players read ('reading-speed:')";
     }
 }
 

@@ -1,6 +1,6 @@
 #include "check/unasked.hpp"
 
-#include "check/evidence.hpp"
+#include "check/witness_text.hpp"
 
 #include <algorithm>
 #include <string>
@@ -17,27 +17,27 @@ bool counts(MoveKind kind) {
 
 class Unasked {
   public:
-    Unasked(Question& question, FlagId flag, Findings& findings)
-        : question_(question)
-        , flow_(question.flow)
-        , frames_(question.heads().frames())
+    Unasked(CheckContext& context, FlagId flag, Findings& findings)
+        : context_(context)
+        , flow_(context.flow)
+        , frames_(context.heads().frames())
         , flag_(flag)
         , findings_(findings) {}
 
     /// Each step that leaves is told once, with the shortest moves to it.
     void find() {
-        std::set<Doing> leavers;
-        const Heads& heads = question_.heads();
+        std::set<StepUse> leavers;
+        const Heads& heads = context_.heads();
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (const Branch& branch : frames_.branches(frame))
                 if (leaves(branch) && can_make(branch)) leavers.insert({branch.step, branch.move});
         for (auto one = leavers.begin(); one != leavers.end();) {
             const std::uint32_t step = one->step;
-            std::optional<Trail> best;
+            std::optional<Witness> best;
             for (; one != leavers.end() && one->step == step; ++one) {
-                auto trail = shortest(*one);
-                if (trail && (!best || trail->moves.size() < best->moves.size()))
-                    best = std::move(trail);
+                auto witness = shortest(*one);
+                if (witness && (!best || witness->moves.size() < best->moves.size()))
+                    best = std::move(witness);
             }
             if (best) report(step, *best);
         }
@@ -45,15 +45,15 @@ class Unasked {
 
   private:
     bool can_make(const Branch& branch) const {
-        return !is_players(branch.move.kind) || (branch.devices & question_.devices()) != 0;
+        return !is_players(branch.move.kind) || (branch.devices & context_.devices()) != 0;
     }
 
     static bool leaves(const Branch& branch) {
         return branch.leaves_unasked && branch.step != Branch::no_step && counts(branch.move.kind);
     }
 
-    std::optional<Trail> shortest(const Doing& leaver) {
-        Trails::Target target;
+    std::optional<Witness> shortest(const StepUse& leaver) {
+        Witnesses::Target target;
         target.is_there = [&](const Heads& heads, FrameId frame, Values values) {
             if (!heads.could_be_raised(flag_, values)) return false;
             const auto branches = frames_.branches(frame);
@@ -64,30 +64,30 @@ class Unasked {
         };
         target.last = leaver.move;
         target.knows = {flag_};
-        target.good = [&](const Situation& there, const Outcome& outcome) {
+        target.good = [&](const MenuState& there, const Outcome& outcome) {
             return there.flag(flag_) && outcome.leaves && !outcome.agreed &&
                    outcome.steps.count > 0 && outcome.steps.end() - 1 == leaver.step;
         };
-        auto trail = question_.trails.shortest(question_.heads(), target);
-        if (question_.trails.left_open())
-            question_.leave_open(Slug::leaves_unasked, question_.file.origins.steps[leaver.step],
-                                 "whether this leaves without a question while '" +
-                                     std::string(flow_.text(flow_[flag_].id)) + "' warns");
-        return trail;
+        auto witness = context_.witnesses.shortest(context_.heads(), target);
+        if (context_.witnesses.left_open())
+            context_.leave_open(RuleId::leaves_unasked, context_.file.origins.steps[leaver.step],
+                                "whether this leaves without a confirmation while '" +
+                                    std::string(flow_.text(flow_[flag_].id)) + "' is raised");
+        return witness;
     }
 
-    void report(std::uint32_t step, const Trail& trail) {
+    void report(std::uint32_t step, const Witness& witness) {
         const std::string flag(flow_.text(flow_[flag_].id));
-        Finding& finding = add(findings_, Slug::leaves_unasked, question_.file.origins.steps[step],
-                               "this leaves without a question while '" + flag + "' warns");
-        finding.also.push_back({question_.file.origins.flags[index(flag_)],
-                                "'" + flag + "' wants to be asked about before leaving"});
-        finding.how = in_words(flow_, trail.moves);
-        finding.is_shortest = trail.is_shortest;
-        finding.mend = "ask first: '{ ask: Leave without saving?, do: ... }'";
+        Finding& finding = add(findings_, RuleId::leaves_unasked, context_.file.origins.steps[step],
+                               "this leaves without a confirmation while '" + flag + "' is raised");
+        finding.also.push_back({context_.file.origins.flags[index(flag_)],
+                                "'" + flag + "' asks for a confirmation before leaving"});
+        finding.how = in_words(flow_, witness.moves);
+        finding.is_shortest = witness.is_shortest;
+        finding.fix = "add a question: '{ ask: Leave without saving?, do: ... }'";
     }
 
-    Question& question_;
+    CheckContext& context_;
     const CompiledFlow& flow_;
     Frames& frames_;
     FlagId flag_;
@@ -96,9 +96,9 @@ class Unasked {
 
 } // namespace
 
-void find_unasked(Question& question, Findings& findings) {
-    for (std::size_t i = 0; i < question.flow.flags.size(); ++i)
-        if (question.flow.flags[i].warns) Unasked(question, FlagId(i), findings).find();
+void find_unasked(CheckContext& context, Findings& findings) {
+    for (std::size_t i = 0; i < context.flow.flags.size(); ++i)
+        if (context.flow.flags[i].warns) Unasked(context, FlagId(i), findings).find();
 }
 
 } // namespace rondix

@@ -3,10 +3,10 @@
 // lose.
 #pragma once
 
-#include "check/question.hpp"
+#include "check/check_context.hpp"
 
 namespace rondix {
 
-void find_unasked(Question& question, Findings& findings);
+void find_unasked(CheckContext& context, Findings& findings);
 
 } // namespace rondix

@@ -16,15 +16,15 @@ constexpr std::size_t enough_flags = 8; // to go by
 
 class Unreached {
   public:
-    Unreached(Question& question, Findings& findings)
-        : question_(question)
-        , file_(question.file)
-        , flow_(question.flow)
+    Unreached(CheckContext& context, Findings& findings)
+        : context_(context)
+        , file_(context.file)
+        , flow_(context.flow)
         , findings_(findings)
-        , scout_(question.trails.scout()) {
+        , scout_(context.witnesses.scout()) {
         frames_of_.resize(flow_.screens.size());
-        for (FrameId frame = 0; frame < question.heads().frame_count(); ++frame)
-            frames_of_[index(question.heads().frames()[frame].screen)].push_back(frame);
+        for (FrameId frame = 0; frame < context.heads().frame_count(); ++frame)
+            frames_of_[index(context.heads().frames()[frame].screen)].push_back(frame);
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             shown_.push_back(scout_.shown(ScreenId(i)) || can_be_shown(ScreenId(i)));
     }
@@ -51,13 +51,14 @@ class Unreached {
     void find_controls() {
         for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
             const Control& control = flow_.controls[i];
-            const Place place = file_.origins.controls[i];
+            const SourceRange place = file_.origins.controls[i];
             if (!is_usable_kind(control.kind) || !place.known()) continue;
             if (!shown_[index(control.screen)]) continue;
             if (!scout_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
-                tell_control(i, place, "' can never be pressed: its condition never holds");
+                tell_control(i, place, "' can never be pressed: its condition is never true");
             else if (!scout_.answered(ControlId(i)) && !can_be_pressed(ControlId(i), true))
-                tell_control(i, place, "' never does anything: none of its conditions ever holds");
+                tell_control(i, place,
+                             "' never has an effect: none of its conditions is ever true");
         }
     }
 
@@ -68,7 +69,7 @@ class Unreached {
             if (is_hidden(i, all) && !is_behind_another(i, all)) tell_out_of_reach(i, all);
         for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
             const Control& control = flow_.controls[i];
-            const Place place = file_.origins.controls[i];
+            const SourceRange place = file_.origins.controls[i];
             const ControlId id{static_cast<std::uint32_t>(i)};
             if (!is_usable_kind(control.kind) || !place.known() || !shown_[index(control.screen)])
                 continue;
@@ -76,13 +77,13 @@ class Unreached {
             if (!all.scout_.answered(id) && !all.can_be_pressed(id, true)) continue;
             if (has_other_way(control)) continue;
             const std::string name(flow_.text(control.id));
-            Finding& finding = add(findings_, Slug::out_of_reach, place,
+            Finding& finding = add(findings_, RuleId::out_of_reach, place,
                                    "'" + name + "' on '" + this->name(index(control.screen)) +
-                                       "' cannot be pressed" + question_.with_them());
-            finding.with = question_.with;
-            finding.mend = flow_[control.screen].play
-                               ? "let 'menu:', 'back:' or a key that the device has do the same"
-                               : "let it be reached otherwise as well";
+                                       "' cannot be pressed" + context_.with_them());
+            finding.with = context_.with;
+            finding.fix = flow_[control.screen].play
+                              ? "give 'menu:', 'back:' or a key of the device the same action"
+                              : "add another way to reach it";
         }
     }
 
@@ -104,14 +105,14 @@ class Unreached {
     }
 
     void tell_out_of_reach(std::size_t screen, const Unreached& all) {
-        Finding& finding = add(findings_, Slug::out_of_reach, file_.origins.screens[screen],
-                               "'" + name(screen) + "' is never shown" + question_.with_them());
-        finding.with = question_.with;
-        finding.mend = "let something lead to it that can be done" + question_.with_them();
+        Finding& finding = add(findings_, RuleId::out_of_reach, file_.origins.screens[screen],
+                               "'" + name(screen) + "' is never shown" + context_.with_them());
+        finding.with = context_.with;
+        finding.fix = "add a way to it that can be used" + context_.with_them();
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             if (i != screen && is_hidden(i, all) && is_behind_another(i, all))
                 finding.also.push_back(
-                    {file_.origins.screens[i], "and so '" + name(i) + "' is not shown either"});
+                    {file_.origins.screens[i], "hence '" + name(i) + "' is never shown"});
     }
 
     /// In play the game has directions and accept: a control there is for pointing, and a key does
@@ -121,7 +122,7 @@ class Unreached {
         if (!screen.play || control.press == unsaid) return false;
         const auto does = [&](Move move, ActionId action) {
             const DeviceSet by = devices_for(flow_, control.screen, no_screen, move);
-            return (by & question_.devices()) != 0 && action != unsaid &&
+            return (by & context_.devices()) != 0 && action != unsaid &&
                    is_alike(action, control.press);
         };
         bool some = does(Move::menu(), screen.menu) || does(Move::back(), screen.back) ||
@@ -149,10 +150,10 @@ class Unreached {
 
     /// Exactly: what was not seen is looked for.
     bool can_be_shown(ScreenId screen) {
-        Trails::Target target;
+        Witnesses::Target target;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
         return is_possible(target, screen) ||
-               is_open(Slug::never_shown, file_.origins.screens[index(screen)],
+               is_open(RuleId::never_shown, file_.origins.screens[index(screen)],
                        "whether '" + name(index(screen)) + "' is ever shown");
     }
 
@@ -170,19 +171,19 @@ class Unreached {
         left_open_ = some_open;
         const std::string words = "'" + std::string(flow_.text(flow_[control].id)) + "' on '" +
                                   name(index(flow_[control].screen)) + "'";
-        return is_open(Slug::never_pressable, file_.origins.controls[index(control)],
+        return is_open(RuleId::never_pressable, file_.origins.controls[index(control)],
                        "whether " + words +
-                           (answered ? " ever does anything" : " can ever be pressed"));
+                           (answered ? " ever has an effect" : " can ever be pressed"));
     }
 
     bool can_be_used(ControlId control, Move use, bool answered) {
         const ScreenId screen = flow_[control].screen;
-        Frames& frames = question_.heads().frames();
-        Trails::Target target;
+        Frames& frames = context_.heads().frames();
+        Witnesses::Target target;
         target.last = use;
         target.does = [&](const Branch& branch) {
             const bool good = answered ? branch.kind != Branch::Kind::refused : branch.usable;
-            return good && (branch.devices & question_.devices()) != 0;
+            return good && (branch.devices & context_.devices()) != 0;
         };
         target.is_there = [&](const Heads& heads, FrameId frame, Values values) {
             const auto branches = frames.branches(frame);
@@ -192,35 +193,35 @@ class Unreached {
             });
         };
         if (!answered)
-            target.good = [&](const Situation& there, const Outcome&) {
+            target.good = [&](const MenuState& there, const Outcome&) {
                 return usable(flow_, there, control);
             };
         target.good_if_does = true;
         return is_possible(target, screen);
     }
 
-    /// Trails are looked for only where the proof could reach the screen at all, and does not know
-    /// by itself.
-    bool is_possible(Trails::Target& target, ScreenId screen) {
+    /// Witnesses are looked for only where the proof could reach the screen at all, and does not
+    /// know by itself.
+    bool is_possible(Witnesses::Target& target, ScreenId screen) {
         target.screen = screen;
-        const Heads& heads = question_.heads();
+        const Heads& heads = context_.heads();
         bool possible = false;
         for (const FrameId frame : frames_of_[index(screen)]) {
-            each_value(question_.proof.reached().of(frame), [&](Values values) {
+            each_value(context_.proof.reached().of(frame), [&](Values values) {
                 possible = possible ||
                            (heads.may_rest(frame, values) && target.is_there(heads, frame, values));
             });
         }
         left_open_ = false;
-        if (!possible || question_.proof.reach_is_exact()) return possible;
-        const bool happens = question_.trails.happens(heads, target);
-        left_open_ = question_.trails.left_open();
+        if (!possible || context_.proof.reach_is_exact()) return possible;
+        const bool happens = context_.witnesses.happens(heads, target);
+        left_open_ = context_.witnesses.left_open();
         return happens;
     }
 
     /// What is open is not told as if it never happened.
-    bool is_open(Slug slug, Place place, const std::string& text) {
-        if (left_open_ && place.known()) question_.leave_open(slug, place, text);
+    bool is_open(RuleId rule, SourceRange place, const std::string& text) {
+        if (left_open_ && place.known()) context_.leave_open(rule, place, text);
         return left_open_;
     }
 
@@ -230,12 +231,11 @@ class Unreached {
     }
 
     void tell_screen(std::size_t screen) {
-        Finding& finding = add(findings_, Slug::never_shown, file_.origins.screens[screen],
-                               "nothing ever shows '" + name(screen) + "'");
-        finding.mend =
-            flow_.screens[screen].play
-                ? "make it the 'root' of a scene that is loaded"
-                : "open it from a screen that is shown: 'press: open " + name(screen) + "'";
+        Finding& finding = add(findings_, RuleId::never_shown, file_.origins.screens[screen],
+                               "'" + name(screen) + "' is never shown");
+        finding.fix = flow_.screens[screen].play
+                          ? "make it the 'root' of a scene that is loaded"
+                          : "open it from another screen: 'press: open " + name(screen) + "'";
         told_[screen] = true;
         std::vector<std::size_t> open{screen};
         while (!open.empty()) {
@@ -246,21 +246,21 @@ class Unreached {
                 told_[to] = true;
                 open.push_back(to);
                 finding.also.push_back(
-                    {file_.origins.screens[to], "and so '" + name(to) + "' is never shown either"});
+                    {file_.origins.screens[to], "hence '" + name(to) + "' is never shown"});
             }
         }
     }
 
-    void tell_control(std::size_t control, Place place, const std::string& why) {
+    void tell_control(std::size_t control, SourceRange place, const std::string& why) {
         const std::string id(flow_.text(flow_.controls[control].id));
         const std::string on = name(index(flow_.controls[control].screen));
         Finding& finding =
-            add(findings_, Slug::never_pressable, place, "'" + id + "' on '" + on + why);
+            add(findings_, RuleId::never_pressable, place, "'" + id + "' on '" + on + why);
         for (const FlagId flag : flags_that_never_change(control))
             finding.also.push_back({file_.origins.flags[index(flag)],
                                     "'" + std::string(flow_.text(flow_[flag].id)) + "' is never " +
                                         (flow_[flag].first ? "lowered" : "raised")});
-        finding.mend = "change its 'when', or raise what it asks for";
+        finding.fix = "change its 'when', or raise the flags that it needs";
     }
 
     /// The flags in the control's own condition that no step and no game changes.
@@ -283,7 +283,7 @@ class Unreached {
         return std::string(flow_.text(flow_.screens[screen].id));
     }
 
-    Question& question_;
+    CheckContext& context_;
     const FlowFile& file_;
     const CompiledFlow& flow_;
     Findings& findings_;
@@ -297,13 +297,13 @@ class Unreached {
 
 } // namespace
 
-void find_unreached(Question& question, Findings& findings) {
-    Unreached unreached(question, findings);
+void find_unreached(CheckContext& context, Findings& findings) {
+    Unreached unreached(context, findings);
     unreached.find_screens();
     unreached.find_controls();
 }
 
-void find_out_of_reach(Question& all, Question& alone, Findings& findings) {
+void find_out_of_reach(CheckContext& all, CheckContext& alone, Findings& findings) {
     Findings none;
     Unreached with_all(all, none);
     Unreached(alone, findings).find_out_of_reach(with_all);

@@ -2,13 +2,13 @@
 // or by somebody with one kind of device alone.
 #pragma once
 
-#include "check/question.hpp"
+#include "check/check_context.hpp"
 
 namespace rondix {
 
-void find_unreached(Question& question, Findings& findings);
+void find_unreached(CheckContext& context, Findings& findings);
 
 /// What is in reach of somebody with all the flow's devices, and not of one with these alone.
-void find_out_of_reach(Question& all, Question& alone, Findings& findings);
+void find_out_of_reach(CheckContext& all, CheckContext& alone, Findings& findings);
 
 } // namespace rondix

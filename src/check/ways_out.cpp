@@ -31,7 +31,8 @@ Distance distance_of(const CompiledFlow& flow, std::span<const Listing::Edge> ed
     bool awaits = false, limit = false, ends = false;
     for (const Listing::Edge& edge : edges) {
         awaits = awaits || is_answer(edge.kind);
-        limit = limit || edge.kind == MoveKind::give_up || edge.kind == MoveKind::gives_up;
+        limit =
+            limit || edge.kind == MoveKind::load_timeout || edge.kind == MoveKind::request_timeout;
     }
     for (const Listing::Edge& edge : edges) {
         const bool moves_on = edge.kind == MoveKind::moves_on;
@@ -82,20 +83,20 @@ std::vector<Distance> distances(const Listing& listing, const Backward& backward
 
 std::vector<Distance> ways_out(const CompiledFlow& flow, const Listing& listing,
                                const Backward& backward) {
-    Situation situation(flow);
+    MenuState state(flow);
     return distances(listing, backward, Silence::ends, [&](Listing::Number n) {
-        listing.get(n, situation);
-        return in_play(flow, situation);
+        listing.get(n, state);
+        return in_play(flow, state);
     });
 }
 
 std::vector<Distance> ways_out_in_silence(const CompiledFlow& flow, const Listing& listing,
                                           const Backward& backward,
                                           const std::vector<Distance>& way_out) {
-    Situation situation(flow);
+    MenuState state(flow);
     return distances(listing, backward, Silence::counts, [&](Listing::Number n) {
-        listing.get(n, situation);
-        return way_out[n] == unreachable || in_play(flow, situation);
+        listing.get(n, state);
+        return way_out[n] == unreachable || in_play(flow, state);
     });
 }
 

@@ -38,7 +38,7 @@ std::uint32_t ActionCompiler::interned(std::string_view piece, Table<Text>& tabl
     return found->second;
 }
 
-FlagId ActionCompiler::add_flag(Flag row, Place place) {
+FlagId ActionCompiler::add_flag(Flag row, SourceRange place) {
     out_.flags.push_back(row);
     result_.origins.flags.push_back(place);
     return FlagId(out_.flags.size() - 1);

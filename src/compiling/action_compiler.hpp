@@ -18,7 +18,7 @@ class ActionCompiler {
     /// Texts that stand side by side in the table of words.
     Range words(const std::vector<Name>& names);
     KeyId key(std::string_view name) { return KeyId(interned(name, out_.keys, keys_)); }
-    FlagId add_flag(Flag row, Place place);
+    FlagId add_flag(Flag row, SourceRange place);
 
     ActionId action(const FlowAction& from);
     ConditionId condition(const Condition& from);

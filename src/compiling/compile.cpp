@@ -216,7 +216,7 @@ class Compiler {
         for (const FlowRequest& from : flow_.requests) {
             Request row;
             row.id = text(from.id.text);
-            row.give_up_ms = from.give_up_ms;
+            row.timeout_ms = from.timeout_ms;
             if (from.screen) row.screen = screen(*from.screen);
             out_.requests.push_back(row);
             result_.origins.requests.push_back(from.id.place);
@@ -312,16 +312,16 @@ class Compiler {
     }
 
     void set_start() {
-        result_.origins.starts_with = flow_.starts_with.place;
+        result_.origins.start = flow_.start.place;
         if (!flow_.starts.empty()) return set_start_by_condition();
-        if (names_.scenes.has(flow_.starts_with.text))
-            out_.first_scene = SceneId(names_.scenes.find(flow_.starts_with.text));
+        if (names_.scenes.has(flow_.start.text))
+            out_.first_scene = SceneId(names_.scenes.find(flow_.start.text));
         else
-            out_.first_screen = screen(flow_.starts_with);
+            out_.first_screen = screen(flow_.start);
     }
 
     void set_start_by_condition() {
-        result_.origins.starts_with = flow_.starts[0].with.place;
+        result_.origins.start = flow_.starts[0].with.place;
         FlowAction first;
         first.place = flow_.starts[0].with.place;
         for (const FlowStart& start : flow_.starts) {
@@ -333,7 +333,7 @@ class Compiler {
     }
 
     void set_loading() {
-        out_.loading.give_up_ms = flow_.loading.give_up_ms;
+        out_.loading.timeout_ms = flow_.loading.timeout_ms;
         out_.loading.screen = flow_.loading.screen
                                   ? screen(*flow_.loading.screen)
                                   : ScreenId(add_built_in(built_in_loading, "Loading"));

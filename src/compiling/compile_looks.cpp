@@ -111,7 +111,7 @@ class ScreenBoxes {
         return {first, box.portrait ? box.portrait->form : first};
     }
 
-    std::uint32_t add(const Box& box, std::uint32_t parent, Place place) {
+    std::uint32_t add(const Box& box, std::uint32_t parent, SourceRange place) {
         out_.origins.boxes.push_back(place);
         return tree_.add(box, parent);
     }
@@ -128,12 +128,12 @@ class ScreenBoxes {
             add(dim, 0, {});
         }
         if (ground.style != id_of(StandardStyle::nothing))
-            add(ground, 0, said().ground ? said().ground->place : Place{});
+            add(ground, 0, said().ground ? said().ground->place : SourceRange{});
     }
 
     void add_heading(std::uint32_t parent) {
         Box box{.forms = plainly(plain::heading), .text = screen_.title, .role = BoxRole::heading};
-        Place place;
+        SourceRange place;
         if (heading_in_column_) box.forms = both(plain::heading_in_column(design(0)));
         if (said().heading) {
             box.forms = forms_of(*said().heading);
@@ -170,7 +170,7 @@ class ScreenBoxes {
         box.style =
             styles_.of(layout ? layout->box.style : std::nullopt,
                        screen_.dim != covers ? StandardStyle::sheet : StandardStyle::nothing);
-        default_group_ = add(box, parent, layout ? layout->id.place : Place{});
+        default_group_ = add(box, parent, layout ? layout->id.place : SourceRange{});
         if (heading_in_column_ && screen_.title.length > 0) add_heading(default_group_);
         return default_group_;
     }
@@ -210,8 +210,8 @@ class ScreenBoxes {
         if (name.text == "layout") return default_group();
         if (const auto known = groups_.find(name.text); known != groups_.end()) {
             if (known->second == under_way)
-                rondix::add(findings_, Slug::like_circle, name.place,
-                            "the group '" + name.text + "' stands in itself, by way of others");
+                rondix::add(findings_, RuleId::like_circle, name.place,
+                            "the group '" + name.text + "' contains itself through other groups");
             return known->second == under_way ? 0 : known->second;
         }
         const FlowGroup* group = find_group(name.text);
@@ -242,10 +242,10 @@ class ScreenBoxes {
         std::vector<std::string_view> names;
         names.push_back("layout");
         for (const FlowGroup& group : said().groups) names.push_back(group.id.text);
-        rondix::add(findings_, Slug::unknown_name, name.place,
+        rondix::add(findings_, RuleId::unknown_name, name.place,
                     "this screen has no group '" + name.text + "'" + suggestion(name.text, names))
-            .mend =
-            "name it under 'groups' of the screen: '" + name.text + ": { as: row, at: bottom }'";
+            .fix =
+            "declare it under 'groups' of the screen: '" + name.text + ": { as: row, at: bottom }'";
     }
 
     // --- controls
@@ -298,7 +298,7 @@ class ScreenBoxes {
     }
 
     /// What a slider, toggle, choice or entry shows of its setting where the author says nothing.
-    void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, Place place) {
+    void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, SourceRange place) {
         const auto part = [&](BoxRole role, std::array<BoxForm, 2> forms, StandardStyle style,
                               Text text) {
             Box box{.forms = forms, .text = text, .control = id, .role = role};
@@ -391,11 +391,12 @@ class ScreenBoxes {
 };
 
 /// The last theme that says how screens come and go.
-Passage passage_of(const Flow& flow, std::optional<Passage> Theme::*which) {
-    Passage passage;
+ScreenTransition screen_transition_of(const Flow& flow,
+                                      std::optional<ScreenTransition> Theme::*which) {
+    ScreenTransition screen_transition;
     for (const Theme& theme : flow.themes)
-        if (theme.*which) passage = *(theme.*which);
-    return passage;
+        if (theme.*which) screen_transition = *(theme.*which);
+    return screen_transition;
 }
 
 } // namespace
@@ -411,8 +412,8 @@ void compile_looks(const Flow& flow, Compiled& out, Findings& findings) {
     looks.rule = flow.window.rule;
     looks.safe = flow.window.safe;
     StyleBook styles(flow, out, findings);
-    const Passage enters = passage_of(flow, &Theme::enters);
-    const Passage leaves = passage_of(flow, &Theme::leaves);
+    const ScreenTransition enters = screen_transition_of(flow, &Theme::enters);
+    const ScreenTransition leaves = screen_transition_of(flow, &Theme::leaves);
     for (const FlowScene& scene : flow.scenes)
         looks.scene_tunes.push_back(styles.tune(scene.music));
     for (std::size_t i = 0; i < out.flow.screens.size(); ++i) {

@@ -37,7 +37,7 @@ std::optional<std::size_t> StyleBook::find(const Name& name) {
     if (found != by_name_.end()) return found->second;
     std::vector<std::string_view> names;
     for (const Named& named : named_) names.push_back(named.id.text);
-    rondix::add(findings_, Slug::unknown_name, name.place,
+    rondix::add(findings_, RuleId::unknown_name, name.place,
                 "there is no style '" + name.text + "'" + suggestion(name.text, names));
     return std::nullopt;
 }
@@ -52,9 +52,9 @@ const std::vector<StyleBook::Layer>& StyleBook::layers_of(std::size_t i) {
     if (like)
         if (const auto model = find(*like)) {
             if (named_[*model].state == State::under_way)
-                rondix::add(findings_, Slug::like_circle, like->place,
-                            "this closes a circle: the style '" + like->text +
-                                "' is like this one already");
+                rondix::add(findings_, RuleId::like_circle, like->place,
+                            "this makes a cycle: the style '" + like->text +
+                                "' already extends this one");
             else
                 layers = layers_of(*model);
         }
@@ -77,7 +77,7 @@ StyleId StyleBook::of(const std::optional<FlowStyleUse>& use, StandardStyle stan
     return add(layers, use->place);
 }
 
-StyleId StyleBook::add(const std::vector<Layer>& layers, Place place) {
+StyleId StyleBook::add(const std::vector<Layer>& layers, SourceRange place) {
     out_.flow.looks.styles.push_back(dressed(layers));
     out_.origins.styles.push_back(place);
     return StyleId(out_.flow.looks.styles.size() - 1);
@@ -85,20 +85,20 @@ StyleId StyleBook::add(const std::vector<Layer>& layers, Place place) {
 
 Style StyleBook::dressed(const std::vector<Layer>& layers) {
     Style style;
-    for (const Layer& layer : layers) wear(layer, 0, style);
+    for (const Layer& layer : layers) apply_layer(layer, 0, style);
     for (std::size_t state = 1; state < look_state_count; ++state) {
         style.looks[state] = style.looks[0];
         style.dresses[state] = style.dresses[0];
         style.dresses[state].cue = no_cue; // a sound is of the state that names it
-        for (const Layer& layer : layers) wear(layer, state, style);
+        for (const Layer& layer : layers) apply_layer(layer, state, style);
     }
     return style;
 }
 
-void StyleBook::wear(const Layer& layer, std::size_t state, Style& style) {
+void StyleBook::apply_layer(const Layer& layer, std::size_t state, Style& style) {
     const StyleTables tables = tables_for(*layer.theme);
     for (const FlowStyleLine& setting : layer.style->states[state]) {
-        Place place = setting.key.place;
+        SourceRange place = setting.key.place;
         if (!setting.words.empty()) {
             place = setting.words.front().place;
             place.end = std::max(place.end, setting.words.back().place.end);
@@ -142,11 +142,11 @@ TuneId StyleBook::tune(const std::optional<Name>& name) {
 
 /// With the file of the last theme that names one for it.
 std::size_t StyleBook::sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
-                             std::vector<Place>& places) {
+                             std::vector<SourceRange>& places) {
     for (std::size_t i = 0; i < sounds.size(); ++i)
         if (out_.flow.text(sounds[i].id) == name.text) return i;
     std::string file;
-    Place place = name.place;
+    SourceRange place = name.place;
     for (const Theme& theme : flow_.themes)
         for (const auto& [id, of_sound] : theme.*files)
             if (id.text == name.text) {
@@ -166,7 +166,7 @@ Text StyleBook::text(std::string_view piece) {
     return {begin, static_cast<std::uint32_t>(piece.size())};
 }
 
-std::uint32_t StyleBook::interned(Table<Text>& table, std::vector<Place>& places,
+std::uint32_t StyleBook::interned(Table<Text>& table, std::vector<SourceRange>& places,
                                   const Name& name) {
     const auto found = std::find_if(table.begin(), table.end(),
                                     [&](Text known) { return out_.flow.text(known) == name.text; });

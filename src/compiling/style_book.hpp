@@ -46,12 +46,12 @@ class StyleBook {
     CueId cue(const Name& name);
     using Files = std::vector<std::pair<Name, Name>>;
     std::size_t sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
-                      std::vector<Place>& places);
+                      std::vector<SourceRange>& places);
     Style dressed(const std::vector<Layer>& layers);
-    void wear(const Layer& layer, std::size_t state, Style& style);
-    StyleId add(const std::vector<Layer>& layers, Place place);
+    void apply_layer(const Layer& layer, std::size_t state, Style& style);
+    StyleId add(const std::vector<Layer>& layers, SourceRange place);
     StyleTables tables_for(const Theme& theme);
-    std::uint32_t interned(Table<Text>& table, std::vector<Place>& places, const Name& name);
+    std::uint32_t interned(Table<Text>& table, std::vector<SourceRange>& places, const Name& name);
 
     const Flow& flow_;
     Compiled& out_;

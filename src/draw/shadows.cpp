@@ -9,7 +9,7 @@ namespace rondix::draw {
 
 namespace {
 
-constexpr std::size_t most_kept = 128;
+constexpr std::size_t max_kept = 128;
 
 /// The mean over a window that slides along each line: three times over is close to a Gaussian
 /// (W. M. Wells, "Efficient synthesis of Gaussian filters by cascaded uniform filters", 1986).
@@ -67,7 +67,7 @@ void rounded_path(cairo_t* context, double x, double y, double width, double hei
 Shadows::Shadow Shadows::of(int width, int height, int corner, int blurred) {
     const int radius = std::max(blurred / 3, 0);
     const int margin = 3 * radius + 1;
-    if (kept_.size() > most_kept) kept_.clear();
+    if (kept_.size() > max_kept) kept_.clear();
     auto& mask = kept_[{width, height, corner, blurred}];
     if (!mask) {
         mask.reset(

@@ -30,9 +30,9 @@ std::string cannot_write(const fs::path& path) {
 
 /// What the path leads to, so that a link stays a link: one to a file that is not there yet, too.
 fs::path target_of(fs::path path) {
-    constexpr int most_links = 40;
+    constexpr int max_links = 40;
     std::error_code fault;
-    for (int i = 0; i < most_links && fs::is_symlink(path, fault); ++i) {
+    for (int i = 0; i < max_links && fs::is_symlink(path, fault); ++i) {
         const fs::path to = fs::read_symlink(path, fault);
         if (fault) break;
         path = to.is_absolute() ? to : path.parent_path() / to;
@@ -123,7 +123,7 @@ bool still_says(const std::string& path, std::string_view text) {
     return now.fault.empty() && now.text == text;
 }
 
-const char* const changed = "it has been changed meanwhile, and was left as it is now";
+const char* const changed = "it was changed in the meantime and is left as it is";
 
 /// The file and its new text change places; what was saved in the very last moment goes back.
 std::string take_place(Beside& beside, const fs::path& target, const Writing& how) {

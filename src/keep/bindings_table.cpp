@@ -52,7 +52,7 @@ void BindingsTable::finish(const Tell& tell) {
     for (const Said& said : said_)
         if (bindings.give_needed(said.kind, said.target))
             tell(said.line, "'" + std::string(name_of(menus_.flow(), said.target)) +
-                                "' cannot be without a key, and has its first ones again");
+                                "' needs a key; its defaults are used");
     menus_.choose_bindings(bindings);
 }
 
@@ -62,7 +62,7 @@ void BindingsTable::read(const Tell& tell) {
         const auto* items = std::get_if<std::vector<TomlItem>>(&entry.value);
         if (target == no_target || !items) {
             tell(entry.line, target == no_target ? "there is no key '" + entry.key + "'"
-                                                 : "'" + entry.key + "' has to be a list of keys");
+                                                 : "'" + entry.key + "' must be a list of keys");
             continue;
         }
         Said said{kind, target, entry.line, {}};
@@ -71,7 +71,7 @@ void BindingsTable::read(const Tell& tell) {
             if (code_of(kind, item, code))
                 said.codes.push_back(code);
             else
-                tell(entry.line, "'" + entry.key + "' names a key that there is not");
+                tell(entry.line, "'" + entry.key + "' has an unknown key");
         }
         if (!said.codes.empty() || items->empty()) said_.push_back(std::move(said));
     }
@@ -93,7 +93,7 @@ void BindingsTable::bind(Bindings& bindings, const Said& said, Code code, const 
     if (!taken && before != no_target) bindings.remove(said.kind, code);
     if (taken || !bindings.add(said.kind, code, said.target))
         tell(said.line, "a key of '" + std::string(name_of(menus_.flow(), said.target)) +
-                            "' stands for something else, or is one too many");
+                            "' is used elsewhere, or is one too many");
 }
 
 bool BindingsTable::is_said(DeviceKind kind, Target target) const {

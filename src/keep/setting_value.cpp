@@ -52,7 +52,7 @@ std::string give_word(Runner& menus, SettingId id, const std::string& word) {
 std::string give_text(Runner& menus, SettingId id, const std::string& text) {
     menus.set_text(id, text);
     if (menus.text_of(id) == text) return {};
-    return "is longer than " + std::to_string(menus.flow()[id].values) + " letters, and was cut";
+    return "is longer than " + std::to_string(menus.flow()[id].values) + " characters and was cut";
 }
 
 } // namespace
@@ -73,15 +73,15 @@ std::string written(const Runner& menus, SettingId id) {
 std::string give(Runner& menus, SettingId id, const TomlValue& value) {
     const auto* text = std::get_if<std::string>(&value);
     switch (menus.flow()[id].kind) {
-    case SettingKind::text: return text ? give_text(menus, id, *text) : "has to be a text";
-    case SettingKind::choice: return text ? give_word(menus, id, *text) : "has to be a text";
+    case SettingKind::text: return text ? give_text(menus, id, *text) : "must be a text";
+    case SettingKind::choice: return text ? give_word(menus, id, *text) : "must be a text";
     case SettingKind::number:
         if (const auto number = number_in(value)) return give_number(menus, id, *number);
-        return "has to be a number";
+        return "must be a number";
     case SettingKind::yes_no:
         if (const auto* yes = std::get_if<bool>(&value))
             return menus.set_setting(id, *yes ? 1 : 0), std::string();
-        return "has to be true or false";
+        return "must be true or false";
     case SettingKind::key: break;
     }
     return {};

@@ -14,9 +14,9 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_bytes = 1u << 20;
+constexpr std::size_t max_bytes = 1u << 20;
 constexpr double quiet = 0.5;
-constexpr int most_aside = 9;
+constexpr int max_aside = 9;
 
 /// The name of a folder: small letters and digits, with dashes for whatever stands between them.
 std::string folder_name(std::string_view game) {
@@ -35,9 +35,9 @@ std::string folder_name(std::string_view game) {
 /// Beside the file, under the first name that is free, or that has the same text already.
 std::string keep_aside(const std::string& path, const std::string& text) {
     std::string name;
-    for (int i = 1; i <= most_aside; ++i) {
+    for (int i = 1; i <= max_aside; ++i) {
         name = path + ".damaged" + (i == 1 ? "" : "-" + std::to_string(i));
-        const files::Text there = files::read_file(name, most_bytes);
+        const files::Text there = files::read_file(name, max_bytes);
         if (there.missing) break;
         if (there.fault.empty() && there.text == text) return {};
     }
@@ -48,7 +48,7 @@ std::string keep_aside(const std::string& path, const std::string& text) {
 std::string move_aside(const std::string& path) {
     std::error_code fault;
     std::string name = path + ".damaged";
-    for (int i = 2; i <= most_aside && std::filesystem::exists(name, fault); ++i)
+    for (int i = 2; i <= max_aside && std::filesystem::exists(name, fault); ++i)
         name = path + ".damaged-" + std::to_string(i);
     std::filesystem::rename(path, name, fault);
     return fault ? "cannot keep '" + path + "' aside: " + fault.message() : std::string();
@@ -63,10 +63,10 @@ class Loader {
         , keys_(menus, words) {}
 
     std::vector<SettingsNote> load() {
-        const files::Text read = files::read_file(path_, most_bytes);
+        const files::Text read = files::read_file(path_, max_bytes);
         if (read.missing) return {};
-        if (!read.fault.empty() || read.text.size() > most_bytes) {
-            note(0, read.fault.empty() ? "'" + path_ + "' is larger than any settings are"
+        if (!read.fault.empty() || read.text.size() > max_bytes) {
+            note(0, read.fault.empty() ? "'" + path_ + "' is too large for settings"
                                        : "cannot read '" + path_ + "': " + read.fault);
             const std::string other = files::what_else_is(path_);
             if (!other.empty() && other != "a folder") return std::move(notes_); // nobody's to move
@@ -90,7 +90,7 @@ class Loader {
         if (entry.table == "settings") return take_setting(entry);
         if (entry.table == "keyboard") return keys_.take(DeviceKind::keyboard, entry);
         if (entry.table == "pad") return keys_.take(DeviceKind::pad, entry);
-        note(entry.line, "'" + entry.key + "' is not known here");
+        note(entry.line, "'" + entry.key + "' is not supported");
     }
 
     void take_setting(const keep::TomlEntry& entry) {

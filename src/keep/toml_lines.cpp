@@ -81,7 +81,7 @@ void read_line_by_line(std::string_view text, TomlFile& file) {
             if (known.insert(entry.table + "\n" + entry.key).second)
                 file.entries.push_back(std::move(entry));
             else
-                file.faults.push_back({number, "'" + entry.key + "' stands here already"});
+                file.faults.push_back({number, "'" + entry.key + "' is given twice"});
         }
     }
 }

@@ -1,12 +1,12 @@
-// A situation found again by its names in a flow that may be another than the one it was saved in.
+// A menu state found again by its names in a flow that may be another than the one it was saved in.
 //
-// What comes out is a situation as the rules make them, whatever was saved: the bottom is what the
+// What comes out is a menu state as the rules make them, whatever was saved: the bottom is what the
 // scene asks for, play screens stand nowhere else, and nothing is open twice. What does not fit is
 // left out and said.
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 
-#include "rondix/one_more_start.hpp"
-#include "rondix/standing.hpp"
+#include "rondix/runner_snapshot.hpp"
+#include "rondix/verify_from_state.hpp"
 
 #include <algorithm>
 
@@ -17,35 +17,34 @@ namespace {
 class Restoring {
   public:
     /// `old`: the Runner whose tickets the game still has, or none.
-    Restoring(Runner& menus, const SavedSituation& saved, const Runner* old)
+    Restoring(Runner& menus, const SavedState& saved, const Runner* old)
         : menus_(menus)
         , flow_(menus.flow())
         , saved_(saved)
         , old_(old)
-        , standing_(flow_) {}
+        , snapshot_(flow_) {}
 
     /// Without options, nothing is proved.
     Restored run(const CheckOptions* options) {
         for (const auto& [name, value] : saved_.settings) restore_setting(name, value);
         menus_.start();
         if (old_) keep_loaded_scenes();
-        standing_.situation =
-            menus_.situation(); // with what conditions ask about settings and rows
+        snapshot_.state = menus_.menu_state(); // with what conditions ask about settings and rows
         for (const auto& [name, raised] : saved_.flags) restore_flag(name, raised);
         if (!restore_scene()) return home();
         for (std::size_t i = 0; i < saved_.stack.size(); ++i) restore_screen(i, !options);
         for (const auto& [name, seconds] : saved_.waiting) restore_waiting(name, seconds);
         if (old_) keep_tickets();
         const Verdict verdict =
-            options ? one_more_start(flow_, standing_.situation, *options) : Verdict::proved;
+            options ? verify_from_state(flow_, snapshot_.state, *options) : Verdict::proved;
         if (verdict != Verdict::proved) {
-            drop(verdict == Verdict::not_so
-                     ? "a player could get stuck from there on, so the flow starts anew"
-                     : "whether a player could get stuck from there on was undecided, so the flow "
-                       "starts anew");
+            drop(verdict == Verdict::failed
+                     ? "a player could get stuck from there, so the flow restarts"
+                     : "whether a player could get stuck from there is undecided, so the flow "
+                       "restarts");
             return home();
         }
-        menus_.go_on(standing_, paused_before());
+        menus_.resume_from(snapshot_, paused_before());
         return {false, std::move(dropped_)};
     }
 
@@ -53,12 +52,12 @@ class Restoring {
     std::string_view name(Text text) const { return flow_.text(text); }
     void drop(std::string what) { dropped_.push_back(std::move(what)); }
     void drop_name(const char* what, const std::string& name) {
-        drop(std::string("there is no ") + what + " '" + name + "' any longer");
+        drop(std::string("there is no ") + what + " '" + name + "' any more");
     }
 
     /// The flow's own start; the game learns that the scene it has is not needed, where it has one.
     Restored home() {
-        GameSide game;
+        HostState game;
         if (old_ && saved_.phase == Phase::loaded) game.scene = flow_.scene(saved_.scene);
         game.paused = paused_before();
         menus_.start(game);
@@ -66,12 +65,12 @@ class Restoring {
     }
 
     void put_scene(SceneId scene, Phase phase) {
-        standing_.situation.keep(0);
-        standing_.situation.drop_waiting();
-        standing_.situation.set_scene(scene, phase);
+        snapshot_.state.keep(0);
+        snapshot_.state.drop_waiting();
+        snapshot_.state.set_scene(scene, phase);
     }
 
-    bool paused_before() const { return old_ && paused(old_->flow(), old_->situation()); }
+    bool paused_before() const { return old_ && paused(old_->flow(), old_->menu_state()); }
 
     // --- settings, flags, answers that wait
 
@@ -88,7 +87,7 @@ class Restoring {
                 menus_.set_setting(setting, i);
                 return;
             }
-        drop("the setting '" + id + "' cannot be '" + value + "' any longer");
+        drop("the setting '" + id + "' cannot be '" + value + "' any more");
     }
 
     void restore_flag(const std::string& id, bool raised) {
@@ -96,7 +95,7 @@ class Restoring {
         if (flag == no_flag || flow_[flag].kind != FlagKind::plain)
             drop_name("flag", id);
         else
-            standing_.situation.set_flag(flag, raised);
+            snapshot_.state.set_flag(flag, raised);
     }
 
     void restore_waiting(const std::string& id, double seconds) {
@@ -104,9 +103,9 @@ class Restoring {
         if (event == no_event || flow_[event].action == unsaid) return drop_name("answer to", id);
         const Event& row = flow_[event];
         if (row.after_ms == 0 && !row.waits)
-            return drop("the answer to '" + id + "' does not wait any longer");
-        standing_.situation.set_waiting(event, true);
-        standing_.until_due[index(event)] = std::clamp(seconds, 0.0, row.after_ms / 1000.0);
+            return drop("the answer to '" + id + "' is no longer pending");
+        snapshot_.state.set_waiting(event, true);
+        snapshot_.until_due[index(event)] = std::clamp(seconds, 0.0, row.after_ms / 1000.0);
     }
 
     // --- the scene and the stack
@@ -117,15 +116,15 @@ class Restoring {
         if (saved_.phase == Phase::none) {
             const ScreenId bottom = bottom_of_menus();
             if (flow_.first_scene != no_scene || bottom == no_screen)
-                return drop("'" + saved_.stack[0].screen + "' cannot stand without a scene"), false;
+                return drop("'" + saved_.stack[0].screen + "' needs a scene"), false;
             put_scene(no_scene, Phase::none);
-            standing_.situation.push(bottom);
+            snapshot_.state.push(bottom);
             return true;
         }
         const SceneId scene = flow_.scene(saved_.scene);
         if (scene == no_scene) return drop_name("scene", saved_.scene), false;
         put_scene(scene, saved_.phase);
-        standing_.situation.push(bottom_of(scene));
+        snapshot_.state.push(bottom_of(scene));
         return true;
     }
 
@@ -154,21 +153,21 @@ class Restoring {
     void restore_screen(std::size_t height, bool with_question) {
         const SavedScreen& saved = saved_.stack[height];
         const ScreenId screen = flow_.screen(saved.screen);
-        Situation& now = standing_.situation;
+        MenuState& now = snapshot_.state;
         if (screen == no_screen) return drop_name("screen", saved.screen);
         if (height > 0) {
             if (!stands_anywhere(screen) || now.is_open(screen))
-                return drop("'" + saved.screen + "' cannot be open there any longer");
+                return drop("'" + saved.screen + "' can no longer be open there");
             now.push(screen);
         } else if (screen != now.bottom()) {
-            return drop("'" + saved.screen + "' is not at the bottom any longer");
+            return drop("'" + saved.screen + "' is no longer at the bottom");
         }
         for (const auto& [pages, page] : saved.pages) restore_pages(screen, pages, page);
         if (!saved.question.empty()) restore_question(saved.question, with_question);
         if (saved.focus.empty()) return;
         const ControlId focus = flow_.control(screen, saved.focus);
         if (focus != no_control && is_usable_kind(flow_[focus].kind))
-            standing_.focus[index(screen)] = focus;
+            snapshot_.focus[index(screen)] = focus;
         else
             drop_name("control", saved.screen + "." + saved.focus);
     }
@@ -176,11 +175,11 @@ class Restoring {
     void restore_question(const std::string& id, bool with_question) {
         const ScreenId question = flow_.screen(id);
         if (!with_question)
-            drop("the question that was asked is taken back");
+            drop("the open question has been cancelled");
         else if (question == no_screen || !flow_[question].question)
             drop_name("question", id);
         else
-            standing_.situation.ask(question);
+            snapshot_.state.ask(question);
     }
 
     void restore_pages(ScreenId screen, const std::string& id, const std::string& page) {
@@ -189,10 +188,10 @@ class Restoring {
         const Pages& row = flow_[pages];
         for (std::uint16_t i = 0; i < row.names.count; ++i) {
             if (name(flow_.words[row.names.begin + i]) != page) continue;
-            const std::uint16_t now = page_of(flow_, standing_.situation, pages);
-            const std::size_t top = standing_.situation.depth() - 1;
-            standing_.situation.set_pages(static_cast<std::uint16_t>(
-                standing_.situation.pages_at(top) + (i - now) * row.unit));
+            const std::uint16_t now = page_of(flow_, snapshot_.state, pages);
+            const std::size_t top = snapshot_.state.depth() - 1;
+            snapshot_.state.set_pages(
+                static_cast<std::uint16_t>(snapshot_.state.pages_at(top) + (i - now) * row.unit));
             return;
         }
         drop_name("page", screen, page);
@@ -212,7 +211,7 @@ class Restoring {
     }
 
     void keep_tickets() {
-        if (saved_.phase == Phase::loading) standing_.load = old_->ticket();
+        if (saved_.phase == Phase::loading) snapshot_.load = old_->ticket();
         const CompiledFlow& before = old_->flow();
         for (std::size_t i = 0; i < before.requests.size(); ++i) {
             const auto ticket = old_->ticket_of(RequestId(i));
@@ -222,15 +221,15 @@ class Restoring {
             if (request == no_request)
                 drop_name("request", id);
             else
-                standing_.tickets[index(request)] = *ticket;
+                snapshot_.tickets[index(request)] = *ticket;
         }
     }
 
     Runner& menus_;
     const CompiledFlow& flow_;
-    const SavedSituation& saved_;
+    const SavedState& saved_;
     const Runner* old_;
-    Standing standing_;
+    RunnerSnapshot snapshot_;
     std::vector<std::string> dropped_;
 };
 
@@ -238,16 +237,16 @@ class Restoring {
 
 CheckOptions while_running() {
     CheckOptions options;
-    options.most_seconds = 0.05;
-    options.most_megabytes = 64;
+    options.max_seconds = 0.05;
+    options.max_megabytes = 64;
     return options;
 }
 
-Restored restore(Runner& menus, const SavedSituation& saved, const CheckOptions& options) {
+Restored restore(Runner& menus, const SavedState& saved, const CheckOptions& options) {
     return Restoring(menus, saved, nullptr).run(&options);
 }
 
-Restored restore_unproved(Runner& menus, const SavedSituation& saved) {
+Restored restore_unproved(Runner& menus, const SavedState& saved) {
     return Restoring(menus, saved, nullptr).run(nullptr);
 }
 

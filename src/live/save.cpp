@@ -1,5 +1,5 @@
-// A situation by its names.
-#include "rondix/saved_situation.hpp"
+// A menu state by its names.
+#include "rondix/saved_state.hpp"
 
 namespace rondix {
 
@@ -10,9 +10,9 @@ class Saving {
     explicit Saving(const Runner& menus)
         : menus_(menus)
         , flow_(menus.flow())
-        , now_(menus.situation()) {}
+        , now_(menus.menu_state()) {}
 
-    SavedSituation run() {
+    SavedState run() {
         saved_.game = name(flow_.game);
         saved_.phase = now_.phase();
         if (now_.phase() != Phase::none) saved_.scene = name(flow_[now_.scene()].id);
@@ -58,14 +58,14 @@ class Saving {
 
     const Runner& menus_;
     const CompiledFlow& flow_;
-    const Situation& now_;
-    SavedSituation saved_;
+    const MenuState& now_;
+    SavedState saved_;
 };
 
 } // namespace
 
-SavedSituation saved(const Runner& menus) {
-    if (menus.situation().depth() == 0) return {};
+SavedState saved(const Runner& menus) {
+    if (menus.menu_state().depth() == 0) return {};
     return Saving(menus).run();
 }
 

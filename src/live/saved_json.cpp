@@ -1,4 +1,4 @@
-// A saved situation as JSON: names alone, so that it can be read with another flow.
+// A saved menu state as JSON: names alone, so that it can be read with another flow.
 #include "live/saved_json.hpp"
 
 #include <array>
@@ -10,7 +10,7 @@ namespace {
 
 using live::Json;
 
-constexpr std::size_t most_bytes = 1u << 20;
+constexpr std::size_t max_bytes = 1u << 20;
 constexpr int version = 1;
 constexpr std::array<std::string_view, 4> phases = {"none", "loaded", "loading", "failed"};
 
@@ -26,12 +26,12 @@ struct Wrong : std::runtime_error {
 };
 
 Wrong wrong_kind(const std::string& name, const std::string& where) {
-    return Wrong("'" + name + "' in " + where + " is of a wrong kind");
+    return Wrong("'" + name + "' in " + where + " has the wrong type");
 }
 
 /// What stands at `key`; `where` is how to say it.
 const Json& at(const Json& object, const char* key, const std::string& where) {
-    if (!object.is_object()) throw Wrong(where + " has to be an object");
+    if (!object.is_object()) throw Wrong(where + " must be an object");
     const auto found = object.find(key);
     if (found == object.end()) throw Wrong(where + " has no '" + key + "'");
     return *found;
@@ -40,7 +40,7 @@ const Json& at(const Json& object, const char* key, const std::string& where) {
 std::string text_at(const Json& object, const char* key, const std::string& where) {
     const Json& value = at(object, key, where);
     if (!value.is_string())
-        throw Wrong("'" + std::string(key) + "' of " + where + " has to be a text");
+        throw Wrong("'" + std::string(key) + "' of " + where + " must be a text");
     return value.get<std::string>();
 }
 
@@ -51,7 +51,7 @@ std::vector<std::pair<std::string, Value>> pairs_at(const Json& object, const ch
     if (!object.is_object() || !object.contains(key)) return pairs;
     const std::string here = "'" + std::string(key) + "' of " + where;
     const Json& map = object.at(key);
-    if (!map.is_object()) throw Wrong(here + " has to be an object");
+    if (!map.is_object()) throw Wrong(here + " must be an object");
     for (const auto& [name, value] : map.items()) {
         bool fits = value.is_string();
         if constexpr (std::is_same_v<Value, bool>) fits = value.is_boolean();
@@ -65,21 +65,21 @@ std::vector<std::pair<std::string, Value>> pairs_at(const Json& object, const ch
 Phase phase_of(const std::string& word) {
     for (std::size_t i = 1; i < phases.size(); ++i)
         if (phases[i] == word) return Phase(i);
-    throw Wrong("'is' of the scene has to be loaded, loading or failed");
+    throw Wrong("'is' of the scene must be loaded, loading or failed");
 }
 
-SavedSituation read(const Json& json) {
-    const std::string whole = "the situation";
-    const Json& number = at(json, "rondix-situation", whole);
-    if (number != version) throw Wrong("this is not a situation of a version that is known here");
-    SavedSituation saved;
+SavedState read(const Json& json) {
+    const std::string whole = "the saved state";
+    const Json& number = at(json, "rondix-state", whole);
+    if (number != version) throw Wrong("this is no saved state, or one of an unsupported version");
+    SavedState saved;
     saved.game = text_at(json, "game", whole);
     if (json.contains("scene")) {
         saved.scene = text_at(json["scene"], "id", "the scene");
         saved.phase = phase_of(text_at(json["scene"], "is", "the scene"));
     }
     const Json& stack = at(json, "stack", whole);
-    if (!stack.is_array()) throw Wrong("'stack' has to be a list of screens");
+    if (!stack.is_array()) throw Wrong("'stack' must be a list of screens");
     for (const Json& row : stack) {
         const std::string here =
             "screen " + std::to_string(saved.stack.size() + 1) + " of the stack";
@@ -107,8 +107,8 @@ std::string spot(const std::string& text, std::size_t byte) {
 
 } // namespace
 
-Json live::as_json(const SavedSituation& saved) {
-    Json json = {{"rondix-situation", version}, {"game", saved.game}};
+Json live::as_json(const SavedState& saved) {
+    Json json = {{"rondix-state", version}, {"game", saved.game}};
     if (saved.phase != Phase::none)
         json["scene"] = {{"id", saved.scene},
                          {"is", phases[static_cast<std::size_t>(saved.phase)]}};
@@ -126,7 +126,7 @@ Json live::as_json(const SavedSituation& saved) {
     return json;
 }
 
-std::optional<SavedSituation> live::from_json(const Json& json, std::string& fault) {
+std::optional<SavedState> live::from_json(const Json& json, std::string& fault) {
     try {
         return read(json);
     } catch (const Wrong& wrong) {
@@ -134,12 +134,12 @@ std::optional<SavedSituation> live::from_json(const Json& json, std::string& fau
     }
 }
 
-std::string saved_text(const SavedSituation& saved) {
+std::string saved_text(const SavedState& saved) {
     return live::as_json(saved).dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-std::optional<SavedSituation> read_saved(const std::string& text, std::string& fault) {
-    if (text.size() > most_bytes) return fault = "the file is too large", std::nullopt;
+std::optional<SavedState> read_saved(const std::string& text, std::string& fault) {
+    if (text.size() > max_bytes) return fault = "the file is too large", std::nullopt;
     try {
         return live::from_json(Json::parse(text), fault);
     } catch (const Json::parse_error& error) {

@@ -1,7 +1,7 @@
-// A saved situation as a JSON value: of a file of its own, or of a line in a trace.
+// A saved menu state as a JSON value: of a file of its own, or of a line in a trace.
 #pragma once
 
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -9,9 +9,9 @@ namespace rondix::live {
 
 using Json = nlohmann::ordered_json;
 
-Json as_json(const SavedSituation& saved);
+Json as_json(const SavedState& saved);
 
 /// Nothing where it is none, and `fault` says why.
-std::optional<SavedSituation> from_json(const Json& json, std::string& fault);
+std::optional<SavedState> from_json(const Json& json, std::string& fault);
 
 } // namespace rondix::live

@@ -4,7 +4,7 @@
 #include "live/saved_json.hpp"
 #include "rondix/effect_text.hpp"
 #include "rondix/tools/move_text.hpp"
-#include "rondix/tools/situation_text.hpp"
+#include "rondix/tools/state_text.hpp"
 
 #include <cerrno>
 #include <cmath>
@@ -38,7 +38,7 @@ Json rows_of(const Runner& menus) {
     const CompiledFlow& flow = menus.flow();
     Json rows = Json::array();
     for (std::size_t i = 0; i < flow.flags.size(); ++i)
-        if (flow.flags[i].kind == FlagKind::rows && menus.situation().flag(FlagId(i)))
+        if (flow.flags[i].kind == FlagKind::rows && menus.menu_state().flag(FlagId(i)))
             rows.push_back(flow.text(flow.flags[i].id));
     return rows;
 }
@@ -55,7 +55,7 @@ Json loaded_of(const Runner& menus) {
 } // namespace
 
 void Trace::begin(Runner& menus) {
-    if (menus.situation().depth() == 0 || (!is_on() && !open())) return;
+    if (menus.menu_state().depth() == 0 || (!is_on() && !open())) return;
     write_beginning(menus);
 }
 
@@ -99,11 +99,11 @@ void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Eff
     }
     if (players) line["by"] = word_of(menus.device().kind);
     for (const Effect& effect : effects) line["effects"].push_back(effect_text(menus, effect));
-    line["now"] = open_screens(menus.flow(), menus.situation());
+    line["now"] = open_screens(menus.flow(), menus.menu_state());
     if (gap) line["gap"] = true;
     write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
     if (gap && is_on()) write_beginning(menus);
-    if (is_on() && written_ > most_bytes_ / 2) make_room(menus);
+    if (is_on() && written_ > max_bytes_ / 2) make_room(menus);
 }
 
 /// The last of what happened is kept: this half, and the next.

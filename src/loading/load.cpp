@@ -34,7 +34,7 @@ void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts =
         compiled.fault = verify(compiled.flow);
     }
     if (!compiled.fault.empty()) {
-        add(file.findings, Slug::too_large, {0, 1, 0},
+        add(file.findings, RuleId::too_large, {0, 1, 0},
             "the flow does not fit its tables: " + std::string(compiled.fault));
         return;
     }
@@ -62,7 +62,7 @@ FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const 
     if (own != texts.end()) text = own->second;
     file.sources.emplace_back(path, without_mark(std::move(text)));
     if (!fault.empty()) {
-        add(file.findings, Slug::unreadable, {0, 0, 0},
+        add(file.findings, RuleId::unreadable, {0, 0, 0},
             "cannot read '" + path + "': " + fault + near_file(path, path));
         return file;
     }

@@ -1,18 +1,18 @@
 // The rules, as code: each step and each kind of move has one short function here.
 //
-// A move is done by a Turn, which holds the flow, the situation that it changes in place, and the
-// outcome that it fills in.
+// A move is done by a MoveExecutor, which holds the flow, the menu state that it changes in place,
+// and the outcome that it fills in.
 #include "rondix/apply.hpp"
 
 namespace rondix {
 
 namespace {
 
-class Turn {
+class MoveExecutor {
   public:
-    Turn(const CompiledFlow& flow, Situation& situation)
+    MoveExecutor(const CompiledFlow& flow, MenuState& state)
         : flow_(flow)
-        , now_(situation) {}
+        , now_(state) {}
 
     Outcome take(Move move);
     void prepare();
@@ -56,13 +56,13 @@ class Turn {
     const Screen& current() const { return flow_[now_.current()]; }
 
     const CompiledFlow& flow_;
-    Situation& now_;
+    MenuState& now_;
     Outcome outcome_;
     ScreenId keep_ = no_screen; // the question whether a change is to be kept
     bool makes_room_ = false;   // an answer: what opens takes the place of the screen that waited
 };
 
-Outcome Turn::take(Move move) {
+Outcome MoveExecutor::take(Move move) {
     switch (move.kind) {
     case MoveKind::press: press(move.control(), move.value); break;
     case MoveKind::change: change(move.control(), move.value); break;
@@ -75,10 +75,10 @@ Outcome Turn::take(Move move) {
         break;
     case MoveKind::loaded: load_is_done(); break;
     case MoveKind::load_failed:
-    case MoveKind::give_up: load_has_failed(); break;
+    case MoveKind::load_timeout: load_has_failed(); break;
     case MoveKind::done: answer(move.request(), flow_[move.request()].done); break;
     case MoveKind::failed:
-    case MoveKind::gives_up: answer(move.request(), flow_[move.request()].failed); break;
+    case MoveKind::request_timeout: answer(move.request(), flow_[move.request()].failed); break;
     case MoveKind::moves_on: move_on(); break;
     case MoveKind::idle:
         if (!asks()) act(current().idle);
@@ -99,14 +99,14 @@ Outcome Turn::take(Move move) {
     return outcome_;
 }
 
-void Turn::prepare() {
+void MoveExecutor::prepare() {
     now_.keep(0);
     now_.drop_waiting();
     now_.set_scene(no_scene, Phase::none);
     put_first_flags(true);
 }
 
-Outcome Turn::begin() {
+Outcome MoveExecutor::begin() {
     home();
     outcome_.answered = true;
     come_to_rest(flow_, now_);
@@ -114,14 +114,14 @@ Outcome Turn::begin() {
 }
 
 /// Settings are kept, and so are rows.
-void Turn::start_anew() {
+void MoveExecutor::start_anew() {
     put_first_flags(false);
     home();
     outcome_.answered = true;
 }
 
 /// As they are when the flow starts; those of settings and lists too, or not.
-void Turn::put_first_flags(bool all) {
+void MoveExecutor::put_first_flags(bool all) {
     for (std::size_t i = 0; i < flow_.flags.size(); ++i)
         if (all || flow_.flags[i].kind == FlagKind::plain)
             now_.set_flag(static_cast<FlagId>(i), flow_.flags[i].first);
@@ -129,7 +129,7 @@ void Turn::put_first_flags(bool all) {
 
 // --- the player's moves
 
-void Turn::press(ControlId control, std::uint16_t which) {
+void MoveExecutor::press(ControlId control, std::uint16_t which) {
     const Control& row = flow_[control];
     if (!usable(flow_, now_, control) || !is_pressed_kind(row.kind) || which >= row.presses) return;
     const ActionId action = row.press == unsaid ? unsaid : ActionId(index(row.press) + which);
@@ -144,7 +144,7 @@ void Turn::press(ControlId control, std::uint16_t which) {
 
 /// Whatever is answered, the question is gone; one that an answer to a request asks ends its
 /// waiting.
-void Turn::answer_question(ActionId action) {
+void MoveExecutor::answer_question(ActionId action) {
     const RequestId request = flow_[now_.question()].request;
     now_.ask(no_screen);
     outcome_.answered = true;
@@ -154,7 +154,7 @@ void Turn::answer_question(ActionId action) {
         finish(request, action);
 }
 
-void Turn::change(ControlId control, std::uint16_t value) {
+void MoveExecutor::change(ControlId control, std::uint16_t value) {
     const SettingId setting = flow_[control].setting;
     if (setting == no_setting || !usable(flow_, now_, control)) return;
     if (flow_[setting].kind != SettingKind::text && value >= flow_[setting].values) return;
@@ -163,13 +163,13 @@ void Turn::change(ControlId control, std::uint16_t value) {
 }
 
 /// One that is asked about counts only when it is kept.
-void Turn::change_setting(SettingId setting, std::uint16_t value) {
+void MoveExecutor::change_setting(SettingId setting, std::uint16_t value) {
     const ScreenId question = question_of(flow_, setting, value);
     if (question == no_screen) return set(setting, value);
     keep_ = question;
 }
 
-void Turn::turn_by_player(PagesId pages, std::uint16_t to) {
+void MoveExecutor::turn_by_player(PagesId pages, std::uint16_t to) {
     if (asks() || flow_[pages].screen != now_.current() || flow_[pages].names.count < 2) return;
     if (!is_true(flow_, now_, flow_[flow_[pages].control].when)) return;
     turn(pages, to);
@@ -178,7 +178,7 @@ void Turn::turn_by_player(PagesId pages, std::uint16_t to) {
 
 /// Rule 6: what the screen says, else what it says for any key, else it closes. From a question
 /// back leads to the screen that asked.
-void Turn::go_back() {
+void MoveExecutor::go_back() {
     if (asks()) return answer_question(unsaid);
     if (current().back != unsaid) return act(current().back);
     if (current().any != unsaid) return act(current().any);
@@ -187,14 +187,14 @@ void Turn::go_back() {
     outcome_.answered = true;
 }
 
-void Turn::ask_menu() {
+void MoveExecutor::ask_menu() {
     if (asks()) return;
     act(current().menu != unsaid ? current().menu : current().any);
 }
 
 // --- answers, events and flags
 
-void Turn::load_is_done() {
+void MoveExecutor::load_is_done() {
     if (!load_can_end(flow_, now_)) return;
     now_.keep(0); // other screens that stand over the loading screen are closed by the answer
     now_.set_scene(now_.scene(), Phase::loaded);
@@ -202,7 +202,7 @@ void Turn::load_is_done() {
     outcome_.answered = true;
 }
 
-void Turn::load_has_failed() {
+void MoveExecutor::load_has_failed() {
     if (!load_can_end(flow_, now_)) return;
     now_.keep(0);
     now_.set_scene(now_.scene(), Phase::failed);
@@ -212,14 +212,14 @@ void Turn::load_has_failed() {
 
 /// Rule 3: an answer takes effect while the screen that waits for it is current. That screen closes
 /// in any case: where the steps open another, this one takes its place.
-void Turn::answer(RequestId id, ActionId action) {
+void MoveExecutor::answer(RequestId id, ActionId action) {
     if (awaited_request(flow_, now_.current(), now_.question()) != id) return;
     now_.ask(no_screen);
     finish(id, action);
     outcome_.answered = true;
 }
 
-void Turn::finish(RequestId id, ActionId action) {
+void MoveExecutor::finish(RequestId id, ActionId action) {
     const ScreenId waiting = flow_[id].screen;
     makes_room_ = true;
     act(action);
@@ -228,14 +228,14 @@ void Turn::finish(RequestId id, ActionId action) {
 }
 
 /// A question moves on to the screen that asked, as if the answer were no.
-void Turn::move_on() {
+void MoveExecutor::move_on() {
     const ActionId action = flow_[now_.foremost()].moves_on;
     if (action != unsaid) now_.ask(no_screen); // as after `no`
     act(action);
 }
 
 /// Rule 4: what is allowed is decided now; an answer waits once, repeats are ignored.
-void Turn::report(EventId id) {
+void MoveExecutor::report(EventId id) {
     const Event& event = flow_[id];
     if (event.action == unsaid || now_.waits(id)) return;
     const bool now = allowed(flow_, now_, event.during);
@@ -245,20 +245,20 @@ void Turn::report(EventId id) {
     outcome_.answered = true;
 }
 
-void Turn::fall_due(EventId id) {
+void MoveExecutor::fall_due(EventId id) {
     if (!now_.waits(id) || !allowed(flow_, now_, flow_[id].during)) return;
     now_.set_waiting(id, false);
     act(flow_[id].action);
     outcome_.answered = true;
 }
 
-void Turn::set_by_game(FlagId id, bool raised) {
+void MoveExecutor::set_by_game(FlagId id, bool raised) {
     if (!flow_[id].set_by_game || now_.flag(id) == raised) return;
     now_.set_flag(id, raised);
     outcome_.answered = true;
 }
 
-void Turn::set_by_game(SettingId id, std::uint16_t value) {
+void MoveExecutor::set_by_game(SettingId id, std::uint16_t value) {
     if (flow_[id].kind != SettingKind::text && value >= flow_[id].values) return;
     set(id, value);
     outcome_.answered = true;
@@ -266,7 +266,7 @@ void Turn::set_by_game(SettingId id, std::uint16_t value) {
 
 // --- actions and steps
 
-void Turn::act(ActionId id) {
+void MoveExecutor::act(ActionId id) {
     if (id == unsaid) return;
     const Range alternatives = flow_[id].alternatives;
     for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
@@ -281,7 +281,7 @@ void Turn::act(ActionId id) {
     }
 }
 
-void Turn::step(const Step& step) {
+void MoveExecutor::step(const Step& step) {
     switch (step.kind) {
     case StepKind::open: open(static_cast<ScreenId>(step.subject)); break;
     case StepKind::go: go(static_cast<ScreenId>(step.subject)); break;
@@ -308,7 +308,7 @@ void Turn::step(const Step& step) {
 }
 
 /// Rule 1: a screen that is open already is not opened again; what is above it is closed instead.
-void Turn::open(ScreenId screen) {
+void MoveExecutor::open(ScreenId screen) {
     if (now_.is_open(screen)) {
         outcome_.reopens = true;
         return back_to(screen);
@@ -319,22 +319,22 @@ void Turn::open(ScreenId screen) {
 
 /// As open(), but the current screen makes room. A play screen and the loading screen of a load
 /// that is on its way are bound to the bottom: they stay, and the new screen is put on top.
-void Turn::go(ScreenId screen) {
+void MoveExecutor::go(ScreenId screen) {
     const bool bound = now_.depth() == 1 && (current().play || now_.phase() == Phase::loading);
     if (!now_.is_open(screen) && !bound && !makes_room_) now_.keep(now_.depth() - 1);
     open(screen);
 }
 
-void Turn::back_to(ScreenId screen) {
+void MoveExecutor::back_to(ScreenId screen) {
     const std::size_t height = now_.height_of(screen);
     now_.keep(height < now_.depth() ? height + 1 : 1);
 }
 
-void Turn::resume() {
+void MoveExecutor::resume() {
     if (flow_[now_.bottom()].play) now_.keep(1);
 }
 
-void Turn::load(SceneId scene) {
+void MoveExecutor::load(SceneId scene) {
     now_.keep(0);
     now_.drop_waiting();
     now_.set_scene(scene, Phase::loading);
@@ -342,14 +342,14 @@ void Turn::load(SceneId scene) {
     outcome_.loads = outcome_.leaves = true;
 }
 
-void Turn::home() {
+void MoveExecutor::home() {
     if (flow_.first_choice != unsaid) return choose_start();
     if (flow_.first_scene != no_scene) return load(flow_.first_scene);
     show_alone(flow_.first_screen);
 }
 
 /// The first alternative whose condition holds; the last needs none.
-void Turn::choose_start() {
+void MoveExecutor::choose_start() {
     const Range alternatives = flow_[flow_.first_choice].alternatives;
     std::uint32_t i = alternatives.begin;
     while (!is_true(flow_, now_, flow_.alternatives[i].when)) ++i;
@@ -358,7 +358,7 @@ void Turn::choose_start() {
     show_alone(static_cast<ScreenId>(step.subject));
 }
 
-void Turn::show_alone(ScreenId screen) {
+void MoveExecutor::show_alone(ScreenId screen) {
     now_.keep(0);
     now_.drop_waiting();
     now_.set_scene(no_scene, Phase::none);
@@ -367,14 +367,14 @@ void Turn::show_alone(ScreenId screen) {
 }
 
 /// Its screen says that it is waited for; asked for once more, it is asked for afresh.
-void Turn::request(RequestId id) {
+void MoveExecutor::request(RequestId id) {
     open(flow_[id].screen);
     outcome_.reopens = false;
     outcome_.asks = id;
 }
 
 /// The values of settings are kept by whoever runs the flow; here stands what conditions ask.
-void Turn::set(SettingId id, std::uint16_t value) {
+void MoveExecutor::set(SettingId id, std::uint16_t value) {
     const Range asks = flow_[id].asks;
     for (std::uint32_t i = asks.begin; i < asks.end(); ++i) {
         const SettingAsk& ask = flow_.setting_asks[i];
@@ -383,7 +383,7 @@ void Turn::set(SettingId id, std::uint16_t value) {
 }
 
 /// Next and previous go round; pages that the current screen has not: nothing.
-void Turn::turn(PagesId id, std::uint16_t to) {
+void MoveExecutor::turn(PagesId id, std::uint16_t to) {
     const Pages& pages = flow_[id];
     if (pages.screen != now_.current()) return;
     const auto count = static_cast<std::uint16_t>(pages.names.count);
@@ -396,28 +396,28 @@ void Turn::turn(PagesId id, std::uint16_t to) {
 
 } // namespace
 
-void prepare(const CompiledFlow& flow, Situation& situation) {
-    Turn(flow, situation).prepare();
+void prepare(const CompiledFlow& flow, MenuState& state) {
+    MoveExecutor(flow, state).prepare();
 }
 
-Outcome open_start(const CompiledFlow& flow, Situation& situation) {
-    return Turn(flow, situation).begin();
+Outcome open_start(const CompiledFlow& flow, MenuState& state) {
+    return MoveExecutor(flow, state).begin();
 }
 
-Outcome start(const CompiledFlow& flow, Situation& situation) {
-    prepare(flow, situation);
-    return open_start(flow, situation);
+Outcome start(const CompiledFlow& flow, MenuState& state) {
+    prepare(flow, state);
+    return open_start(flow, state);
 }
 
 /// Rule 5: a screen whose `closes-when` holds closes before anything else can happen. The bottom
 /// one cannot. It ends, for each one that closes makes the stack lower.
-void come_to_rest(const CompiledFlow& flow, Situation& situation) {
-    while (situation.depth() > 1 && is_true(flow, situation, flow[situation.current()].closes_when))
-        situation.keep(situation.depth() - 1);
+void come_to_rest(const CompiledFlow& flow, MenuState& state) {
+    while (state.depth() > 1 && is_true(flow, state, flow[state.current()].closes_when))
+        state.keep(state.depth() - 1);
 }
 
-Outcome apply(const CompiledFlow& flow, Situation& situation, Move move) {
-    return Turn(flow, situation).take(move);
+Outcome apply(const CompiledFlow& flow, MenuState& state, Move move) {
+    return MoveExecutor(flow, state).take(move);
 }
 
 } // namespace rondix

@@ -1,4 +1,4 @@
-// What follows from a situation and is therefore stored nowhere: pause, the pointer, what can be
+// What follows from a menu state and is therefore stored nowhere: pause, the pointer, what can be
 // used, which moves there are.
 #include "rondix/apply.hpp"
 
@@ -9,15 +9,15 @@ namespace rondix {
 namespace {
 
 /// Rule 2: some open screen says that it pauses. A question does so too.
-bool some_screen_pauses(const CompiledFlow& flow, const Situation& situation) {
-    for (std::size_t i = 0; i < situation.depth(); ++i)
-        if ((i > 0 && flow[situation.screen_at(i)].pauses) || situation.question_at(i) != no_screen)
+bool some_screen_pauses(const CompiledFlow& flow, const MenuState& state) {
+    for (std::size_t i = 0; i < state.depth(); ++i)
+        if ((i > 0 && flow[state.screen_at(i)].pauses) || state.question_at(i) != no_screen)
             return true;
     return false;
 }
 
-bool has_play(const CompiledFlow& flow, const Situation& situation) {
-    return flow[situation.bottom()].play;
+bool has_play(const CompiledFlow& flow, const MenuState& state) {
+    return flow[state.bottom()].play;
 }
 
 /// Moves written one after the other into room that the caller gave.
@@ -45,13 +45,13 @@ void list_control_moves(const CompiledFlow& flow, ControlId id, MoveWriter& move
         moves.add(Move::change(id, flow.turns[i]));
 }
 
-void list_players_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
-    const Range controls = flow[situation.foremost()].controls;
+void list_players_moves(const CompiledFlow& flow, const MenuState& state, MoveWriter& moves) {
+    const Range controls = flow[state.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (usable(flow, situation, ControlId{i})) list_control_moves(flow, ControlId{i}, moves);
+        if (usable(flow, state, ControlId{i})) list_control_moves(flow, ControlId{i}, moves);
     moves.add(Move::back());
-    if (situation.question() != no_screen) return;
-    const Screen& screen = flow[situation.current()];
+    if (state.question() != no_screen) return;
+    const Screen& screen = flow[state.current()];
     for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
         if (flow.controls[i].kind != ControlKind::pages) continue;
         moves.add(Move::turn(flow.controls[i].pages, next_page));
@@ -64,29 +64,29 @@ void list_players_moves(const CompiledFlow& flow, const Situation& situation, Mo
 }
 
 /// Answers, and what the current screen does by itself.
-void list_screens_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
-    if (load_can_end(flow, situation)) {
+void list_screens_moves(const CompiledFlow& flow, const MenuState& state, MoveWriter& moves) {
+    if (load_can_end(flow, state)) {
         moves.add(Move::loaded());
         moves.add(Move::load_failed());
-        if (flow.loading.give_up_ms > 0) moves.add(Move::give_up());
+        if (flow.loading.timeout_ms > 0) moves.add(Move::load_timeout());
     }
-    const Screen& screen = flow[situation.current()];
-    const RequestId request = awaited_request(flow, situation.current(), situation.question());
+    const Screen& screen = flow[state.current()];
+    const RequestId request = awaited_request(flow, state.current(), state.question());
     if (request != no_request) {
         moves.add(Move::done(request));
         moves.add(Move::failed(request));
-        if (flow[request].give_up_ms > 0) moves.add(Move::gives_up(request));
+        if (flow[request].timeout_ms > 0) moves.add(Move::request_timeout(request));
     }
-    if (flow[situation.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
-    if (situation.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
+    if (flow[state.foremost()].moves_on != unsaid) moves.add(Move::moves_on());
+    if (state.question() == no_screen && screen.idle != unsaid) moves.add(Move::idle());
 }
 
-void list_games_moves(const CompiledFlow& flow, const Situation& situation, MoveWriter& moves) {
+void list_games_moves(const CompiledFlow& flow, const MenuState& state, MoveWriter& moves) {
     for (std::size_t i = 0; i < flow.events.size(); ++i) {
         const auto id = static_cast<EventId>(i);
         const Event& event = flow[id];
-        const bool now = allowed(flow, situation, event.during);
-        const bool waits = situation.waits(id);
+        const bool now = allowed(flow, state, event.during);
+        const bool waits = state.waits(id);
         if (event.action == unsaid || (!now && !event.waits)) continue;
         if (!waits) moves.add(Move::event(id));
         if (waits && now) moves.add(Move::due(id));
@@ -94,7 +94,7 @@ void list_games_moves(const CompiledFlow& flow, const Situation& situation, Move
     for (std::size_t i = 0; i < flow.flags.size(); ++i) {
         const auto id = static_cast<FlagId>(i);
         if (!flow[id].set_by_game) continue;
-        moves.add(situation.flag(id) ? Move::lower(id) : Move::raise(id));
+        moves.add(state.flag(id) ? Move::lower(id) : Move::raise(id));
     }
     for (std::size_t i = 0; i < flow.settings.size(); ++i) {
         const Setting& setting = flow.settings[i];
@@ -106,28 +106,28 @@ void list_games_moves(const CompiledFlow& flow, const Situation& situation, Move
 
 } // namespace
 
-bool runs(const CompiledFlow& flow, const Situation& situation) {
-    return has_play(flow, situation) && !some_screen_pauses(flow, situation);
+bool runs(const CompiledFlow& flow, const MenuState& state) {
+    return has_play(flow, state) && !some_screen_pauses(flow, state);
 }
 
-bool paused(const CompiledFlow& flow, const Situation& situation) {
-    return has_play(flow, situation) && some_screen_pauses(flow, situation);
+bool paused(const CompiledFlow& flow, const MenuState& state) {
+    return has_play(flow, state) && some_screen_pauses(flow, state);
 }
 
-bool in_play(const CompiledFlow& flow, const Situation& situation) {
-    return flow[situation.current()].play && situation.question() == no_screen;
+bool in_play(const CompiledFlow& flow, const MenuState& state) {
+    return flow[state.current()].play && state.question() == no_screen;
 }
 
-bool shows_pointer(const CompiledFlow& flow, const Situation& situation) {
-    const PointerRule rule = flow[situation.foremost()].pointer;
+bool shows_pointer(const CompiledFlow& flow, const MenuState& state) {
+    const PointerRule rule = flow[state.foremost()].pointer;
     if (rule != PointerRule::as_a_rule) return rule == PointerRule::shown;
-    return !in_play(flow, situation);
+    return !in_play(flow, state);
 }
 
-bool is_true(const CompiledFlow& flow, const Situation& situation, ConditionId condition) {
+bool is_true(const CompiledFlow& flow, const MenuState& state, ConditionId condition) {
     while (condition < holds) {
         const Test& test = flow.tests[index(condition)];
-        condition = situation.flag(test.flag) ? test.if_raised : test.if_lowered;
+        condition = state.flag(test.flag) ? test.if_raised : test.if_lowered;
     }
     return condition == holds;
 }
@@ -145,7 +145,7 @@ bool is_move_of(const CompiledFlow& flow, Move move) {
     case MoveKind::key: return has(move.as_key());
     case MoveKind::done:
     case MoveKind::failed:
-    case MoveKind::gives_up: return has(move.request());
+    case MoveKind::request_timeout: return has(move.request());
     case MoveKind::due:
     case MoveKind::event: return has(move.as_event());
     case MoveKind::raise:
@@ -158,33 +158,33 @@ bool is_move_of(const CompiledFlow& flow, Move move) {
     case MoveKind::load_failed:
     case MoveKind::moves_on:
     case MoveKind::idle:
-    case MoveKind::give_up:
+    case MoveKind::load_timeout:
     case MoveKind::start: return true;
     }
     return false; // what is no kind of move, in a number from elsewhere
 }
 
-std::uint16_t page_of(const CompiledFlow& flow, const Situation& situation, PagesId pages) {
+std::uint16_t page_of(const CompiledFlow& flow, const MenuState& state, PagesId pages) {
     if (!flow.has(pages)) return 0;
     const Pages& row = flow[pages];
-    const std::size_t height = situation.height_of(row.screen);
-    if (height == situation.depth()) return 0;
-    return static_cast<std::uint16_t>(situation.pages_at(height) / row.unit % row.names.count);
+    const std::size_t height = state.height_of(row.screen);
+    if (height == state.depth()) return 0;
+    return static_cast<std::uint16_t>(state.pages_at(height) / row.unit % row.names.count);
 }
 
-bool shown(const CompiledFlow& flow, const Situation& situation, ControlId control) {
+bool shown(const CompiledFlow& flow, const MenuState& state, ControlId control) {
     if (!flow.has(control)) return false;
     const Control& row = flow[control];
-    if (row.hides && !is_true(flow, situation, row.when)) return false;
+    if (row.hides && !is_true(flow, state, row.when)) return false;
     return row.pages == no_pages || row.kind == ControlKind::pages ||
-           page_of(flow, situation, row.pages) == row.page;
+           page_of(flow, state, row.pages) == row.page;
 }
 
-bool usable(const CompiledFlow& flow, const Situation& situation, ControlId control) {
-    if (!flow.has(control) || situation.depth() == 0) return false;
+bool usable(const CompiledFlow& flow, const MenuState& state, ControlId control) {
+    if (!flow.has(control) || state.depth() == 0) return false;
     const Control& row = flow[control];
-    if (!is_usable_kind(row.kind) || row.screen != situation.foremost()) return false;
-    return shown(flow, situation, control) && is_true(flow, situation, row.when);
+    if (!is_usable_kind(row.kind) || row.screen != state.foremost()) return false;
+    return shown(flow, state, control) && is_true(flow, state, row.when);
 }
 
 std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
@@ -195,10 +195,10 @@ std::optional<Move> first_use(const CompiledFlow& flow, ControlId control) {
     return Move::change(control, flow.turns[flow[row.setting].turns.begin]);
 }
 
-bool load_can_end(const CompiledFlow& flow, const Situation& situation) {
-    if (situation.phase() != Phase::loading) return false;
-    for (std::size_t i = 1; i < situation.depth(); ++i)
-        if (flow[situation.screen_at(i)].urgent) return false;
+bool load_can_end(const CompiledFlow& flow, const MenuState& state) {
+    if (state.phase() != Phase::loading) return false;
+    for (std::size_t i = 1; i < state.depth(); ++i)
+        if (flow[state.screen_at(i)].urgent) return false;
     return true;
 }
 
@@ -208,20 +208,20 @@ RequestId awaited_request(const CompiledFlow& flow, ScreenId screen, ScreenId qu
     return answered ? no_request : request;
 }
 
-bool allowed(const CompiledFlow& flow, const Situation& situation, During during) {
-    return during == During::any || (during == During::play) == runs(flow, situation);
+bool allowed(const CompiledFlow& flow, const MenuState& state, During during) {
+    return during == During::any || (during == During::play) == runs(flow, state);
 }
 
-ActionId answer_to_key(const CompiledFlow& flow, const Situation& situation, KeyId key) {
-    if (situation.question() != no_screen) return unsaid;
-    const Screen& screen = flow[situation.current()];
+ActionId answer_to_key(const CompiledFlow& flow, const MenuState& state, KeyId key) {
+    if (state.question() != no_screen) return unsaid;
+    const Screen& screen = flow[state.current()];
     for (std::uint32_t i = screen.keys.begin; i < screen.keys.end(); ++i)
         if (flow.key_answers[i].key == key) return flow.key_answers[i].action;
     return screen.any;
 }
 
-std::size_t most_moves(const CompiledFlow& flow) {
-    std::size_t most_of_a_screen = 0;
+std::size_t max_moves(const CompiledFlow& flow) {
+    std::size_t max_of_a_screen = 0;
     for (const Screen& screen : flow.screens) {
         std::size_t moves = screen.keys.count;
         for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i) {
@@ -229,21 +229,20 @@ std::size_t most_moves(const CompiledFlow& flow) {
             moves += 2 + control.presses; // two for pages that turn
             if (control.setting != no_setting) moves += flow[control.setting].turns.count;
         }
-        most_of_a_screen = std::max(most_of_a_screen, moves);
+        max_of_a_screen = std::max(max_of_a_screen, moves);
     }
     std::size_t of_settings = 0;
     for (const Setting& setting : flow.settings) of_settings += setting.turns.count;
     // back, menu, any other key; the three ends of a load and of a request; moving on, being idle;
     // each event and its answer that waits
-    return most_of_a_screen + 3 + 6 + 2 + 2 * flow.events.size() + flow.flags.size() + of_settings;
+    return max_of_a_screen + 3 + 6 + 2 + 2 * flow.events.size() + flow.flags.size() + of_settings;
 }
 
-std::size_t list_moves(const CompiledFlow& flow, const Situation& situation,
-                       std::span<Move> moves) {
+std::size_t list_moves(const CompiledFlow& flow, const MenuState& state, std::span<Move> moves) {
     MoveWriter writer(moves);
-    list_players_moves(flow, situation, writer);
-    list_screens_moves(flow, situation, writer);
-    list_games_moves(flow, situation, writer);
+    list_players_moves(flow, state, writer);
+    list_screens_moves(flow, state, writer);
+    list_games_moves(flow, state, writer);
     return writer.count();
 }
 

@@ -53,8 +53,8 @@ DeviceSet devices_for(const CompiledFlow& flow, ScreenId current, ScreenId quest
     case MoveKind::failed:
     case MoveKind::moves_on:
     case MoveKind::idle:
-    case MoveKind::give_up:
-    case MoveKind::gives_up:
+    case MoveKind::load_timeout:
+    case MoveKind::request_timeout:
     case MoveKind::due:
     case MoveKind::event:
     case MoveKind::raise:

@@ -33,8 +33,8 @@ RONDIX_LAST(Extent, stretch)
 RONDIX_LAST(BoxRole, progress)
 RONDIX_LAST(WindowRule, keep_width)
 RONDIX_LAST(Ease, both)
-RONDIX_LAST(Passage::By, grow)
-RONDIX_LAST(Passage::From, bottom)
+RONDIX_LAST(ScreenTransition::By, grow)
+RONDIX_LAST(ScreenTransition::From, bottom)
 #undef RONDIX_LAST
 // clang-format on
 
@@ -64,9 +64,9 @@ RONDIX_FIELDS(Flag, id, first, set_by_game, warns, kind)
 RONDIX_FIELDS(Setting, id, kind, values, first, from, by, words, labels, question, binds, asks,
               turns)
 RONDIX_FIELDS(SettingAsk, flag, least, most)
-RONDIX_FIELDS(Request, id, screen, done, failed, give_up_ms)
+RONDIX_FIELDS(Request, id, screen, done, failed, timeout_ms)
 RONDIX_FIELDS(Event, id, action, after_ms, during, waits)
-RONDIX_FIELDS(Loading, screen, failed, give_up_ms)
+RONDIX_FIELDS(Loading, screen, failed, timeout_ms)
 RONDIX_FIELDS(Size, width, height)
 RONDIX_FIELDS(Colour, red, green, blue, opacity)
 RONDIX_FIELDS(Look, fill, fill_end, border, shadow, ink, outline, ink_shadow, tint, border_width,
@@ -74,7 +74,7 @@ RONDIX_FIELDS(Look, fill, fill_end, border, shadow, ink, outline, ink_shadow, ti
               scale, shift_x, shift_y, rotate, opacity)
 RONDIX_FIELDS(Dress, image, slices, fit, cue, text, fill_across)
 RONDIX_FIELDS(Transition, ms, ease)
-RONDIX_FIELDS(Passage, by, from, time)
+RONDIX_FIELDS(ScreenTransition, by, from, time)
 RONDIX_FIELDS(Style, looks, dresses, font, text_size, bold, align, padding, least, denied, change)
 RONDIX_FIELDS(Span, extent, anchor, offset, size, margin_start, margin_end)
 RONDIX_FIELDS(BoxForm, across, down, arrangement, pack, align, align_fill, apart, columns,

@@ -27,16 +27,16 @@ constexpr double least_change = 3;
 class ColourCheck {
   public:
     ColourCheck(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
-                Watch& watch, Findings& findings)
+                Budget& budget, Findings& findings)
         : file_(file)
         , flow_(*file.compiled)
         , painter_(painter)
-        , watch_(watch)
+        , budget_(budget)
         , findings_(findings)
         , ways_(ways_to_screens(flow_, options.check))
         , height_(width * flow_.design_height / flow_.design_width)
         , runner_(flow_) {
-        runner_.set_ruler(painter_.ruler());
+        runner_.set_text_measurer(painter_.text_measurer());
         runner_.resize(width, static_cast<float>(height_));
         runner_.set_motion(false);
         canvas_ = runner_.canvas();
@@ -45,7 +45,7 @@ class ColourCheck {
 
     void check() {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-            watch_.look("looking at the screens", i, flow_.screens.size());
+            budget_.look("looking at the screens", i, flow_.screens.size());
             if (ways_[i]) check_screen(ScreenId(i));
         }
     }
@@ -62,7 +62,7 @@ class ColourCheck {
             if (items_[k].screen != screen || items_[k].row > 0) continue; // rows are alike
             if (!items_[k].text.empty()) check_text(k);
             if (is_body(items_[k])) check_focus(k);
-            watch_.look("looking at the screens", index(screen), flow_.screens.size());
+            budget_.look("looking at the screens", index(screen), flow_.screens.size());
         }
         check_unfolded(screen);
     }
@@ -81,7 +81,7 @@ class ColourCheck {
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
             if (!flow_.controls[i].dropdown) continue;
             runner_.advance(Runner::settling_time);
-            runner_.pointer_moves(runner_.place_of(ControlId{i}).middle());
+            runner_.pointer_moves(runner_.bounds_of(ControlId{i}).middle());
             runner_.press(Button::accept);
             runner_.release(Button::accept);
             if (runner_.unfolded() == ControlId{i}) {
@@ -124,7 +124,7 @@ class ColourCheck {
     }
 
     void check_text(std::size_t k) {
-        const Place place = place_of(items_[k]);
+        const SourceRange place = place_of(items_[k]);
         if (!place.known()) return;
         for (std::size_t state = 0; state < look_state_count; ++state) {
             if (!can_be(items_[k], LookState(state))) continue;
@@ -141,13 +141,13 @@ class ColourCheck {
                     : "";
             if (!told_.insert({place.begin, place.file}).second) return;
             Finding& finding =
-                add(findings_, Slug::low_contrast, place,
+                add(findings_, RuleId::low_contrast, place,
                     fmt::format(
                         "the text '{}'{} is hard to read: its contrast is {:.1f}, and should be "
                         "{:.1f} or more",
                         items_[k].text, when, std::floor(is * 10) / 10, wanted));
             if (has_states(items_[k])) finding.state = state_names[state];
-            finding.mend = "make the ink and the ground less alike, or give the text an outline";
+            finding.fix = "change the text colour or the background, or give the text an outline";
             return; // one state is enough
         }
     }
@@ -160,7 +160,7 @@ class ColourCheck {
     // Drawing a text's ground for each text and state takes a while: where the style alone tells,
     // nothing is drawn, and elsewhere only the part of the screen that is looked at.
 
-    /// From the style alone, where its ground hides what lies beneath. 0: not so.
+    /// From the style alone, where its ground hides the screens beneath. 0: not so.
     static double contrast_on_own_ground(const Style& style, std::size_t state) {
         const Look& look = style.looks[state];
         const bool hides = look.fill.opacity >= 1 && look.fill_end.opacity >= 1 &&
@@ -171,7 +171,7 @@ class ColourCheck {
                         contrast(word_of(look.ink), word_of(look.fill_end)));
     }
 
-    /// With what lies beneath and its own ground; at the worst of a black and a white game.
+    /// With the screens beneath and its own ground; at the worst of a black and a white game.
     double contrast_of(std::size_t k, LookState state) {
         std::vector<Item> beneath(items_.begin(),
                                   items_.begin() + static_cast<std::ptrdiff_t>(k) + 1);
@@ -199,14 +199,14 @@ class ColourCheck {
     /// WCAG 2.4.13: what changes with the focus is as much as a line of two pixels round the
     /// control, and it changes by a contrast of 3.
     void check_focus(std::size_t k) {
-        const Place place = place_of(items_[k]);
+        const SourceRange place = place_of(items_[k]);
         if (!place.known() || !is_wholly_seen(items_[k])) return; // else that is told
         if (!focus_told_.insert(items_[k].style).second) return;
         const auto draw = [&](LookState state) {
             std::vector<Item> items = items_;
             for (Item& item : items)
                 if (item.control == items_[k].control) put_on(item, state);
-            return painted(items, 0x808080, grown(items_[k].place));
+            return painted(items, 0x808080, grown(items_[k].bounds));
         };
         const auto rest = draw(LookState::rest);
         const auto focused = draw(LookState::focused);
@@ -214,38 +214,38 @@ class ColourCheck {
         for (std::size_t i = 0; i < rest.size(); ++i)
             if (contrast(rest[i], focused[i]) >= least_change) ++changed;
         const double area = static_cast<double>(changed) / (canvas_.scale * canvas_.scale);
-        const double wanted = 2.0 * 2.0 * (items_[k].place.width + items_[k].place.height);
+        const double wanted = 2.0 * 2.0 * (items_[k].bounds.width + items_[k].bounds.height);
         const Look& still = flow_.looks[items_[k].style].looks[0];
         const Look& lit = flow_.looks[items_[k].style].looks[1];
         const bool grows = std::abs(lit.scale - still.scale) > 0.2F;
         if (area >= wanted || grows) return;
-        add(findings_, Slug::faint_focus, place,
-            fmt::format("whether '{}' has the focus can hardly be seen",
+        add(findings_, RuleId::faint_focus, place,
+            fmt::format("the focus of '{}' is hard to see",
                         flow_.text(flow_[items_[k].control].id)))
-            .mend = "let the fill, the border or the image of 'focused' differ more from 'rest'";
+            .fix = "make the fill, the border or the image of 'focused' differ more from 'rest'";
     }
 
     /// Where the letters of a text stand.
     Rect letters_of(const Item& item) const {
         const Style& style = flow_.looks[item.style];
-        const float room = item.place.width - item.padding[0] - item.padding[2];
-        const Ruler ruler = painter_.ruler();
-        Size size =
-            ruler.text(ruler.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
-                                       style.text_size * item.text_scale, style.bold, room + 1});
+        const float room = item.bounds.width - item.padding[0] - item.padding[2];
+        const TextMeasurer text_measurer = painter_.text_measurer();
+        Size size = text_measurer.text(text_measurer.context,
+                                       {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                        style.text_size * item.text_scale, style.bold, room + 1});
         size.width = std::min(size.width, std::max(room, 0.0F));
         const float spare = room - size.width;
         const float down =
-            item.place.y + item.padding[1] +
-            (item.place.height - item.padding[1] - item.padding[3] - size.height) / 2;
-        return {item.place.x + item.padding[0] + spare * static_cast<float>(item.align) / 2, down,
+            item.bounds.y + item.padding[1] +
+            (item.bounds.height - item.padding[1] - item.padding[3] - size.height) / 2;
+        return {item.bounds.x + item.padding[0] + spare * static_cast<float>(item.align) / 2, down,
                 size.width, size.height};
     }
 
     // --- pixels
 
     bool is_wholly_seen(const Item& item) const {
-        const Rect& place = item.place;
+        const Rect& place = item.bounds;
         return place.x >= 0 && place.y >= 0 && place.right() <= canvas_.size.width &&
                place.bottom() <= canvas_.size.height;
     }
@@ -270,7 +270,7 @@ class ColourCheck {
         Item ground{.kind = ItemKind::ground};
         ground.style = id_of(StandardStyle::nothing);
         ground.look.fill = ground.look.fill_end = rgb(game);
-        ground.place = {0, 0, canvas_.size.width, canvas_.size.height};
+        ground.bounds = {0, 0, canvas_.size.width, canvas_.size.height};
         std::vector<Item> all = {ground};
         all.insert(all.end(), items.begin(), items.end());
         Canvas moved = canvas_;
@@ -311,15 +311,16 @@ class ColourCheck {
         return word;
     }
 
-    Place place_of(const Item& item) const {
+    SourceRange place_of(const Item& item) const {
         if (item.kind == ItemKind::title) return file_.origins.screens[index(item.screen)];
-        return item.control == no_control ? Place{} : file_.origins.controls[index(item.control)];
+        return item.control == no_control ? SourceRange{}
+                                          : file_.origins.controls[index(item.control)];
     }
 
     const FlowFile& file_;
     const CompiledFlow& flow_;
     Painter& painter_;
-    Watch& watch_;
+    Budget& budget_;
     Findings& findings_;
     std::vector<std::optional<std::vector<Move>>> ways_;
     int height_;
@@ -335,8 +336,8 @@ class ColourCheck {
 } // namespace
 
 void check_colours(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
-                   Watch& watch, Findings& findings) {
-    ColourCheck(file, painter, options, watch, findings).check();
+                   Budget& budget, Findings& findings) {
+    ColourCheck(file, painter, options, budget, findings).check();
 }
 
 } // namespace rondix::looks

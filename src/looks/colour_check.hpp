@@ -2,13 +2,13 @@
 // seen.
 #pragma once
 
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/tools/look_check.hpp"
 
 namespace rondix::looks {
 
 void check_colours(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
-                   Watch& watch, Findings& findings);
+                   Budget& budget, Findings& findings);
 
 } // namespace rondix::looks

@@ -13,19 +13,19 @@ namespace rondix::looks {
 namespace {
 
 /// More flags than this at one screen are not combined: then each is tried by itself.
-constexpr std::size_t most_flags = 12;
+constexpr std::size_t max_flags = 12;
 
 class FocusCheck {
   public:
-    FocusCheck(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings)
+    FocusCheck(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings)
         : file_(file)
         , flow_(*file.compiled)
-        , watch_(watch)
+        , budget_(budget)
         , findings_(findings)
         , runner_(flow_)
         , routes_(flow_)
-        , situation_(flow_) {
-        runner_.set_ruler(painter.ruler());
+        , state_(flow_) {
+        runner_.set_text_measurer(painter.text_measurer());
     }
 
     void check() {
@@ -44,12 +44,12 @@ class FocusCheck {
 
     void check_screen(ScreenId screen) {
         const std::vector<FlagId> flags = flags_of(screen);
-        start(flow_, situation_);
-        situation_.keep(0);
-        situation_.push(screen);
+        start(flow_, state_);
+        state_.keep(0);
+        state_.push(screen);
         for (std::uint16_t pages = 0; pages < flow_[screen].page_codes; ++pages) {
-            if (!flow_.pages.empty()) situation_.set_pages(pages);
-            if (flags.size() > most_flags) {
+            if (!flow_.pages.empty()) state_.set_pages(pages);
+            if (flags.size() > max_flags) {
                 for (std::size_t i = 0; i <= flags.size(); ++i)
                     if (try_out(screen, flags, [&](std::size_t f) { return f != i; })) return;
                 continue;
@@ -72,13 +72,13 @@ class FocusCheck {
     /// True: something is stranded, and was told.
     template <class Raised>
     bool try_out(ScreenId screen, const std::vector<FlagId>& flags, Raised raised) {
-        watch_.look("declared routes", index(screen), flow_.screens.size());
-        for (std::size_t f = 0; f < flags.size(); ++f) situation_.set_flag(flags[f], raised(f));
+        budget_.look("declared routes", index(screen), flow_.screens.size());
+        for (std::size_t f = 0; f < flags.size(); ++f) state_.set_flag(flags[f], raised(f));
         const Range controls = flow_[screen].controls;
         routes_.begin();
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-            if (usable(flow_, situation_, ControlId{i}))
-                routes_.add(ControlId{i}, runner_.place_of(ControlId{i}));
+            if (usable(flow_, state_, ControlId{i}))
+                routes_.add(ControlId{i}, runner_.bounds_of(ControlId{i}));
         routes_.find(flow_[screen].wraps, false);
         if (routes_.routes().complete()) return false;
         tell(screen);
@@ -89,19 +89,19 @@ class FocusCheck {
         const auto [from, to] = a_gap();
         const std::string name(flow_.text(flow_[to].id));
         Finding& finding =
-            add(findings_, Slug::stranded, file_.origins.controls[index(to)],
+            add(findings_, RuleId::stranded, file_.origins.controls[index(to)],
                 "on '" + std::string(flow_.text(flow_[screen].id)) + "' no direction leads from '" +
                     std::string(flow_.text(flow_[from].id)) + "' to '" + name +
-                    "', however often it is pressed: declared routes strand it");
+                    "': declared routes make it unreachable");
         finding.disabled = disabled(screen);
-        finding.mend = "drop one of the routes of this screen, or declare one to '" + name + "'";
+        finding.fix = "remove one of the routes of this screen, or declare one to '" + name + "'";
     }
 
     std::vector<std::string> disabled(ScreenId screen) const {
         std::vector<std::string> names;
         const Range controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-            if (is_usable_kind(flow_.controls[i].kind) && !usable(flow_, situation_, ControlId{i}))
+            if (is_usable_kind(flow_.controls[i].kind) && !usable(flow_, state_, ControlId{i}))
                 names.emplace_back(flow_.text(flow_.controls[i].id));
         return names;
     }
@@ -126,17 +126,17 @@ class FocusCheck {
 
     const FlowFile& file_;
     const CompiledFlow& flow_;
-    Watch& watch_;
+    Budget& budget_;
     Findings& findings_;
     Runner runner_;
     FocusRoutes routes_;
-    Situation situation_;
+    MenuState state_;
 };
 
 } // namespace
 
-void check_focus(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings) {
-    FocusCheck(file, painter, watch, findings).check();
+void check_focus(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings) {
+    FocusCheck(file, painter, budget, findings).check();
 }
 
 } // namespace rondix::looks

@@ -2,12 +2,12 @@
 // combination of enabled controls and pages.
 #pragma once
 
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/tools/flow.hpp"
 
 namespace rondix::looks {
 
-void check_focus(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings);
+void check_focus(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings);
 
 } // namespace rondix::looks

@@ -15,16 +15,17 @@ namespace rondix {
 
 namespace {
 
-void check_files(const FlowFile& file, Painter& painter, Watch& watch, Findings& findings) {
-    watch.look("pictures, fonts and sounds", 0, 1);
+void check_files(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings) {
+    budget.look("pictures, fonts and sounds", 0, 1);
     const CompiledFlow& flow = *file.compiled;
-    const auto tell = [&](std::string_view what, Text name, Place place, const std::string& why) {
+    const auto tell = [&](std::string_view what, Text name, SourceRange place,
+                          const std::string& why) {
         const std::string path(flow.text(name));
         std::string written = path; // from the folder of the file that names it
         if (place.known() && !file.sources[place.file].is_in_code())
             written = file.sources[place.file].text().substr(place.begin, place.end - place.begin);
         const bool is_gone = why.find("no such") != std::string::npos;
-        add(findings, Slug::missing_file, place,
+        add(findings, RuleId::missing_file, place,
             fmt::format("the {} '{}': {}", what, path, why) +
                 (is_gone ? near_file(written, path) : Suggestion{}));
     };
@@ -36,7 +37,8 @@ void check_files(const FlowFile& file, Painter& painter, Watch& watch, Findings&
             tell("font", flow.looks.fonts[fault.number], file.origins.fonts[fault.number],
                  fault.why);
     }
-    const auto check_sounds = [&](const Table<Sound>& sounds, const std::vector<Place>& places) {
+    const auto check_sounds = [&](const Table<Sound>& sounds,
+                                  const std::vector<SourceRange>& places) {
         for (std::size_t i = 0; i < sounds.size(); ++i) {
             const std::string path(flow.text(sounds[i].file));
             std::error_code unknown;
@@ -53,13 +55,13 @@ void check_files(const FlowFile& file, Painter& painter, Watch& watch, Findings&
 Found check_looks(const FlowFile& file, const LookCheckOptions& options) {
     Found found;
     if (!file.compiled) return found;
-    Watch watch(options.check);
+    Budget budget(options.check);
     try {
         Painter painter(*file.compiled, "", Painter::Pictures::of_strangers);
-        check_files(file, painter, watch, found.findings);
-        looks::check_places(file, painter, options, watch, found.findings);
-        looks::check_focus(file, painter, watch, found.findings);
-        if (options.pictures) looks::check_colours(file, painter, options, watch, found.findings);
+        check_files(file, painter, budget, found.findings);
+        looks::check_places(file, painter, options, budget, found.findings);
+        looks::check_focus(file, painter, budget, found.findings);
+        if (options.pictures) looks::check_colours(file, painter, options, budget, found.findings);
     } catch (const Stopped& stopped) {
         found.stop = stopped.why;
     }

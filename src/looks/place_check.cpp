@@ -17,12 +17,12 @@ constexpr float rounding = 0.5F; // of a design unit
 // In units of the design: WCAG 2.5.8 (AA), and for fingers 2.5.5 (AAA).
 constexpr float least_target = 24;
 constexpr float least_target_of_a_finger = 44;
-constexpr float most_stretch = 1.02F;
+constexpr float max_stretch = 1.02F;
 
 /// Texts a third longer, with letters of their own; kept, for the Runner keeps views of them.
 class LongerTexts {
   public:
-    Wording wording() {
+    Translator translator() {
         return {this, [](void* self, std::string_view text) {
                     return static_cast<LongerTexts*>(self)->longer(text);
                 }};
@@ -76,15 +76,15 @@ bool overlap(const Rect& a, const Rect& b) {
 class PlaceCheck {
   public:
     PlaceCheck(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
-               Watch& watch, Findings& findings)
+               Budget& budget, Findings& findings)
         : file_(file)
         , flow_(*file.compiled)
         , painter_(painter)
         , options_(options)
-        , watch_(watch)
+        , budget_(budget)
         , findings_(findings)
         , runner_(flow_) {
-        runner_.set_ruler(painter.ruler());
+        runner_.set_text_measurer(painter.text_measurer());
     }
 
     void check() {
@@ -92,16 +92,16 @@ class PlaceCheck {
             size_ = fmt::format("{}x{}", size.width, size.height);
             runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
             for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-                watch_.look("places", i, flow_.screens.size());
+                budget_.look("places", i, flow_.screens.size());
                 check_screen(ScreenId(i));
             }
         }
-        runner_.set_wording(longer_.wording());
+        runner_.set_translator(longer_.translator());
         for (const PictureSize size : options_.sizes) {
             size_ = fmt::format("{}x{}", size.width, size.height);
             runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
             for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-                watch_.look("longer texts", i, flow_.screens.size());
+                budget_.look("longer texts", i, flow_.screens.size());
                 each_box(ScreenId(i), [&](std::uint32_t box) { check_text(box, true); });
             }
         }
@@ -125,7 +125,7 @@ class PlaceCheck {
     bool is_usable(std::uint32_t i) const {
         return box(i).role == BoxRole::control && is_usable_kind(flow_[box(i).control].kind);
     }
-    Place place_of(std::uint32_t i) const { return file_.origins.boxes[i]; }
+    SourceRange place_of(std::uint32_t i) const { return file_.origins.boxes[i]; }
     std::string name_of(std::uint32_t i) const {
         if (box(i).role == BoxRole::heading) return "the heading";
         return "'" + std::string(flow_.text(flow_[box(i).control].id)) + "'";
@@ -141,13 +141,13 @@ class PlaceCheck {
             if (is_usable(i)) usable.push_back(i);
         });
         for (std::size_t a = 0; a < usable.size(); ++a) {
-            watch_.step("places", index(screen), flow_.screens.size());
+            budget_.step("places", index(screen), flow_.screens.size());
             for (std::size_t b = a + 1; b < usable.size(); ++b)
                 if (can_be_seen_together(usable[a], usable[b]) &&
                     overlap(area(usable[a]), area(usable[b])))
-                    note(Slug::overlap, usable[b],
+                    note(RuleId::overlap, usable[b],
                          fmt::format("{} and {} overlap", name_of(usable[a]), name_of(usable[b])),
-                         "give them places apart, or let a group arrange them");
+                         "move them apart, or put them into a group");
         }
     }
 
@@ -162,18 +162,18 @@ class PlaceCheck {
         const Rect own = area(i);
         const Canvas& canvas = runner_.canvas();
         if (!inside(own, {0, 0, canvas.size.width, canvas.size.height}))
-            note(Slug::off_canvas, i, name_of(i) + " stands over the edge of the canvas",
-                 "change its place or its size");
+            note(RuleId::off_canvas, i, name_of(i) + " extends beyond the canvas",
+                 "change its position or its size");
         else if (!inside(own, canvas.safe))
-            note(Slug::outside_safe, i, name_of(i) + " stands outside the safe margin",
-                 "change its place, or say 'bleed: yes' where it may stand there");
+            note(RuleId::outside_safe, i, name_of(i) + " is outside the safe margin",
+                 "change its position, or write 'bleed: yes' if it may be there");
         const bool touch = (flow_.devices & set_of(DeviceKind::touch)) != 0;
         const float least = touch ? least_target_of_a_finger : least_target;
         if (is_usable(i) && std::min(own.width, own.height) < least)
-            note(Slug::small_target, i,
-                 fmt::format("{} is only {:.0f}x{:.0f} large, which is hard to hit", name_of(i),
+            note(RuleId::small_target, i,
+                 fmt::format("{} measures only {:.0f}x{:.0f}, which is hard to hit", name_of(i),
                              own.width, own.height),
-                 touch ? "make it at least 44x44, for it is touched" : "make it at least 24x24");
+                 touch ? "make it at least 44x44, for touch" : "make it at least 24x24");
     }
 
     void check_text(std::uint32_t i, bool longer) {
@@ -181,31 +181,31 @@ class PlaceCheck {
         const std::string what =
             is_part(box(i).role) ? "a text in " + name_of(i) : "the text of " + name_of(i);
         if (longer)
-            note(Slug::tight_text, i,
-                 what + " would not fit, were it a third longer, as translations are",
+            note(RuleId::tight_text, i,
+                 what + " would not fit if it were a third longer, as translations often are",
                  "give it more room");
         else
-            note(Slug::text_too_long, i,
-                 fmt::format("{} does not fit: it is made smaller, to {:.0f}%", what,
+            note(RuleId::text_too_long, i,
+                 fmt::format("{} does not fit and is shrunk to {:.0f}%", what,
                              placed(i).text_scale * 100),
                  "give it more room, or shorten it");
     }
 
     void check_pictures(std::uint32_t i) {
         const Style& style = flow_.looks[box(i).style];
-        const Ruler ruler = painter_.ruler();
+        const TextMeasurer text_measurer = painter_.text_measurer();
         const auto stretched = [&](PictureId picture) {
-            const Size own = ruler.picture(ruler.context, picture);
+            const Size own = text_measurer.picture(text_measurer.context, picture);
             const Rect& rect = placed(i).rect;
             if (own.width <= 0 || rect.width <= 0 || rect.height <= 0) return false;
             const float ratio = (rect.width / rect.height) / (own.width / own.height);
-            return std::max(ratio, 1 / ratio) > most_stretch;
+            return std::max(ratio, 1 / ratio) > max_stretch;
         };
         const auto tell = [&](PictureId picture) {
-            note(Slug::stretched_picture, i,
-                 fmt::format("the picture '{}' is pulled out of shape here",
+            note(RuleId::stretched_picture, i,
+                 fmt::format("the picture '{}' is distorted here",
                              flow_.text(flow_.looks.pictures[index(picture)])),
-                 "say 'fit: inside' or 'fit: cover', or give it slices");
+                 "write 'fit: inside' or 'fit: cover', or give it slices");
         };
         if (box(i).picture != no_picture && style.dresses[0].fit == PictureFit::stretch &&
             stretched(box(i).picture))
@@ -219,16 +219,16 @@ class PlaceCheck {
     // --- one finding a box and kind, with the sizes at which it is so
 
     struct Noted {
-        std::string text, mend;
+        std::string text, fix;
         std::vector<std::string> sizes;
     };
 
-    void note(Slug slug, std::uint32_t i, const std::string& text, const char* mend) {
+    void note(RuleId rule, std::uint32_t i, const std::string& text, const char* fix) {
         if (!place_of(i).known()) return; // built in
-        if (slug == Slug::tight_text && noted_.contains({i, Slug::text_too_long})) return;
-        Noted& noted = noted_[{i, slug}];
+        if (rule == RuleId::tight_text && noted_.contains({i, RuleId::text_too_long})) return;
+        Noted& noted = noted_[{i, rule}];
         if (noted.sizes.empty()) noted.text = text;
-        noted.mend = mend;
+        noted.fix = fix;
         if (noted.sizes.empty() || noted.sizes.back() != size_) noted.sizes.push_back(size_);
     }
 
@@ -239,7 +239,7 @@ class PlaceCheck {
             const bool all = noted.sizes.size() == options_.sizes.size();
             add(findings_, key.second, place_of(key.first),
                 noted.text + (all ? "" : " (at " + sizes + ")"))
-                .mend = noted.mend;
+                .fix = noted.fix;
         }
     }
 
@@ -247,21 +247,21 @@ class PlaceCheck {
     const CompiledFlow& flow_;
     Painter& painter_;
     const LookCheckOptions& options_;
-    Watch& watch_;
+    Budget& budget_;
     Findings& findings_;
     Runner runner_;
     LongerTexts longer_;
     std::span<const Placed> places_;
     std::uint32_t first_ = 0;
     std::string size_;
-    std::map<std::pair<std::uint32_t, Slug>, Noted> noted_;
+    std::map<std::pair<std::uint32_t, RuleId>, Noted> noted_;
 };
 
 } // namespace
 
 void check_places(const FlowFile& file, Painter& painter, const LookCheckOptions& options,
-                  Watch& watch, Findings& findings) {
-    PlaceCheck(file, painter, options, watch, findings).check();
+                  Budget& budget, Findings& findings) {
+    PlaceCheck(file, painter, options, budget, findings).check();
 }
 
 } // namespace rondix::looks

@@ -60,10 +60,10 @@ class Arranger {
     /// Of the form and of the style: before and after what the box holds.
     Room padding(std::size_t i, Axis axis) const {
         const Sides& mine = form(i).padding;
-        const Sides& worn = flow_.looks[boxes_[i].style].padding;
+        const Sides& styled = flow_.looks[boxes_[i].style].padding;
         const std::size_t side = axis == Axis::across ? 0 : 1;
-        const float before = mine[side] + worn[side];
-        return {before, before + mine[side + 2] + worn[side + 2]};
+        const float before = mine[side] + styled[side];
+        return {before, before + mine[side + 2] + styled[side + 2]};
     }
     bool runs_along(const BoxForm& form, Axis axis) const {
         return form.arrangement == (axis == Axis::across ? Arrangement::row : Arrangement::column);
@@ -99,8 +99,9 @@ class Arranger {
         Size size = out_[i].text;
         if (axis == Axis::down && size.width > room_for_text(i))
             size = text_size(flow_, box, measures_, room_for_text(i));
-        if (box.picture != no_picture && measures_.ruler.picture) {
-            const Size own = measures_.ruler.picture(measures_.ruler.context, box.picture);
+        if (box.picture != no_picture && measures_.text_measurer.picture) {
+            const Size own =
+                measures_.text_measurer.picture(measures_.text_measurer.context, box.picture);
             size = {std::max(size.width, own.width), std::max(size.height, height_of(own, i))};
         }
         return axis == Axis::across ? size.width : size.height;
@@ -299,9 +300,9 @@ void mirror(const Canvas& canvas, std::span<Placed> places) {
 }
 
 std::string_view text_of(const CompiledFlow& flow, const Box& box, LookState state,
-                         const Wording& wording) {
-    const Text worn = flow.looks[box.style].dresses[static_cast<std::size_t>(state)].text;
-    return wording(flow.text(worn.length > 0 ? worn : box.text));
+                         const Translator& translator) {
+    const Text styled = flow.looks[box.style].dresses[static_cast<std::size_t>(state)].text;
+    return translator(flow.text(styled.length > 0 ? styled : box.text));
 }
 
 Size text_size(const CompiledFlow& flow, const Box& box, const Measures& measures, float width,
@@ -312,11 +313,11 @@ Size text_size(const CompiledFlow& flow, const Box& box, const Measures& measure
         // Hardly any style has texts of its own.
         if (state > 0 && style.dresses[state].text == style.dresses[0].text) continue;
         const std::string_view text =
-            text_of(flow, box, static_cast<LookState>(state), measures.wording);
+            text_of(flow, box, static_cast<LookState>(state), measures.translator);
         if (text.empty()) continue;
-        const Size size = measures.ruler.text(measures.ruler.context,
-                                              {text, flow.text(flow.looks.fonts[index(style.font)]),
-                                               style.text_size * scale, style.bold, width});
+        const Size size = measures.text_measurer.text(
+            measures.text_measurer.context, {text, flow.text(flow.looks.fonts[index(style.font)]),
+                                             style.text_size * scale, style.bold, width});
         largest = {std::max(largest.width, size.width), std::max(largest.height, size.height)};
     }
     return largest;

@@ -12,15 +12,15 @@
 
 #include "rondix/canvas.hpp"
 #include "rondix/compiled_flow.hpp"
-#include "rondix/ruler.hpp"
+#include "rondix/text_measurer.hpp"
 
 #include <span>
 
 namespace rondix::place {
 
 struct Measures {
-    Ruler ruler;
-    Wording wording;
+    TextMeasurer text_measurer;
+    Translator translator;
 };
 
 /// Places the boxes of `screen`; `out` has as many rows as it has boxes.
@@ -30,9 +30,9 @@ void arrange(const CompiledFlow& flow, ScreenId screen, const Canvas& canvas,
 /// Turns the places for languages that are read from right to left. Twice changes nothing.
 void mirror(const Canvas& canvas, std::span<Placed> places);
 
-/// The text that a box shows in a state, as the wording gives it.
+/// The text that a box shows in a state, as the translator gives it.
 std::string_view text_of(const CompiledFlow& flow, const Box& box, LookState state,
-                         const Wording& wording);
+                         const Translator& translator);
 
 /// How large the texts of a box are, at its style's size times `scale`, broken at `width`: as much
 /// as its largest state.

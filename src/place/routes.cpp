@@ -64,7 +64,7 @@ Routes::Routes(std::size_t most)
     : routes_(most)
     , reached_(most)
     , met_(most * (direction_count + 1)) {
-    pairs_.reserve(most * most_candidates);
+    pairs_.reserve(most * max_candidates);
     order_.reserve(most);
     open_.reserve(met_.size());
 }
@@ -119,10 +119,10 @@ void Routes::take_candidates(Stop from, Direction direction) {
     float least = -1;
     for (Stop to = 0; to < stop_count(); ++to) {
         const float far =
-            to == from ? -1 : distance(stops_[from].place, stops_[to].place, direction);
+            to == from ? -1 : distance(stops_[from].bounds, stops_[to].bounds, direction);
         if (far < 0) continue;
         least = least < 0 ? far : std::min(least, far);
-        if (pairs_.size() - first < most_candidates) {
+        if (pairs_.size() - first < max_candidates) {
             pairs_.push_back({far, from, to});
             continue;
         }
@@ -145,7 +145,7 @@ void Routes::lead_to_nearest(Direction direction) {
         float least = -1;
         for (Stop to = 0; to < stop_count(); ++to) {
             const float far =
-                to == stop ? -1 : distance(stops_[stop].place, stops_[to].place, direction);
+                to == stop ? -1 : distance(stops_[stop].bounds, stops_[to].bounds, direction);
             if (far < 0 || (least >= 0 && far >= least)) continue;
             least = far;
             set(stop, direction, to);
@@ -158,14 +158,14 @@ void Routes::go_round(Direction direction) {
     const Direction back = opposite(direction);
     for (Stop stop = 0; stop < stop_count(); ++stop) {
         if (!is_free(stop, direction) || from(stop, direction) != nowhere) continue;
-        const Stretch side = across(stops_[stop].place, direction);
+        const Stretch side = across(stops_[stop].bounds, direction);
         float furthest = 0;
         for (Stop to = 0; to < stop_count(); ++to) {
             if (to == stop) continue;
-            const Stretch other = across(stops_[to].place, direction);
+            const Stretch other = across(stops_[to].bounds, direction);
             const bool in_line = std::min(side.end, other.end) > std::max(side.begin, other.begin);
             const float far =
-                along(stops_[to].place, back).middle() - along(stops_[stop].place, back).middle();
+                along(stops_[to].bounds, back).middle() - along(stops_[stop].bounds, back).middle();
             if (!in_line || far <= furthest) continue;
             furthest = far;
             set(stop, direction, to);
@@ -228,7 +228,7 @@ bool Routes::link(bool into) {
             if (!is_free(stop, direction) || from(stop, direction) != nowhere) continue;
             for (Stop to = 0; to < stop_count(); ++to) {
                 if (reached_[to] == into) continue;
-                const Point a = stops_[stop].place.middle(), b = stops_[to].place.middle();
+                const Point a = stops_[stop].bounds.middle(), b = stops_[to].bounds.middle();
                 const float far = std::hypot(a.x - b.x, a.y - b.y);
                 if (best.from != nowhere && far >= best.distance) continue;
                 best = {far, stop, to};
@@ -241,8 +241,8 @@ bool Routes::link(bool into) {
     return true;
 }
 
-/// Standing somewhere after a move: numbered by where it began and its direction; the last number
-/// of each stop is for standing there without a move to go back by.
+/// RunnerSnapshot somewhere after a move: numbered by where it began and its direction; the last
+/// number of each stop is for standing there without a move to go back by.
 bool Routes::all_reached_with_memory() {
     const auto count = static_cast<std::uint32_t>(stops_.size() * (direction_count + 1));
     for (std::uint32_t first = 0; first < count; ++first) {
@@ -290,8 +290,8 @@ void Routes::lead_through_all() {
     order_.clear();
     for (Stop stop = 0; stop < stop_count(); ++stop) order_.push_back(stop);
     std::sort(order_.begin(), order_.end(), [&](Stop a, Stop b) {
-        const Rect& one = stops_[a].place;
-        const Rect& other = stops_[b].place;
+        const Rect& one = stops_[a].bounds;
+        const Rect& other = stops_[b].bounds;
         return one.y != other.y ? one.y < other.y : one.x != other.x ? one.x < other.x : a < b;
     });
     for (std::size_t i = 0; i < order_.size(); ++i) {

@@ -39,7 +39,7 @@ inline constexpr Stop nowhere = 0xFFFF;
 
 /// A control that can be used.
 struct RouteStop {
-    Rect place;
+    Rect bounds;
     std::array<Stop, direction_count> declared{nowhere, nowhere, nowhere, nowhere};
     std::uint8_t own = 0; ///< directions that the control uses itself, a bit each
 
@@ -62,7 +62,7 @@ class Routes {
     bool returns() const { return returns_; }
 
   private:
-    static constexpr std::size_t most_candidates = 8; // of each stop in each direction
+    static constexpr std::size_t max_candidates = 8; // of each stop in each direction
     struct Pair {
         float distance = 0;
         Stop from = nowhere, to = nowhere;

@@ -7,7 +7,7 @@ namespace rondix {
 
 namespace {
 
-bool is_so(const Situation& there, const Literal& one) {
+bool is_so(const MenuState& there, const Literal& one) {
     return there.flag(one.flag) == one.raised;
 }
 
@@ -49,7 +49,7 @@ bool can_be_left_out(const CompiledFlow& flow, FlagId flag) {
     return setting && flow[*setting].asks.count > few;
 }
 
-bool arrange(const CompiledFlow& flow, std::span<const Literal> wanted, Situation& there,
+bool arrange(const CompiledFlow& flow, std::span<const Literal> wanted, MenuState& there,
              std::vector<Move>& moves) {
     for (const Literal& one : wanted) {
         if (is_so(there, one)) continue;

@@ -22,7 +22,7 @@ bool can_be_left_out(const CompiledFlow& flow, FlagId flag);
 
 /// Makes the game's moves in `there`, and adds them to `moves`, so that all of this holds. False:
 /// it cannot be made so; some moves may have been made.
-bool arrange(const CompiledFlow& flow, std::span<const Literal> wanted, Situation& there,
+bool arrange(const CompiledFlow& flow, std::span<const Literal> wanted, MenuState& there,
              std::vector<Move>& moves);
 
 } // namespace rondix

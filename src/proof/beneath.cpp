@@ -1,6 +1,6 @@
 // Which screens lie beneath a frame always, and which never, whatever led to it.
 //
-// Of a loose circle a frame does not know what lies beneath; but where the title stands at the
+// Of a loose circle a frame does not know the screens beneath it; but where the title stands at the
 // bottom of every stack, `open title` closes down to it, and there is no doubt. What lies beneath a
 // screen is what lay beneath the one that opened it, and that one: a dataflow analysis, forward
 // along what opens and what takes its place, once for "on every way" and once for "on some way"
@@ -70,7 +70,7 @@ bool Frames::settle_some_doubts() {
     for (FrameId id = 0; id < frames_.size(); ++id)
         if (frames_[id].bottom) reach(id, none, none);
     for (std::size_t done = 0; !open.empty(); ++done) {
-        watch_.step("what lies beneath", done, done + open.size());
+        budget_.step("screens beneath", done, done + open.size());
         const FrameId id = open.front();
         open.pop_front();
         waits[id] = false;

@@ -7,12 +7,12 @@
 
 namespace rondix {
 
-Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
+Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget)
     : flow_(flow)
     , frames_(frames)
     , devices_(devices) {
     find_kept();
-    spread(watch);
+    spread(budget);
 }
 
 /// The flags that somebody asks for, but those that need not be kept apart.
@@ -25,23 +25,23 @@ void Envelope::find_kept() {
         if (asked[i] > 0 && !can_be_left_out(flow_, FlagId(i))) kept_.push_back(FlagId(i));
     std::stable_sort(kept_.begin(), kept_.end(),
                      [&](FlagId a, FlagId b) { return asked[index(a)] > asked[index(b)]; });
-    if (kept_.size() > most_kept) kept_.resize(most_kept);
+    if (kept_.size() > max_kept) kept_.resize(max_kept);
     places_.resize(flow_.flags.size(), not_kept);
     for (std::uint32_t i = 0; i < kept_.size(); ++i) places_[index(kept_[i])] = i;
 }
 
-void Envelope::spread(Watch& watch) {
+void Envelope::spread(Budget& budget) {
     for (const Start& start : starts_of(flow_)) {
         std::vector<bool> raised;
         for (const FlagId flag : kept_) raised.push_back(start.there.flag(flag));
         add(frames_.frame_of(start.there), FlagPairs(raised));
     }
     for (std::size_t done = 0; !open_.empty(); ++done) {
-        watch.step("what cannot be", done, done + open_.size());
-        watch.expect_memory(3 * frames_.size() * kept_.size() * kept_.size() / 2);
+        budget.step("impossible states", done, done + open_.size());
+        budget.expect_memory(3 * frames_.size() * kept_.size() * kept_.size() / 2);
         const FrameId frame = open_.front();
         open_.pop_front();
-        Place& here = place(frame);
+        SourceRange& here = place(frame);
         here.waits = false;
         follow(frame, std::exchange(here.fresh, {}));
         while (!leaving_.empty()) {
@@ -69,13 +69,13 @@ void Envelope::ask(FlagPairs& values, const Heads& heads, Values tracked) const 
         if (const auto raised = heads.variables().raised(flag, tracked)) ask(values, flag, *raised);
 }
 
-Envelope::Place& Envelope::place(FrameId frame) {
+Envelope::SourceRange& Envelope::place(FrameId frame) {
     while (frame >= at_.size()) at_.emplace_back();
     return at_[frame];
 }
 
 void Envelope::add(FrameId frame, const FlagPairs& values) {
-    Place& here = place(frame);
+    SourceRange& here = place(frame);
     if (!here.at.join(values)) return;
     here.fresh.join(values);
     if (here.waits) return;
@@ -119,7 +119,7 @@ FlagPairs Envelope::after(FlagPairs values, const Branch& branch) const {
 /// Whoever has opened the one has opened the other.
 void Envelope::add_follower(FrameId frame, FrameId next) {
     if (frame == next) return;
-    Place& here = place(frame);
+    SourceRange& here = place(frame);
     if (std::find(here.followed_by.begin(), here.followed_by.end(), next) != here.followed_by.end())
         return;
     here.followed_by.push_back(next);
@@ -132,7 +132,7 @@ void Envelope::add_caller(FrameId frame, Caller caller) {
     while (!open.empty()) {
         const FrameId one = open.back();
         open.pop_back();
-        Place& here = place(one);
+        SourceRange& here = place(one);
         if (!here.known_callers.insert(caller).second) continue;
         here.callers.push_back(caller);
         open.insert(open.end(), here.followed_by.begin(), here.followed_by.end());
@@ -142,7 +142,7 @@ void Envelope::add_caller(FrameId frame, Caller caller) {
 }
 
 void Envelope::add_exit(FrameId frame, Landing landing, const FlagPairs& values) {
-    Place& here = place(frame);
+    SourceRange& here = place(frame);
     auto exit = std::find_if(here.exits.begin(), here.exits.end(),
                              [&](const Exit& known) { return known.landing == landing; });
     if (exit == here.exits.end()) exit = here.exits.insert(exit, {landing, {}});

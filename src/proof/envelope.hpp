@@ -18,7 +18,7 @@ namespace rondix {
 class Envelope {
   public:
     /// By the moves of a player with these devices, of the game and of the clock.
-    Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch);
+    Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget);
 
     /// Where the frame can be, at most.
     FlagPairs at(FrameId frame) const;
@@ -30,7 +30,7 @@ class Envelope {
 
   private:
     static constexpr std::uint32_t not_kept = 0xFFFFFFFF;
-    static constexpr std::size_t most_kept = 128; // those first that are asked for most often
+    static constexpr std::size_t max_kept = 128; // those first that are asked for most often
     struct Caller {
         FrameId frame = 0; // that has opened it,
         FrameId under = 0; // and that is resumed
@@ -42,7 +42,7 @@ class Envelope {
         Landing landing;
         FlagPairs values;
     };
-    struct Place {
+    struct SourceRange {
         FlagPairs at, fresh; // all that is known; what has to be followed
         bool waits = false;
         std::vector<Caller> callers;
@@ -52,8 +52,8 @@ class Envelope {
     };
 
     void find_kept();
-    void spread(Watch& watch);
-    Place& place(FrameId frame);
+    void spread(Budget& budget);
+    SourceRange& place(FrameId frame);
     void add(FrameId frame, const FlagPairs& values);
     void follow(FrameId frame, const FlagPairs& values);
     FlagPairs after(FlagPairs values, const Branch& branch) const;
@@ -67,7 +67,7 @@ class Envelope {
     const DeviceSet devices_;
     std::vector<std::uint32_t> places_; // of each flag: which of those that are kept
     std::vector<FlagId> kept_;
-    std::deque<Place> at_; // of each frame
+    std::deque<SourceRange> at_; // of each frame
     std::deque<FrameId> open_;
     std::vector<std::pair<FrameId, Exit>> leaving_; // what is still to be left
 };

@@ -9,7 +9,7 @@ namespace rondix {
 
 namespace {
 
-bool same_stack(const Situation& a, const Situation& b) {
+bool same_stack(const MenuState& a, const MenuState& b) {
     if (a.scene() != b.scene() || a.phase() != b.phase() || a.depth() != b.depth()) return false;
     for (std::size_t i = 0; i < a.depth(); ++i)
         if (a.screen_at(i) != b.screen_at(i) || a.pages_at(i) != b.pages_at(i) ||
@@ -27,8 +27,8 @@ std::span<const Branch> Frames::branches(FrameId id) {
 
 /// Tries whatever could be answered here; what cannot happen, apply() refuses.
 void Frames::explore(FrameId id) {
-    watch_.look("what each screen does", id, frames_.size());
-    watch_.expect_memory(bytes());
+    budget_.look("moves of each screen", id, frames_.size());
+    budget_.expect_memory(bytes());
     const auto begin = static_cast<std::uint32_t>(branches_.size());
     const ScreenId question = frames_[id].question;
     const Screen& screen = flow_[frames_[id].screen];
@@ -133,8 +133,8 @@ void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
         stack.insert(stack.end(), reopenable.begin(), reopenable.end());
         Frame unasked = frame; // the question itself is put on, below
         unasked.question = no_screen;
-        if (pauses(unasked)) stack.push_back(halter_);
-        if (holds_load(frame)) stack.push_back(holder_);
+        if (pauses(unasked)) stack.push_back(pausing_stub_);
+        if (holds_load(frame)) stack.push_back(blocking_stub_);
         stack.push_back(beneath_);
     }
     stack.push_back(frame.screen);
@@ -151,7 +151,7 @@ void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
 /// Asks about each of the cases that the move's conditions tell apart.
 void Frames::try_move(FrameId id, Move move, ConditionId when,
                       std::initializer_list<ActionId> actions) {
-    watch_.look("what each screen does", id, frames_.size());
+    budget_.look("moves of each screen", id, frames_.size());
     const std::vector<Cube>& cases = cases_.of_move(closes_when(id), when, actions);
     if (cases_.overflowed()) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();
@@ -199,7 +199,7 @@ Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
     Outcome outcome;
     const bool answered = run(move, cube, false, outcome);
     if (move.kind == MoveKind::press || move.kind == MoveKind::change)
-        branch.usable = usable(lab_, before_, move.control());
+        branch.usable = usable(sandbox_, before_, move.control());
     if (answered) {
         branch.delayed = is_delayed(flow_, move);
         branch.quits = outcome.quits;
@@ -230,9 +230,9 @@ bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
     for (std::size_t i = 0; i < flow_.flags.size(); ++i) before_.set_flag(FlagId(i), others);
     for (const Literal& one : cube) before_.set_flag(one.flag, one.raised);
     after_.unpack(before_.packed());
-    outcome = apply(lab_, after_, move);
+    outcome = apply(sandbox_, after_, move);
     if (!outcome.answered) return false;
-    if (is_delayed(flow_, move)) outcome = apply(lab_, after_, Move::due(move.as_event()));
+    if (is_delayed(flow_, move)) outcome = apply(sandbox_, after_, Move::due(move.as_event()));
     return true;
 }
 

@@ -6,12 +6,12 @@
 namespace rondix {
 
 Forcing::Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
-                 Watch& watch)
+                 Budget& budget)
     : heads_(heads)
     , possible_(possible)
     , goals_(std::move(goals))
     , silence_(mode)
-    , watch_(watch)
+    , budget_(budget)
     , easy_(goals_)
     , targets_(1) {
     win_easily();
@@ -110,7 +110,7 @@ void Forcing::win_easily() {
     for (int round = 0; changed && round < 4; ++round) {
         changed = false;
         for (const FrameId frame : heads_.order()) {
-            watch_.step("ways out", frame, heads_.frame_count());
+            budget_.step("ways out", frame, heads_.frame_count());
             changed |= win_easily(frame);
         }
     }
@@ -126,7 +126,7 @@ void Forcing::win_easily() {
     std::deque<FrameId> open(heads_.order().begin(), heads_.order().end());
     std::vector<bool> waits(heads_.frame_count(), true);
     for (std::size_t done = 0; !open.empty(); ++done) {
-        watch_.step("ways out", std::min(done, heads_.frame_count()), heads_.frame_count());
+        budget_.step("ways out", std::min(done, heads_.frame_count()), heads_.frame_count());
         const FrameId frame = open.front();
         open.pop_front();
         waits[frame] = false;
@@ -151,7 +151,7 @@ HeadSet Forcing::lost_staying(const HeadSet& among) {
 
 HeadSet Forcing::lost(const HeadSet& among, bool staying) {
     if (!chosen_ && heads_.values() > 1 && !all_easy(among)) {
-        chosen_.emplace(heads_, Leaving::By::own_moves, watch_);
+        chosen_.emplace(heads_, Leaving::By::own_moves, budget_);
         win_easily();
     }
     std::vector<std::uint32_t> asked;
@@ -191,7 +191,7 @@ std::uint32_t Forcing::pair_of(HeadId head, TargetId target) {
     const auto [found, is_new] = pair_numbers_.try_emplace(
         std::uint64_t{head} << 32 | target, static_cast<std::uint32_t>(pairs_.size()));
     if (is_new) {
-        watch_.expect_heads(pairs_.size());
+        budget_.expect_heads(pairs_.size());
         const bool won = target == every && easy_.has(heads_.frame(head), heads_.values(head));
         pairs_.push_back({head, target, won, !won});
         if (!won) open_.push_back(found->second);
@@ -259,7 +259,7 @@ bool Forcing::look_at(std::uint32_t pair) {
 /// Whoever asked is looked at again when what it asked for is won.
 void Forcing::settle() {
     for (std::size_t done = 0; !open_.empty(); ++done) {
-        watch_.step("ways out", done, done + open_.size());
+        budget_.step("ways out", done, done + open_.size());
         const std::uint32_t pair = open_.back();
         open_.pop_back();
         pairs_[pair].waits = false;

@@ -10,7 +10,7 @@
 // A head is won for a set T of ways to leave it when the player can force "the goal, or to leave it
 // in a way of T". To leave is in T or not; what stays in its place has to be won for T too; a
 // screen that is pushed has to be won for the ways whose landing is won for T. That is the least
-// fixpoint: the player gets there in finitely many moves. Every reachable situation is won exactly
+// fixpoint: the player gets there in finitely many moves. Every reachable menu state is won exactly
 // when every reachable head is won for all of its ways (docs/what-is-proved.md).
 //
 // Nearly always a simpler question does: a push counts when what is pushed is won and *every* way
@@ -32,7 +32,8 @@ enum class Silence : std::uint8_t { ends, counts };
 class Forcing {
   public:
     /// To quit is a goal always, and `goals` are. `possible` is by the moves of a way out.
-    Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode, Watch& watch);
+    Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
+            Budget& budget);
 
     /// Of these heads those from which the player can force neither a goal nor to leave.
     HeadSet lost(const HeadSet& among);
@@ -78,7 +79,7 @@ class Forcing {
     const Leaving& possible_;
     const HeadSet goals_;
     const Silence silence_;
-    Watch& watch_;
+    Budget& budget_;
     std::optional<Leaving> chosen_; // by the player's own moves; made where it is needed
     HeadSet easy_;                  // won for all ways, goals among them
     std::vector<Pair> pairs_;

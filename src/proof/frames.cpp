@@ -11,24 +11,24 @@ namespace {
 /// The flow with five screens more, which no step names, and with nothing that pauses or is urgent
 /// but one of them each: what lies beneath is part of the frame, not of the screens that stand in
 /// for it.
-CompiledFlow lab_of(const CompiledFlow& flow) {
-    CompiledFlow lab = flow;
-    lab.looks = {};    // apply() asks for neither looks
-    lab.texts.clear(); // nor texts
-    for (Screen& screen : lab.screens.edit()) {
+CompiledFlow sandbox_flow(const CompiledFlow& flow) {
+    CompiledFlow sandbox = flow;
+    sandbox.looks = {};    // apply() asks for neither looks
+    sandbox.texts.clear(); // nor texts
+    for (Screen& screen : sandbox.screens.edit()) {
         screen.pauses = screen.urgent = false;
         screen.closes_when = fails;
     }
     Screen extra;
     extra.pauses = false;
-    lab.screens.append(std::array{extra, extra, extra, extra, extra});
-    lab.screens.edit(flow.screens.size()).play = true;
-    lab.screens.edit(flow.screens.size() + 2).pauses = true;
-    lab.screens.edit(flow.screens.size() + 3).urgent = true;
-    return lab;
+    sandbox.screens.append(std::array{extra, extra, extra, extra, extra});
+    sandbox.screens.edit(flow.screens.size()).play = true;
+    sandbox.screens.edit(flow.screens.size() + 2).pauses = true;
+    sandbox.screens.edit(flow.screens.size() + 3).urgent = true;
+    return sandbox;
 }
 
-std::vector<Link> links_with(const CompiledFlow& flow, const Situation* also) {
+std::vector<Link> links_with(const CompiledFlow& flow, const MenuState* also) {
     std::vector<Link> all = links(flow);
     for (std::size_t i = 1; also && i < also->depth(); ++i)
         all.push_back({also->screen_at(i - 1),
@@ -42,27 +42,27 @@ std::vector<Link> links_with(const CompiledFlow& flow, const Situation* also) {
 
 } // namespace
 
-Frames::Frames(const CompiledFlow& flow, Watch& watch, const Situation* also,
-               std::size_t most_reopenable)
-    : Frames(flow, watch, links_with(flow, also), most_reopenable) {}
+Frames::Frames(const CompiledFlow& flow, Budget& budget, const MenuState* also,
+               std::size_t max_reopenable)
+    : Frames(flow, budget, links_with(flow, also), max_reopenable) {}
 
-Frames::Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links,
-               std::size_t most_reopenable)
+Frames::Frames(const CompiledFlow& flow, Budget& budget, const std::vector<Link>& links,
+               std::size_t max_reopenable)
     : flow_(flow)
-    , watch_(watch)
-    , circles_(flow, links, most_reopenable)
+    , budget_(budget)
+    , circles_(flow, links, max_reopenable)
     , is_loose_(!circles_.largest_loose().empty())
-    , lab_(lab_of(flow))
+    , sandbox_(sandbox_flow(flow))
     , play_bottom_(ScreenId(flow.screens.size()))
     , menu_bottom_(ScreenId(flow.screens.size() + 1))
-    , halter_(ScreenId(flow.screens.size() + 2))
-    , holder_(ScreenId(flow.screens.size() + 3))
+    , pausing_stub_(ScreenId(flow.screens.size() + 2))
+    , blocking_stub_(ScreenId(flow.screens.size() + 3))
     , beneath_(ScreenId(flow.screens.size() + 4))
     , sets_(1)
     , cases_(flow)
-    , before_(lab_)
-    , after_(lab_)
-    , again_(lab_) {
+    , before_(sandbox_)
+    , after_(sandbox_)
+    , again_(sandbox_) {
     for (const Event& event : flow.events)
         if (event.action != unsaid && event.during != During::any) pause_matters_ = true;
     some_doubts_ = is_loose_;
@@ -93,14 +93,14 @@ void Frames::find_sought(const std::vector<Link>& links) {
 
 // --- numbering
 
-FrameId Frames::frame_of(const Situation& situation) {
-    return number_of(frame_at(situation));
+FrameId Frames::frame_of(const MenuState& state) {
+    return number_of(frame_at(state));
 }
 
-std::vector<FrameId> Frames::frames_of(const Situation& situation) {
+std::vector<FrameId> Frames::frames_of(const MenuState& state) {
     std::vector<FrameId> frames;
-    Situation beneath = situation;
-    for (std::size_t depth = situation.depth(); depth > 0; --depth) {
+    MenuState beneath = state;
+    for (std::size_t depth = state.depth(); depth > 0; --depth) {
         beneath.keep(depth);
         frames.push_back(frame_of(beneath));
     }
@@ -108,22 +108,22 @@ std::vector<FrameId> Frames::frames_of(const Situation& situation) {
     return frames;
 }
 
-Frame Frames::frame_at(const Situation& situation) {
+Frame Frames::frame_at(const MenuState& state) {
     Frame frame;
-    const std::size_t top = situation.depth() - 1;
-    frame.scene = situation.scene();
-    frame.phase = situation.phase();
-    frame.screen = situation.current();
+    const std::size_t top = state.depth() - 1;
+    frame.scene = state.scene();
+    frame.phase = state.phase();
+    frame.screen = state.current();
     frame.bottom = top == 0;
-    frame.pages = situation.pages_at(top);
-    frame.question = situation.question();
+    frame.pages = state.pages_at(top);
+    frame.question = state.question();
     std::vector<ScreenId> reopenable;
     for (std::size_t i = 0; i < top; ++i) {
-        const ScreenId open = situation.screen_at(i);
+        const ScreenId open = state.screen_at(i);
         Frame beneath = frame;
         beneath.screen = open;
         beneath.bottom = i == 0;
-        beneath.question = situation.question_at(i);
+        beneath.question = state.question_at(i);
         frame.halted = pauses(beneath);
         frame.held = holds_load(beneath);
         if (circles_.share(open, frame.screen)) reopenable.push_back(open);

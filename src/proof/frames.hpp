@@ -1,8 +1,8 @@
 // Frames: what stays as it is while one screen is open, and what each move does there.
 //
 // A menu is a stack machine: what a move does depends on the current screen and on the rest of the
-// situation, hardly ever on what lies beneath. A frame is the current screen with everything that
-// matters: its pages and the question over it, the scene and its phase (whatever changes them
+// menu state, hardly ever on the screens beneath. A frame is the current screen with everything
+// that matters: its pages and the question over it, the scene and its phase (whatever changes them
 // closes every screen), whether the screen is at the bottom, whether something beneath it pauses or
 // makes the answer to a load wait, and which of the screens beneath could be reopened from here. A
 // frame with values of the flags is a head, as the proof knows it (heads.hpp).
@@ -23,9 +23,9 @@
 // at the place where it falls due reaches everything, and no later than any other order of the two.
 #pragma once
 
+#include "proof/budget.hpp"
 #include "proof/cases.hpp"
 #include "proof/circles.hpp"
-#include "proof/watch.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/player_moves.hpp"
 
@@ -46,7 +46,7 @@ struct Frame {
     bool held = false;       ///< something beneath makes the answer to a load wait
     std::uint16_t pages = 0; ///< which of its pages are shown
     ScreenId question = no_screen;
-    std::uint32_t reopenable = 0; ///< which screens beneath could be reopened: see reopenable()
+    std::uint32_t reopenable = 0; ///< which the screens beneath could be reopened: see reopenable()
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -101,12 +101,12 @@ inline bool is_delayed(const CompiledFlow& flow, Move move) {
 
 class Frames {
   public:
-    /// With `also`, a situation that may be one that no moves lead to is looked at as well: its
+    /// With `also`, a menu state that may be one that no moves lead to is looked at as well: its
     /// screens count as if each opened the next.
     /// Of circles with more than `most_reopenable` screens a frame does not know which of them lie
     /// beneath.
-    Frames(const CompiledFlow& flow, Watch& watch, const Situation* also = nullptr,
-           std::size_t most_reopenable = no_limit);
+    Frames(const CompiledFlow& flow, Budget& budget, const MenuState* also = nullptr,
+           std::size_t max_reopenable = no_limit);
     static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
     /// Some circle is too large for that: what opens a screen on it may find it open already.
     bool is_loose() const { return is_loose_; }
@@ -129,10 +129,10 @@ class Frames {
     };
     const std::optional<Overflow>& overflow() const { return overflow_; }
 
-    /// The frame of a situation of the flow.
-    FrameId frame_of(const Situation& situation);
+    /// The frame of a menu state of the flow.
+    FrameId frame_of(const MenuState& state);
     /// The same for each of its screens, as if those above it were closed; from the bottom up.
-    std::vector<FrameId> frames_of(const Situation& situation);
+    std::vector<FrameId> frames_of(const MenuState& state);
     const std::vector<ScreenId>& reopenable(FrameId id) const {
         return sets_[frames_[id].reopenable];
     }
@@ -148,8 +148,8 @@ class Frames {
     /// Whether silence comes to an end by itself: what is waited for has a time limit.
     bool has_time_limit(FrameId id) const {
         const RequestId request = requested(id);
-        return (request != no_request && flow_[request].give_up_ms > 0) ||
-               (awaits_load(id) && flow_.loading.give_up_ms > 0);
+        return (request != no_request && flow_[request].timeout_ms > 0) ||
+               (awaits_load(id) && flow_.loading.timeout_ms > 0);
     }
     /// Of a screen that closes by itself: the condition.
     ConditionId closes_when(FrameId id) const {
@@ -180,8 +180,8 @@ class Frames {
     }
 
   private:
-    Frames(const CompiledFlow& flow, Watch& watch, const std::vector<Link>& links,
-           std::size_t most_reopenable);
+    Frames(const CompiledFlow& flow, Budget& budget, const std::vector<Link>& links,
+           std::size_t max_reopenable);
     std::size_t bytes() const;
     void find_sought(const std::vector<Link>& links);
     FrameId number_of(const Frame& frame);
@@ -190,7 +190,7 @@ class Frames {
     bool holds_load(const Frame& frame) const;
     Frame on_top_of(const Frame& frame, ScreenId screen);
     Frame in_place_of(const Frame& frame, ScreenId screen);
-    Frame frame_at(const Situation& situation);
+    Frame frame_at(const MenuState& state);
 
     bool awaits_load(FrameId id) const {
         return frames_[id].phase == Phase::loading && !holds_load(frames_[id]);
@@ -216,12 +216,12 @@ class Frames {
     Range keep(const Cube& cube);
 
     const CompiledFlow& flow_;
-    Watch& watch_;
+    Budget& budget_;
     const Circles circles_;
     const bool is_loose_;
     std::size_t most_ = no_limit;
-    CompiledFlow lab_; // the flow with the stand-ins' screens
-    ScreenId play_bottom_{}, menu_bottom_{}, halter_{}, holder_{}, beneath_{};
+    CompiledFlow sandbox_; // the flow with the stand-ins' screens
+    ScreenId play_bottom_{}, menu_bottom_{}, pausing_stub_{}, blocking_stub_{}, beneath_{};
     bool pause_matters_ = false; // some event asks whether the game runs
     /// For each screen those that a `back to` of its own, or of an event, may look for and of which
     /// a frame does not know whether they are open. (It knows of those that it can lead to.)
@@ -245,8 +245,8 @@ class Frames {
 
     // Of the move that is being asked about.
     Cases cases_;
-    std::vector<Situation::Word> stand_in_;
-    Situation before_, after_, again_; // again_: after the run with the other flags raised
+    std::vector<MenuState::Word> stand_in_;
+    MenuState before_, after_, again_; // again_: after the run with the other flags raised
 };
 
 } // namespace rondix

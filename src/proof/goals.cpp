@@ -8,10 +8,10 @@ namespace {
 
 class Reaching {
   public:
-    Reaching(const Heads& heads, const Leaving& leaving, Watch& watch)
+    Reaching(const Heads& heads, const Leaving& leaving, Budget& budget)
         : heads_(heads)
         , leaving_(leaving)
-        , watch_(watch)
+        , budget_(budget)
         , found_(heads)
         , fresh_(heads)
         , waits_(heads.frame_count()) {}
@@ -32,7 +32,7 @@ class Reaching {
     HeadSet run() {
         std::vector<Values> values;
         for (std::size_t done = 0; !open_.empty(); ++done) {
-            watch_.step("reachable screens", done, heads_.frame_count());
+            budget_.step("reachable screens", done, heads_.frame_count());
             const FrameId frame = open_.back();
             open_.pop_back();
             waits_[frame] = false;
@@ -106,7 +106,7 @@ class Reaching {
 
     const Heads& heads_;
     const Leaving& leaving_;
-    Watch& watch_;
+    Budget& budget_;
     HeadSet found_, fresh_; // fresh: found, and not followed yet
     std::vector<bool> waits_;
     std::vector<FrameId> open_;
@@ -114,13 +114,13 @@ class Reaching {
 
 } // namespace
 
-HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch) {
-    return Reaching(heads, leaving, watch).from_start();
+HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget) {
+    return Reaching(heads, leaving, budget).from_start();
 }
 
 HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
-                            Watch& watch) {
-    return Reaching(heads, leaving, watch).from_also(landed);
+                            Budget& budget) {
+    return Reaching(heads, leaving, budget).from_also(landed);
 }
 
 } // namespace rondix

@@ -6,11 +6,11 @@
 namespace rondix {
 
 /// Every head that could be reached, by any moves. `leaving` is by any move.
-HeadSet reachable(const Heads& heads, const Leaving& leaving, Watch& watch);
+HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget);
 
-/// The same from the situation that is one more start (Heads::also). What it is left for stands on
-/// `landed`: its own head, and those of the screens beneath that are met when it is left.
+/// The same from the menu state that is an additional start (Heads::also). What it is left for
+/// stands on `landed`: its own head, and those of the screens beneath that are met when it is left.
 HeadSet reachable_from_also(const Heads& heads, const Leaving& leaving, HeadSet& landed,
-                            Watch& watch);
+                            Budget& budget);
 
 } // namespace rondix

@@ -5,7 +5,7 @@
 namespace rondix {
 
 Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
-             const std::vector<FlagId>& tracked, Watch& watch, const Situation* also)
+             const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also)
     : frames_(frames)
     , flow_(flow)
     , devices_(devices)
@@ -21,8 +21,8 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
     may_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     sure_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame) { // branches bring up further frames
-        watch.step("finding heads", frame, frames_.size());
-        watch.expect_heads(frames_.size() * values());
+        budget.step("exploring heads", frame, frames_.size());
+        budget.expect_heads(frames_.size() * values());
         make_rules(frame);
     }
     put_in_order();
@@ -41,12 +41,12 @@ void Heads::find_starts() {
     }
 }
 
-Values Heads::values_in(const Situation& situation) const {
-    return variables_.values_of([&](FlagId flag) { return situation.flag(flag); });
+Values Heads::values_in(const MenuState& state) const {
+    return variables_.values_of([&](FlagId flag) { return state.flag(flag); });
 }
 
-HeadId Heads::head_of(const Situation& situation) const {
-    return head(frames_.frame_of(situation), values_in(situation));
+HeadId Heads::head_of(const MenuState& state) const {
+    return head(frames_.frame_of(state), values_in(state));
 }
 
 void Heads::make_rules(FrameId frame) {

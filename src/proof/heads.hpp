@@ -13,10 +13,10 @@
 // those as well for which there may be no time.
 #pragma once
 
+#include "proof/budget.hpp"
 #include "proof/frames.hpp"
 #include "proof/starts.hpp"
 #include "proof/variables.hpp"
-#include "proof/watch.hpp"
 
 #include <bit>
 
@@ -56,12 +56,12 @@ struct Rule {
 
 class Heads {
   public:
-    static constexpr unsigned most_bits = 16; ///< for what is tracked
+    static constexpr unsigned max_bits = 16; ///< for what is tracked
 
     /// The frames that can be met at all are looked for here, whatever the flags are; from the
     /// start, and from `also`, where there is one.
     Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
-          const std::vector<FlagId>& tracked, Watch& watch, const Situation* also = nullptr);
+          const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also = nullptr);
 
     const Variables& variables() const { return variables_; }
     const std::vector<FlagId>& tracked() const { return variables_.flags(); }
@@ -83,10 +83,10 @@ class Heads {
         std::vector<Move> before = {};
     };
     const std::vector<Start>& starts() const { return starts_; }
-    /// The frames of `also`'s screens, from the bottom up: one more situation to start from.
+    /// The frames of `also`'s screens, from the bottom up: one more menu state to start from.
     const std::vector<FrameId>& also() const { return also_; }
     Values also_values() const { return also_values_; }
-    HeadId head_of(const Situation& situation) const;
+    HeadId head_of(const MenuState& state) const;
 
     /// The frames, in groups that lead to each other by opening and by `go`; a group comes before
     /// those that lead to it.
@@ -138,7 +138,7 @@ class Heads {
     static std::span<const Rule> rules(const Rules& from, FrameId frame) {
         return {from.rules.data() + from.of[frame].begin, from.of[frame].count};
     }
-    Values values_in(const Situation& situation) const;
+    Values values_in(const MenuState& state) const;
     static bool may_rest(const std::vector<Rule>& rules, Range range, Values values);
     Rule rule_of(std::span<const Branch> branches, std::uint32_t number);
     void add_sure(FrameId frame, std::span<const Rule> cases);

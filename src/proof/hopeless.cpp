@@ -7,16 +7,16 @@ namespace {
 /// Grows the set of heads from which a goal can be come to without leaving them.
 class Hope {
   public:
-    Hope(const Heads& heads, HeadSet goals, Watch& watch)
+    Hope(const Heads& heads, HeadSet goals, Budget& budget)
         : heads_(heads)
-        , watch_(watch)
-        , leaving_(heads, Leaving::By::any_move, watch)
+        , budget_(budget)
+        , leaving_(heads, Leaving::By::any_move, budget)
         , found_(std::move(goals)) {
         bool changed = true;
         while (changed) {
             changed = false;
             for (const FrameId frame : heads_.order()) {
-                watch_.step("what is lost", frame, heads_.frame_count());
+                budget_.step("traps", frame, heads_.frame_count());
                 changed |= grow(frame);
             }
         }
@@ -66,15 +66,15 @@ class Hope {
     }
 
     const Heads& heads_;
-    Watch& watch_;
+    Budget& budget_;
     const Leaving leaving_;
     HeadSet found_;
 };
 
 } // namespace
 
-HeadSet hopeless(const Heads& heads, HeadSet goals, Watch& watch) {
-    return Hope(heads, std::move(goals), watch).rest();
+HeadSet hopeless(const Heads& heads, HeadSet goals, Budget& budget) {
+    return Hope(heads, std::move(goals), budget).rest();
 }
 
 } // namespace rondix

@@ -8,6 +8,6 @@
 namespace rondix {
 
 /// To quit is a goal always, and `goals` are.
-HeadSet hopeless(const Heads& heads, HeadSet goals, Watch& watch);
+HeadSet hopeless(const Heads& heads, HeadSet goals, Budget& budget);
 
 } // namespace rondix

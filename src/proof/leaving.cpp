@@ -10,10 +10,10 @@ namespace {
 constexpr std::size_t few_values = 16; // whose rows are soon made
 } // namespace
 
-Leaving::Leaving(const Heads& heads, By by, Watch& watch)
+Leaving::Leaving(const Heads& heads, By by, Budget& budget)
     : heads_(heads)
     , by_(by)
-    , watch_(watch)
+    , budget_(budget)
     , words_((heads.values() + 63) / 64)
     , rows_(heads.frame_count())
     , row_counts_(heads.frame_count(), heads.values())
@@ -35,7 +35,7 @@ void Leaving::settle(std::span<const FrameId> group) {
     for (bool forward = true; changed; forward = !forward) {
         changed = false;
         for (std::size_t i = 0; i < group.size(); ++i) {
-            watch_.step("ways to leave", i, group.size());
+            budget_.step("ways to leave", i, group.size());
             if (grow(group[forward ? i : group.size() - 1 - i])) changed = true;
         }
         if (once) break;
@@ -77,7 +77,7 @@ void Leaving::find_rows(FrameId frame) {
     Graph graph(heads_.values());
     const auto count = static_cast<Values>(heads_.values());
     for (Values values = 0; values < count; ++values) {
-        watch_.step("ways to leave", frame, heads_.frame_count());
+        budget_.step("ways to leave", frame, heads_.frame_count());
         each_rule(frame, values, [&](const Rule& rule) {
             if (rule.kind == Branch::Kind::stays && rule.frame == frame)
                 graph[values].push_back(rule.after(values));
@@ -100,7 +100,7 @@ bool Leaving::grow(FrameId frame) {
     bool changed = false;
     const auto count = static_cast<Values>(heads_.values());
     for (Values values = 0; values < count; ++values) {
-        watch_.step("ways to leave", values, count);
+        budget_.step("ways to leave", values, count);
         changed |= grow(frame, values);
     }
     if (changed && count > 1)
@@ -180,7 +180,7 @@ std::uint64_t* Leaving::row(FrameId frame, Landing landing, Values values) {
                               [&](const Exit& exit) { return exit.landing == landing; });
     if (found == exits.end()) {
         const std::size_t size = row_counts_[frame] * words_;
-        watch_.expect_memory(bits_.bytes() + size * sizeof(std::uint64_t));
+        budget_.expect_memory(bits_.bytes() + size * sizeof(std::uint64_t));
         exits.push_back({landing, frame, bits_.take(size)});
         found = exits.end() - 1;
     }

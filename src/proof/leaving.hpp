@@ -32,7 +32,7 @@ class Leaving {
         a_way_out, ///< what the player can count on, answers of the game among it
         own_moves, ///< the same without answers: the player can have each of these ways
     };
-    Leaving(const Heads& heads, By by, Watch& watch);
+    Leaving(const Heads& heads, By by, Budget& budget);
 
     /// One landing of one frame, with the rows of values.
     struct Exit {
@@ -66,7 +66,7 @@ class Leaving {
 
     const Heads& heads_;
     By by_;
-    Watch& watch_;
+    Budget& budget_;
     std::size_t words_;
     std::vector<std::vector<std::uint32_t>> rows_; // of each frame's values; none: each its own
     std::vector<std::size_t> row_counts_;

@@ -4,35 +4,35 @@ namespace rondix {
 
 const Maps::Map& Maps::of(const Flags& tracked) {
     std::unique_ptr<Map>& map = maps_[tracked];
-    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, 0, watch_);
+    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, 0, budget_);
     return *map;
 }
 
-const Maps::Map* Maps::within(const Flags& tracked, std::size_t most_work) {
+const Maps::Map* Maps::within(const Flags& tracked, std::size_t max_work) {
     if (const auto found = maps_.find(tracked); found != maps_.end() && found->second)
         return found->second.get();
     std::size_t& known = too_dear_[tracked];
-    if (known >= most_work) return nullptr;
+    if (known >= max_work) return nullptr;
     try {
-        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked, most_work, watch_);
+        auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked, max_work, budget_);
         return (maps_[tracked] = std::move(map)).get();
     } catch (const Paths::TooDear&) {
-        known = most_work;
+        known = max_work;
         return nullptr;
     }
 }
 
 const Maps::Map* Maps::in_doubt(const Flags& tracked) {
-    constexpr std::size_t most_in_vain = 3;
-    if (in_vain_ >= most_in_vain) return nullptr;
-    const Map* map = within(tracked, watch_.most_work_for_doubts());
+    constexpr std::size_t max_in_vain = 3;
+    if (in_vain_ >= max_in_vain) return nullptr;
+    const Map* map = within(tracked, budget_.max_work_for_doubts());
     if (!map) ++in_vain_;
     return map;
 }
 
 const Reach* Maps::reach(const Flags& first) {
     const auto [known, is_new] = reaches_.try_emplace(first);
-    if (is_new) known->second = Reach::of(flow_, frames_, devices_, first, watch_);
+    if (is_new) known->second = Reach::of(flow_, frames_, devices_, first, budget_);
     return known->second.get();
 }
 

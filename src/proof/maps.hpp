@@ -13,22 +13,22 @@ class Maps {
   public:
     struct Map {
         Map(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
-            const std::vector<FlagId>& tracked, std::size_t most_work, Watch& watch)
-            : heads(frames, flow, devices, tracked, watch)
-            , paths(heads, {.most_work = most_work}, watch) {}
+            const std::vector<FlagId>& tracked, std::size_t max_work, Budget& budget)
+            : heads(frames, flow, devices, tracked, budget)
+            , paths(heads, {.max_work = max_work}, budget) {}
         Heads heads;
         Paths paths;
     };
 
-    Maps(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
+    Maps(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget)
         : flow_(flow)
         , frames_(frames)
         , devices_(devices)
-        , watch_(watch) {}
+        , budget_(budget) {}
 
     const Map& of(const std::vector<FlagId>& tracked);
     /// The same where it takes no more than so much work; else null.
-    const Map* within(const std::vector<FlagId>& tracked, std::size_t most_work);
+    const Map* within(const std::vector<FlagId>& tracked, std::size_t max_work);
     /// The same for what nothing else tells. Some that take too much are enough: the next would as
     /// well.
     const Map* in_doubt(const std::vector<FlagId>& tracked);
@@ -40,7 +40,7 @@ class Maps {
     const CompiledFlow& flow_;
     Frames& frames_;
     const DeviceSet devices_;
-    Watch& watch_;
+    Budget& budget_;
     std::map<Flags, std::unique_ptr<Map>> maps_;
     std::map<Flags, std::size_t> too_dear_; // whose map takes more than so much work
     std::map<Flags, std::unique_ptr<Reach>> reaches_;

@@ -5,10 +5,10 @@
 
 namespace rondix {
 
-Paths::Paths(const Heads& heads, Options options, Watch& watch)
+Paths::Paths(const Heads& heads, Options options, Budget& budget)
     : heads_(heads)
     , options_(options)
-    , watch_(watch) {
+    , budget_(budget) {
     for (const Heads::Start& start : heads.starts()) {
         Begin begin{0, start.before};
         for (const Move move : start.before) begin.length += options.weigh(move.kind, false);
@@ -17,21 +17,21 @@ Paths::Paths(const Heads& heads, Options options, Watch& watch)
     run();
 }
 
-Paths::Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch)
+Paths::Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Budget& budget)
     : heads_(heads)
     , options_(options)
-    , watch_(watch) {
+    , budget_(budget) {
     for (const HeadId head : first) first_.emplace(head, Begin{});
     run();
 }
 
 void Paths::run() {
-    watch_.expect_memory(heads_.size() * (sizeof(Node) + sizeof(Edge)));
+    budget_.expect_memory(heads_.size() * (sizeof(Node) + sizeof(Edge)));
     nodes_.resize(heads_.size());
     for (const auto& [head, begin] : first_) enter(head);
     while (!to_explore_.empty() || !queue_.empty()) {
-        watch_.step("shortest moves", layers_.size(), layers_.size() + queue_.size());
-        if (options_.most_work > 0 && work_ > options_.most_work) throw TooDear{};
+        budget_.step("shortest moves", layers_.size(), layers_.size() + queue_.size());
+        if (options_.max_work > 0 && work_ > options_.max_work) throw TooDear{};
         // A new head's own ways may be shorter than what is settled already. Nothing settled can
         // rest on them: whatever leads to the new head is no shorter than the way that brought it
         // up.
@@ -103,14 +103,14 @@ void Paths::offer(HeadId head, Landing landing, std::uint16_t high, std::uint64_
     queue_.emplace(length, number);
 }
 
-Turn Paths::turn_of(HeadId head, const Rule& rule) const {
+PathMove Paths::path_move_of(HeadId head, const Rule& rule) const {
     const Branch& branch = heads_.frames().branches(heads_.frame(head))[rule.branch];
     return {branch.move, branch.delayed, branch.at_once, rule.branch};
 }
 
 void Paths::take(HeadId head, const Rule& rule) {
-    const Turn turn = turn_of(head, rule);
-    const Length length = weigh(turn);
+    const PathMove path_move = path_move_of(head, rule);
+    const Length length = weigh(path_move);
     const Values after = rule.after(heads_.values(head));
     Node& node = nodes_[head];
     if (rule.quits) node.quits = std::min(node.quits, length);
@@ -118,18 +118,18 @@ void Paths::take(HeadId head, const Rule& rule) {
         return offer(head, rule.landing, static_cast<std::uint16_t>(after / width),
                      std::uint64_t{1} << (after % width), length);
     const HeadId to = heads_.head(rule.frame, after);
-    if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, turn, no_item});
+    if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, path_move, no_item});
     enter(to);
     if (rule.kind == Branch::Kind::resets) {
-        node.resets.push_back({to, rule.under, turn, length});
+        node.resets.push_back({to, rule.under, path_move, length});
         return;
     }
-    node.pushes.push_back({to, rule.under, turn, length});
-    nodes_[to].openers.push_back({head, rule.under, turn, length});
+    node.pushes.push_back({to, rule.under, path_move, length});
+    nodes_[to].openers.push_back({head, rule.under, path_move, length});
     // Passing back settles nothing, so the ways stay as they are.
     for (const RowId row : nodes_[to].ways)
         for (std::uint32_t layer = rows_[row].last; layer != none; layer = layers_[layer].before)
-            pass_back({head, rule.under, turn, length}, layer);
+            pass_back({head, rule.under, path_move, length}, layer);
 }
 
 /// The shortest length of some ways is known: they are passed on to whatever can go on to this
@@ -170,7 +170,7 @@ void Paths::pass_back(const Opener& opener, std::uint32_t number) {
         return offer(opener.head, row.landing, row.high, layer.bits, length);
     each_value(std::span(&layer.bits, 1), [&](Values low) {
         const HeadId to = heads_.head(opener.under, row.high * width + low);
-        add_edge(opener.head, {to, length, opener.turn, number * width + low});
+        add_edge(opener.head, {to, length, opener.path_move, number * width + low});
     });
 }
 
@@ -213,28 +213,29 @@ void Paths::measure() {
         const Node& node = nodes_[head];
         for (const Edge& edge : node.edges) reach(head, edge);
         for (const auto* openers : {&node.pushes, &node.resets})
-            for (const Opener& to : *openers) reach(head, {to.head, to.length, to.turn, no_item});
+            for (const Opener& to : *openers)
+                reach(head, {to.head, to.length, to.path_move, no_item});
     }
 }
 
 std::vector<Move> Paths::moves_to(HeadId head) const {
     std::vector<Move> moves;
-    for (const Turn& turn : turns_to(head)) append(turn, moves);
+    for (const PathMove& path_move : path_moves_to(head)) append(path_move, moves);
     return moves;
 }
 
-std::vector<Turn> Paths::turns_to(HeadId head) const {
+std::vector<PathMove> Paths::path_moves_to(HeadId head) const {
     std::vector<const Edge*> edges;
     for (; reached_by_[head].first != nowhere; head = reached_by_[head].first)
         edges.push_back(&reached_by_[head].second);
     std::reverse(edges.begin(), edges.end());
-    std::vector<Turn> turns;
-    for (const Move move : first_.at(head).moves) turns.push_back({move});
+    std::vector<PathMove> path_moves;
+    for (const Move move : first_.at(head).moves) path_moves.push_back({move});
     for (const Edge* edge : edges) {
-        turns.push_back(edge->turn);
-        if (edge->way_back != no_item) expand(edge->way_back, turns);
+        path_moves.push_back(edge->path_move);
+        if (edge->way_back != no_item) expand(edge->way_back, path_moves);
     }
-    return turns;
+    return path_moves;
 }
 
 Paths::Item Paths::find_way(HeadId head, Landing landing, Values values) const {
@@ -258,8 +259,8 @@ Paths::Origin Paths::origin_of(Item item) const {
         if (rule.kind != Branch::Kind::leaves || rule.landing != landing) continue;
         if (!counts(rule, heads_.values(head)) || rule.after(heads_.values(head)) != values)
             continue;
-        const Turn turn = turn_of(head, rule);
-        if (weigh(turn) == layer.length) return {turn, no_item, no_item};
+        const PathMove path_move = path_move_of(head, rule);
+        if (weigh(path_move) == layer.length) return {path_move, no_item, no_item};
     }
     const auto goes_on = [&](HeadId to, Length length) {
         const Item way = find_way(to, landing, values);
@@ -270,33 +271,33 @@ Paths::Origin Paths::origin_of(Item item) const {
     if (!heads_.frames().lands_on(heads_.frame(head), landing))
         for (const Opener& push : nodes_[head].pushes)
             if (const Item way = goes_on(push.head, push.length); way != no_item)
-                return {push.turn, way, no_item};
+                return {push.path_move, way, no_item};
     for (const Edge& edge : nodes_[head].edges) {
         if (edge.way_back != no_item && edge.way_back / width >= number) continue;
         const Item way = goes_on(edge.to, edge.length);
         if (way == no_item) continue;
-        return edge.way_back == no_item ? Origin{edge.turn, way, no_item}
-                                        : Origin{edge.turn, edge.way_back, way};
+        return edge.way_back == no_item ? Origin{edge.path_move, way, no_item}
+                                        : Origin{edge.path_move, edge.way_back, way};
     }
     throw std::logic_error("a way out is made of nothing");
 }
 
 /// The moves of a way, in order: its own, then those of the ways that it is made of.
-void Paths::expand(Item item, std::vector<Turn>& turns) const {
+void Paths::expand(Item item, std::vector<PathMove>& path_moves) const {
     std::vector<Item> open{item};
     while (!open.empty()) {
         const Origin origin = origin_of(open.back());
         open.pop_back();
-        turns.push_back(origin.turn);
+        path_moves.push_back(origin.path_move);
         if (origin.second != no_item) open.push_back(origin.second);
         if (origin.first != no_item) open.push_back(origin.first);
     }
 }
 
-void append(Turn turn, std::vector<Move>& moves) {
-    if (turn.at_once) return;
-    moves.push_back(turn.move);
-    if (turn.delayed) moves.push_back(Move::due(turn.move.as_event()));
+void append(PathMove path_move, std::vector<Move>& moves) {
+    if (path_move.at_once) return;
+    moves.push_back(path_move.move);
+    if (path_move.delayed) moves.push_back(Move::due(path_move.move.as_event()));
 }
 
 std::vector<HeadId> Paths::reached_heads() const {

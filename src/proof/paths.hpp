@@ -2,7 +2,7 @@
 //
 // A screen that is pushed and left again is one long edge from the head beneath it to the head that
 // is resumed. The lengths of ways come by Knuth's generalisation of Dijkstra's algorithm
-// (Information Processing Letters 6(1), 1977): the shortest way that is not settled yet cannot
+// (Information Processing Letters 6(1), 1977): the shortest way that is not fixed yet cannot
 // become shorter, since every rule that makes a way out of others makes no shorter one. With them,
 // distances come by Dijkstra's own.
 //
@@ -34,14 +34,14 @@ constexpr Length by_presses(MoveKind kind, bool) {
 
 /// A move that is not a branch of a frame is a flag that the game changes. What happens at once is
 /// none: it is part of the move before.
-struct Turn {
+struct PathMove {
     Move move;
     bool delayed = false;
     bool at_once = false;
     std::uint32_t branch = no_branch; ///< which of its frame's branches
     static constexpr std::uint32_t no_branch = 0xFFFFFFFF;
 };
-void append(Turn turn, std::vector<Move>& moves);
+void append(PathMove path_move, std::vector<Move>& moves);
 
 class Paths {
   public:
@@ -49,13 +49,13 @@ class Paths {
         Leaving::By by = Leaving::By::any_move; ///< or by a way out, as there
         Weigh weigh = by_moves;
         /// So many edges and ways may come up; 0: any number. More of them: throws TooDear.
-        std::size_t most_work = 0;
+        std::size_t max_work = 0;
     };
     struct TooDear {};
 
     /// Explores everything that the moves allow, from where the flow starts; or from `first`.
-    Paths(const Heads& heads, Options options, Watch& watch);
-    Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Watch& watch);
+    Paths(const Heads& heads, Options options, Budget& budget);
+    Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Budget& budget);
 
     bool reached(HeadId head) const { return nodes_[head].entered; }
     std::vector<HeadId> reached_heads() const;
@@ -64,7 +64,7 @@ class Paths {
     Length distance(HeadId head) const { return distances_[head]; }
     std::vector<Move> moves_to(HeadId head) const;
     /// The same with what happens at once, and with the case of each move.
-    std::vector<Turn> turns_to(HeadId head) const;
+    std::vector<PathMove> path_moves_to(HeadId head) const;
 
     /// Where a head leads by one move, or by a screen that is pushed and left again, and how far
     /// that is.
@@ -105,12 +105,12 @@ class Paths {
     struct Edge {
         HeadId to = 0;
         Length length = 1;
-        Turn turn;
+        PathMove path_move;
         Item way_back = no_item;
     };
     /// How a way came about: a move, then up to two ways.
     struct Origin {
-        Turn turn;
+        PathMove path_move;
         Item first = no_item, second = no_item;
     };
     /// Ways to leave a head that land alike, and with values that differ in their low bits alone:
@@ -142,7 +142,7 @@ class Paths {
     struct Opener {
         HeadId head = 0; // which pushes, or which is pushed
         FrameId under = 0;
-        Turn turn;
+        PathMove path_move;
         Length length = 1;
     };
     struct Node {
@@ -162,15 +162,15 @@ class Paths {
     };
 
     void run();
-    Length weigh(const Turn& turn) const {
-        return turn.at_once ? 0 : options_.weigh(turn.move.kind, turn.delayed);
+    Length weigh(const PathMove& path_move) const {
+        return path_move.at_once ? 0 : options_.weigh(path_move.move.kind, path_move.delayed);
     }
     void enter(HeadId head);
     void explore(HeadId head);
     void take(HeadId head, const Rule& rule);
     std::span<const Rule> rules(HeadId head) const;
     bool counts(const Rule& rule, Values values) const;
-    Turn turn_of(HeadId head, const Rule& rule) const;
+    PathMove path_move_of(HeadId head, const Rule& rule) const;
     void offer(HeadId head, Landing landing, std::uint16_t high, std::uint64_t bits, Length length);
     void settle(RowId row);
     void pass_back(const Opener& opener, std::uint32_t layer);
@@ -180,12 +180,12 @@ class Paths {
     }
     Item find_way(HeadId head, Landing landing, Values values) const;
     Origin origin_of(Item item) const;
-    void expand(Item item, std::vector<Turn>& turns) const;
+    void expand(Item item, std::vector<PathMove>& path_moves) const;
     void measure();
 
     const Heads& heads_;
     const Options options_;
-    Watch& watch_;
+    Budget& budget_;
     std::map<HeadId, Begin> first_;
     std::vector<Node> nodes_;
     std::size_t work_ = 0;

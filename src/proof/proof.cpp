@@ -20,7 +20,7 @@ class Blame {
         , leaving_(leaving)
         , seen_(heads) {}
 
-    /// What they do may hang on what lies beneath, which is not known.
+    /// What they do may hang on the screens beneath, which is not known.
     bool some_doubt() const { return some_doubt_; }
 
     std::set<FlagId> find(const HeadSet& lost) {
@@ -84,12 +84,12 @@ class Blame {
 
 } // namespace
 
-Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch,
+Proof::Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Budget& budget,
              Options options)
     : flow_(flow)
     , frames_(frames)
-    , trails_(trails)
-    , watch_(watch)
+    , witnesses_(witnesses)
+    , budget_(budget)
     , options_(options) {
     while (!try_out()) {
     }
@@ -97,7 +97,7 @@ Proof::Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& wa
 
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
-    heads_.emplace(frames_, flow_, trails_.devices(), tracked_, watch_, options_.also);
+    heads_.emplace(frames_, flow_, witnesses_.devices(), tracked_, budget_, options_.also);
     if (heads_->starts().empty()) throw Stopped{Stop::cases, move_text(flow_, Move::start())};
     if (const auto& overflow = frames_.overflow())
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
@@ -106,15 +106,15 @@ bool Proof::try_out() {
     open_.clear();
     leaving_.reset();
     {
-        const Leaving any(*heads_, Leaving::By::any_move, watch_);
-        reached_ = reachable(*heads_, any, watch_);
+        const Leaving any(*heads_, Leaving::By::any_move, budget_);
+        reached_ = reachable(*heads_, any, budget_);
         if (options_.also) {
             from_start_ = reached_;
-            reached_.join(reachable_from_also(*heads_, any, landed_, watch_));
+            reached_.join(reachable_from_also(*heads_, any, landed_, budget_));
         }
     }
-    leaving_.emplace(*heads_, Leaving::By::a_way_out, watch_);
-    stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, watch_).lost(reached_);
+    leaving_.emplace(*heads_, Leaving::By::a_way_out, budget_);
+    stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, budget_).lost(reached_);
     note_so_far();
     return !is_in_doubt(stuck_, in_play()) && look_at_silence() && look_at_leaving();
 }
@@ -130,12 +130,12 @@ void Proof::note_so_far() {
     known.in_doubt = in_doubt;
     known.some = true;
     if (in_doubt.empty()) return;
-    HeadSet sure = hopeless(*heads_, in_play(), watch_);
+    HeadSet sure = hopeless(*heads_, in_play(), budget_);
     sure.keep(reached_);
     for (const ScreenId screen : in_doubt) {
-        auto trail = trails_.scouted(*heads_, lost_on(screen, sure));
-        if (!trail) continue;
-        known.traps.emplace(screen, std::move(*trail));
+        auto witness = witnesses_.scouted(*heads_, lost_on(screen, sure));
+        if (!witness) continue;
+        known.traps.emplace(screen, std::move(*witness));
         known.in_doubt.erase(screen);
     }
 }
@@ -157,11 +157,11 @@ bool Proof::look_at_silence() {
     if (!some) return true;
     HeadSet goals = in_play();
     goals.join(stuck_);
-    endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, watch_).lost(reached_);
+    endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, budget_).lost(reached_);
     return !is_in_doubt(endless_, goals);
 }
 
-/// A trap is told as one; what it does to leaving is asked once it is mended. So where there are
+/// A trap is told as one; what it does to leaving is asked once it is fixed. So where there are
 /// traps, only those heads are told from which play, or a trap, can be forced on the spot: such a
 /// one stands on none.
 bool Proof::look_at_leaving() {
@@ -169,12 +169,12 @@ bool Proof::look_at_leaving() {
     if (!flow_.can_quit) return true;
     HeadSet goals = stuck_;
     goals.join(endless_);
-    captive_ = Forcing(*heads_, *leaving_, goals, Silence::counts, watch_).lost(reached_);
+    captive_ = Forcing(*heads_, *leaving_, goals, Silence::counts, budget_).lost(reached_);
     if (goals.count() > 0 && captive_.count() > 0) {
         HeadSet ends = in_play();
         ends.join(goals);
         captive_.drop(
-            Forcing(*heads_, *leaving_, ends, Silence::counts, watch_).lost_staying(captive_));
+            Forcing(*heads_, *leaving_, ends, Silence::counts, budget_).lost_staying(captive_));
     }
     return !is_in_doubt(captive_, goals);
 }
@@ -196,7 +196,7 @@ bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals) {
 
 /// Leaves those that are lost whatever the flags are that are not tracked.
 void Proof::leave_open(HeadSet& lost, const HeadSet& goals) {
-    const HeadSet sure = hopeless(*heads_, goals, watch_);
+    const HeadSet sure = hopeless(*heads_, goals, budget_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         each_value(lost.of(frame), [&](Values values) {
             if (!sure.has(frame, values)) open_.insert(frames_[frame].screen);
@@ -213,15 +213,15 @@ bool Proof::is_out_of_reach(HeadSet& lost) {
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
     for (const ScreenId screen : screens) {
-        const Trails::Target target = lost_on(screen, lost);
-        if (trails_.scouted(*heads_, target)) continue;
-        if (!trails_.may_happen(*heads_, target)) {
+        const Witnesses::Target target = lost_on(screen, lost);
+        if (witnesses_.scouted(*heads_, target)) continue;
+        if (!witnesses_.may_happen(*heads_, target)) {
             lost.drop(heads_of(screen));
             continue;
         }
         std::vector<FlagId> needed;
-        if (trails_.shortest(*heads_, target, &needed)) continue;
-        if (trails_.left_open() || are_too_many(needed)) {
+        if (witnesses_.shortest(*heads_, target, &needed)) continue;
+        if (witnesses_.left_open() || are_too_many(needed)) {
             open_.insert(screen);
             lost.drop(heads_of(screen));
             continue;
@@ -232,8 +232,8 @@ bool Proof::is_out_of_reach(HeadSet& lost) {
     return false;
 }
 
-Trails::Target Proof::lost_on(ScreenId screen, const HeadSet& lost) const {
-    Trails::Target target;
+Witnesses::Target Proof::lost_on(ScreenId screen, const HeadSet& lost) const {
+    Witnesses::Target target;
     target.screen = screen;
     const auto known = static_cast<Values>(heads_->values() - 1);
     target.is_there = [&lost, known](const Heads&, FrameId frame, Values values) {
@@ -249,15 +249,15 @@ HeadSet Proof::heads_of(ScreenId screen) const {
     return heads;
 }
 
-unsigned Proof::most_bits() const {
-    return std::min(watch_.most_bits(), Heads::most_bits);
+unsigned Proof::max_bits() const {
+    return std::min(budget_.max_bits(), Heads::max_bits);
 }
 
-/// More than can be tracked. (Of one more start nothing is left open: tracking them says so.)
+/// More than can be tracked. (Of an additional start nothing is left open: tracking them says so.)
 bool Proof::are_too_many(const std::vector<FlagId>& more) const {
     std::vector<FlagId> all = tracked_;
     all.insert(all.end(), more.begin(), more.end());
-    return !options_.also && Variables::bits_for(flow_, all) > most_bits();
+    return !options_.also && Variables::bits_for(flow_, all) > max_bits();
 }
 
 /// False: all of them are tracked already.
@@ -266,12 +266,12 @@ bool Proof::track(const std::vector<FlagId>& flags) {
     for (const FlagId flag : flags)
         if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
             tracked_.push_back(flag);
-    if (Variables::bits_for(flow_, tracked_) > most_bits()) throw Stopped{Stop::flags};
+    if (Variables::bits_for(flow_, tracked_) > max_bits()) throw Stopped{Stop::flags};
     return tracked_.size() > before;
 }
 
-/// Moves lead to what is met from the start, and not to what is met from one more start; so where
-/// that matters, nothing is left open.
+/// Moves lead to what is met from the start, and not to what is met from an additional start; so
+/// where that matters, nothing is left open.
 bool Proof::track_all_that_is_asked() {
     std::vector<FlagId> asked;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)

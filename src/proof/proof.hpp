@@ -1,10 +1,10 @@
 // Proof: whether anybody can get stuck, with some devices and no others.
 //
-// From every reachable situation the player can force a way out, whatever is answered, exactly when
-// from every reachable head the player can force the goal or to leave it for a lower stack. For
-// what is left lands in a reachable situation with a lower stack, which has a way out by induction
-// on its height; at the bottom nothing can be left; and where neither can be forced, the situation
-// is stuck, whatever lies beneath. docs/what-is-proved.md has the argument in full.
+// From every reachable menu state the player can force a way out, whatever is answered, exactly
+// when from every reachable head the player can force the goal or to leave it for a lower stack.
+// For what is left lands in a reachable menu state with a lower stack, which has a way out by
+// induction on its height; at the bottom nothing can be left; and where neither can be forced, the
+// menu state is stuck, whatever lies beneath. docs/what-is-proved.md has the argument in full.
 //
 // It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
 // that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those
@@ -14,7 +14,7 @@
 #pragma once
 
 #include "proof/forcing.hpp"
-#include "proof/trails.hpp"
+#include "proof/witnesses.hpp"
 
 #include <map>
 #include <set>
@@ -23,31 +23,32 @@ namespace rondix {
 
 /// What is known while a proof is not done, for when it is stopped.
 struct SoFar {
-    bool some = false;                    ///< something is
-    std::set<ScreenId> in_doubt = {};     ///< on all others nobody is stuck
-    std::map<ScreenId, Trail> traps = {}; ///< somebody is, whatever else there is to know
+    bool some = false;                      ///< something is
+    std::set<ScreenId> in_doubt = {};       ///< on all others nobody is stuck
+    std::map<ScreenId, Witness> traps = {}; ///< somebody is, whatever else there is to know
 };
 
 class Proof {
   public:
-    /// For a player with the devices of `trails`. Throws Stopped when a limit is reached; Loose,
-    /// when it hangs on what lies beneath on a circle of which the frames do not know that.
+    /// For a player with the devices of `witnesses`. Throws Stopped when a limit is reached; Loose,
+    /// when it hangs on the screens beneath on a circle of which the frames do not know that.
     struct Loose {};
     struct Options {
-        const Situation* also = nullptr; ///< one more start
+        const MenuState* also = nullptr; ///< an additional start
         ScreenId only = no_screen;       ///< who is lost on this screen is asked, and no more
         SoFar* so_far = nullptr;         ///< gets what is known, as it comes to be
     };
-    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch, Options options);
-    Proof(const CompiledFlow& flow, Frames& frames, Trails& trails, Watch& watch)
-        : Proof(flow, frames, trails, watch, Options()) {}
+    Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Budget& budget,
+          Options options);
+    Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Budget& budget)
+        : Proof(flow, frames, witnesses, budget, Options()) {}
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
     /// Every head that is said to be reached can be: no condition asks for a flag that is not
     /// tracked, unless the game can change it at any moment, and closes no screen by that.
     bool reach_is_exact() const { return reach_is_exact_; }
-    /// Neither play nor quitting can be forced from any situation with this head.
+    /// Neither play nor quitting can be forced from any menu state with this head.
     const HeadSet& stuck() const { return stuck_; }
     /// The same should something that is waited for never be answered, though the player is not
     /// stuck otherwise.
@@ -67,10 +68,10 @@ class Proof {
     void note_so_far();
     bool is_in_doubt(HeadSet& lost, const HeadSet& goals);
     bool is_out_of_reach(HeadSet& lost);
-    Trails::Target lost_on(ScreenId screen, const HeadSet& lost) const;
+    Witnesses::Target lost_on(ScreenId screen, const HeadSet& lost) const;
     void leave_open(HeadSet& lost, const HeadSet& goals);
     HeadSet heads_of(ScreenId screen) const;
-    unsigned most_bits() const;
+    unsigned max_bits() const;
     bool are_too_many(const std::vector<FlagId>& more) const;
     bool track(const std::vector<FlagId>& flags);
     bool asks_only_for_known_flags() const;
@@ -79,8 +80,8 @@ class Proof {
 
     const CompiledFlow& flow_;
     Frames& frames_;
-    Trails& trails_;
-    Watch& watch_;
+    Witnesses& witnesses_;
+    Budget& budget_;
     const Options options_;
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;

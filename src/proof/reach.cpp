@@ -7,13 +7,13 @@ namespace rondix {
 
 namespace {
 
-constexpr unsigned most_bits = 12;
-constexpr std::size_t most_words = 1u << 18; // of the rows of a landing, over all frames
+constexpr unsigned max_bits = 12;
+constexpr std::size_t max_words = 1u << 18; // of the rows of a landing, over all frames
 
 } // namespace
 
 std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
-                                 const std::vector<FlagId>& first, Watch& watch) {
+                                 const std::vector<FlagId>& first, Budget& budget) {
     std::set<FlagId> asked;
     bool exact = !frames.some_doubts();
     for (FrameId frame = 0; frame < frames.size(); ++frame)
@@ -28,9 +28,9 @@ std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, Devic
     for (const FlagId flag : asked)
         if (std::find(first.begin(), first.end(), flag) == first.end()) tracked.push_back(flag);
     const unsigned bits = Variables::bits_for(flow, tracked);
-    if (bits > most_bits || frames.size() << 2 * bits >> 6 > most_words) return nullptr;
-    Heads heads(frames, flow, devices, tracked, watch);
-    HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, watch), watch);
+    if (bits > max_bits || frames.size() << 2 * bits >> 6 > max_words) return nullptr;
+    Heads heads(frames, flow, devices, tracked, budget);
+    HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
     return std::make_unique<Reach>(Reach{std::move(heads), std::move(reached), exact});
 }
 

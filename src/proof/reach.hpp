@@ -18,7 +18,7 @@ struct Reach {
     /// With these flags first, in their order. Null where there are too many others, or too many
     /// screens.
     static std::unique_ptr<Reach> of(const CompiledFlow& flow, Frames& frames, DeviceSet devices,
-                                     const std::vector<FlagId>& first, Watch& watch);
+                                     const std::vector<FlagId>& first, Budget& budget);
 };
 
 } // namespace rondix

@@ -8,15 +8,15 @@
 namespace rondix {
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch, std::size_t depth, std::size_t most_work)
+             Budget& budget, std::size_t depth, std::size_t max_work)
     : flow_(flow)
     , frames_(frames)
     , devices_(devices)
     , novelty_(novelty)
     , depth_(depth)
-    , most_work_(most_work)
-    , watch_(watch)
-    , words_(Situation(flow).flag_words().size())
+    , max_work_(max_work)
+    , budget_(budget)
+    , words_(MenuState(flow).flag_words().size())
     , shown_(flow.screens.size())
     , usable_(flow.controls.size())
     , answered_(flow.controls.size())
@@ -26,25 +26,24 @@ Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelt
 }
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch, std::size_t most_work)
-    : Scout(flow, frames, devices, novelty, watch, 0, most_work) {
+             Budget& budget, std::size_t max_work)
+    : Scout(flow, frames, devices, novelty, budget, 0, max_work) {
     for (const Start& start : starts_of(flow_)) begin(start.before, start.there);
     go_on();
 }
 
 Scout::Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-             Watch& watch, const Scout& known, const std::vector<Seen>& roots,
-             std::size_t most_work)
-    : Scout(flow, frames, devices, novelty, watch, known.situation(roots.front()).depth(),
-            most_work) {
+             Budget& budget, const Scout& known, const std::vector<Seen>& roots,
+             std::size_t max_work)
+    : Scout(flow, frames, devices, novelty, budget, known.state(roots.front()).depth(), max_work) {
     for (const Seen root : roots) {
-        const Situation there = known.situation(root);
+        const MenuState there = known.state(root);
         if (there.depth() == depth_) begin(known.moves_to(root), there);
     }
     go_on();
 }
 
-void Scout::begin(const std::vector<Move>& moves, const Situation& there) {
+void Scout::begin(const std::vector<Move>& moves, const MenuState& there) {
     next_.assign(there);
     made_ = moves_.size();
     moves_.insert(moves_.end(), moves.begin(), moves.end());
@@ -52,8 +51,8 @@ void Scout::begin(const std::vector<Move>& moves, const Situation& there) {
 }
 
 void Scout::go_on() {
-    for (std::size_t done = 0; !open_.empty() && work_ < most_work_; ++done) { // breadth first
-        watch_.step("what can be seen", done, done + open_.size());
+    for (std::size_t done = 0; !open_.empty() && work_ < max_work_; ++done) { // breadth first
+        budget_.step("visible screens", done, done + open_.size());
         const Open open = std::move(open_.front());
         open_.pop_front();
         follow(open.seen, open.frame, open.packed);
@@ -61,8 +60,8 @@ void Scout::go_on() {
     open_.clear();
 }
 
-Situation Scout::situation(Seen seen) const {
-    Situation there(flow_);
+MenuState Scout::state(Seen seen) const {
+    MenuState there(flow_);
     start(flow_, there);
     for (const Move move : moves_to(seen)) apply(flow_, there, move);
     return there;
@@ -114,8 +113,8 @@ void join(std::vector<std::uint64_t>& all, const std::vector<std::uint64_t>& mor
 }
 
 /// The screen beneath the current one.
-ScreenId beneath(const Situation& situation) {
-    return situation.depth() > 1 ? situation.screen_at(situation.depth() - 2) : no_screen;
+ScreenId beneath(const MenuState& state) {
+    return state.depth() > 1 ? state.screen_at(state.depth() - 2) : no_screen;
 }
 
 } // namespace
@@ -128,7 +127,7 @@ Scout::Met& Scout::met(FrameId frame) {
     met.is_known = true;
     met.once.resize(now_.size());
     if (novelty_ == Novelty::pairs)
-        met.together.resize(2 * std::min(told_apart_.size(), most_pairs), met.once);
+        met.together.resize(2 * std::min(told_apart_.size(), max_pairs), met.once);
     for (const Branch& branch : frames_.branches(frame))
         for (const Literal& one : frames_.literals(branch.asks))
             if (place_[index(one.flag)] != not_told_apart && met.asked.size() < 6 &&
@@ -175,7 +174,7 @@ void Scout::take_in(Met& met, ScreenId beneath) {
 
 // --- going on
 
-/// The situation that was come to is gone on from if it shows something new.
+/// The menu state that was come to is gone on from if it shows something new.
 void Scout::meet() {
     work_ += 100;
     if (next_.depth() < depth_) {
@@ -189,7 +188,7 @@ void Scout::meet() {
         take_in(met, beneath(next_));
         const auto seen = static_cast<Seen>(arrivals_.size());
         met.seen.push_back(seen);
-        watch_.expect_memory(seen * (sizeof arrivals_[0] + 2 * sizeof moves_[0]));
+        budget_.expect_memory(seen * (sizeof arrivals_[0] + 2 * sizeof moves_[0]));
         arrivals_.push_back({from_,
                              {static_cast<std::uint32_t>(made_),
                               static_cast<std::uint32_t>(moves_.size() - made_)}});

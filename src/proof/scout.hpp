@@ -1,18 +1,18 @@
-// Scout: real situations, found by going forward through the core, breadth first, that show what
+// Scout: real menu states, found by going forward through the core, breadth first, that show what
 // can happen: a screen that is shown, a control that is pressed, a head that is met.
 //
-// Situations are too many to go through all of them. Only those are gone on from that show
+// Menu states are too many to go through all of them. Only those are gone on from that show
 // something new: a frame, a combination of the flags that its own conditions ask for (six at
 // most), a flag that had never been so in this frame; with pairs, two flags that had never been so
 // together, or one over this screen beneath (N. Lipovetzky, H. Geffner, "Width and serialization of
 // classical planning problems", ECAI 2012). Flags of the game, and large settings, are not told
 // apart: the game changes them right before a move that asks for them. So the work grows with the
 // screens, and with the flags but as their square; what is seen can happen, and nearly all that can
-// is seen. What is not is looked for exactly (trails.hpp).
+// is seen. What is not is looked for exactly (witnesses.hpp).
 #pragma once
 
+#include "proof/budget.hpp"
 #include "proof/frames.hpp"
-#include "proof/watch.hpp"
 
 #include <deque>
 #include <map>
@@ -28,22 +28,22 @@ class Scout {
     /// By the moves of a player with these devices, of the game and of the clock.
     /// Goes no further when so much work is done (about a nanosecond each).
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch, std::size_t most_work = no_limit);
+          Budget& budget, std::size_t max_work = no_limit);
     static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
     std::size_t work() const { return work_; }
 
-    /// The same, from some situations that `known` has seen: what can be done there, and with
+    /// The same, from some menu states that `known` has seen: what can be done there, and with
     /// whatever comes over them, until they are left.
     using Seen = std::uint32_t;
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch, const Scout& known, const std::vector<Seen>& roots, std::size_t most_work);
+          Budget& budget, const Scout& known, const std::vector<Seen>& roots, std::size_t max_work);
 
     bool shown(ScreenId screen) const { return shown_[index(screen)]; }
     /// The control could be used; and its press was answered.
     bool usable(ControlId control) const { return usable_[index(control)]; }
     bool answered(ControlId control) const { return answered_[index(control)]; }
 
-    /// The situations of a frame that were gone on from, those that fewer moves lead to first.
+    /// The menu states of a frame that were gone on from, those that fewer moves lead to first.
     std::span<const Seen> seen(FrameId frame) const;
     bool raised(Seen seen, FlagId flag) const {
         return flag_words_[seen * words_ + index(flag) / 16] >> (index(flag) % 16) & 1;
@@ -51,13 +51,13 @@ class Scout {
     bool some_told_apart() const { return !told_apart_.empty(); }
     /// The moves that lead there from the start, and where they end.
     std::vector<Move> moves_to(Seen seen) const;
-    Situation situation(Seen seen) const;
+    MenuState state(Seen seen) const;
 
   private:
-    using Word = Situation::Word;
+    using Word = MenuState::Word;
     static constexpr Seen nothing = 0xFFFFFFFF;
     static constexpr std::uint32_t not_told_apart = 0xFFFFFFFF;
-    static constexpr std::size_t most_pairs = 256; // of so many flags
+    static constexpr std::size_t max_pairs = 256; // of so many flags
     struct Arrival {
         Seen from = nothing;
         Range moves; // in moves_
@@ -75,9 +75,9 @@ class Scout {
     };
 
     Scout(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Novelty novelty,
-          Watch& watch, std::size_t depth, std::size_t most_work);
+          Budget& budget, std::size_t depth, std::size_t max_work);
     void find_told_apart();
-    void begin(const std::vector<Move>& moves, const Situation& there);
+    void begin(const std::vector<Move>& moves, const MenuState& there);
     void go_on();
     Met& met(FrameId frame);
     template <class Raised>
@@ -99,13 +99,13 @@ class Scout {
     const DeviceSet devices_;
     const Novelty novelty_;
     const std::size_t depth_; // so many screens stay open
-    const std::size_t most_work_;
+    const std::size_t max_work_;
     std::size_t work_ = 0;
-    Watch& watch_;
+    Budget& budget_;
     std::vector<FlagId> told_apart_;   // the flags that somebody asks for and the game does not set
     std::vector<std::uint32_t> place_; // of each flag among these
     std::vector<Met> met_;             // of each frame
-    const std::size_t words_;          // of the flags of a situation
+    const std::size_t words_;          // of the flags of a menu state
     std::vector<Word> flag_words_;
     std::vector<Arrival> arrivals_;
     std::vector<Move> moves_;
@@ -117,7 +117,7 @@ class Scout {
     std::deque<Open> open_;
     std::vector<bool> shown_, usable_, answered_;
     // Of the move that is being made: from where, and with what it began in moves_; what is so.
-    Situation here_, next_;
+    MenuState here_, next_;
     Seen from_ = nothing;
     std::size_t made_ = 0;
     Literals now_;

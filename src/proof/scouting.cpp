@@ -7,7 +7,7 @@ namespace rondix {
 namespace {
 
 /// For the pairs, and for all screens by themselves together: about a second.
-constexpr std::size_t most_work_forward = 300'000'000;
+constexpr std::size_t max_work_forward = 300'000'000;
 
 } // namespace
 
@@ -15,13 +15,13 @@ const Scout& Scouting::by(Scout::Novelty novelty) {
     const bool single = novelty == Scout::Novelty::single;
     std::optional<Scout>& scout = single ? by_one_ : by_pairs_;
     if (!scout)
-        scout.emplace(flow_, frames_, devices_, novelty, watch_,
-                      single ? Scout::no_limit : most_work_forward);
+        scout.emplace(flow_, frames_, devices_, novelty, budget_,
+                      single ? Scout::no_limit : max_work_forward);
     return *scout;
 }
 
 const Scout* Scouting::over(ScreenId screen) {
-    constexpr std::size_t most_roots = 16;
+    constexpr std::size_t max_roots = 16;
     if (const auto known = over_.find(screen); known != over_.end()) return known->second.get();
     const Scout& known = by(Scout::Novelty::pairs);
     std::vector<Scout::Seen> roots;
@@ -29,17 +29,17 @@ const Scout* Scouting::over(ScreenId screen) {
         if (frames_[frame].screen == screen)
             for (const Scout::Seen seen : known.seen(frame)) roots.push_back(seen);
     std::sort(roots.begin(), roots.end());
-    if (roots.size() > most_roots) roots.resize(most_roots);
+    if (roots.size() > max_roots) roots.resize(max_roots);
     auto& scout = over_[screen];
-    if (roots.empty() || work_over_ >= most_work_forward) return nullptr;
-    scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, watch_, known,
-                                    roots, most_work_forward / 8);
+    if (roots.empty() || work_over_ >= max_work_forward) return nullptr;
+    scout = std::make_unique<Scout>(flow_, frames_, devices_, Scout::Novelty::pairs, budget_, known,
+                                    roots, max_work_forward / 8);
     work_over_ += scout->work();
     return scout.get();
 }
 
 Envelope& Scouting::envelope() {
-    if (!envelope_) envelope_.emplace(flow_, frames_, devices_, watch_);
+    if (!envelope_) envelope_.emplace(flow_, frames_, devices_, budget_);
     return *envelope_;
 }
 

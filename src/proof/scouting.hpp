@@ -14,11 +14,11 @@ namespace rondix {
 
 class Scouting {
   public:
-    Scouting(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Watch& watch)
+    Scouting(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget)
         : flow_(flow)
         , frames_(frames)
         , devices_(devices)
-        , watch_(watch) {}
+        , budget_(budget) {}
 
     const Scout& by(Scout::Novelty novelty);
     /// Where what a screen was opened over is left first, it cannot be come back to: so what can be
@@ -31,7 +31,7 @@ class Scouting {
     const CompiledFlow& flow_;
     Frames& frames_;
     const DeviceSet devices_;
-    Watch& watch_;
+    Budget& budget_;
     std::optional<Scout> by_one_, by_pairs_;
     std::map<ScreenId, std::unique_ptr<Scout>> over_;
     std::size_t work_over_ = 0;

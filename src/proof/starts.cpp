@@ -6,7 +6,7 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_starts = 4096;
+constexpr std::size_t max_starts = 4096;
 
 /// For each setting and list with such a flag the moves by which the game can put it in.
 std::vector<std::vector<Move>> moves_before_start(const CompiledFlow& flow,
@@ -32,7 +32,7 @@ std::vector<std::vector<Move>> moves_before_start(const CompiledFlow& flow,
 
 std::vector<Start> starts_of(const CompiledFlow& flow) {
     std::vector<Start> starts;
-    prepare(flow, starts.emplace_back(Start{{}, Situation(flow)}).there);
+    prepare(flow, starts.emplace_back(Start{{}, MenuState(flow)}).there);
     std::vector<bool> read(flow.flags.size());
     if (flow.first_choice != unsaid) {
         const Range choice = flow[flow.first_choice].alternatives;
@@ -43,7 +43,7 @@ std::vector<Start> starts_of(const CompiledFlow& flow) {
     // Each setting and list in turn: as it is, and as each move of the game leaves it.
     for (const std::vector<Move>& moves : moves_before_start(flow, read)) {
         const std::size_t before = starts.size();
-        if (before * (moves.size() + 1) > most_starts) return {};
+        if (before * (moves.size() + 1) > max_starts) return {};
         for (std::size_t i = 0; i < before; ++i)
             for (const Move move : moves) {
                 Start next = starts[i];

@@ -1,5 +1,5 @@
-// Starts: the situations in which a flow can start. One, most often. By condition: one for each way
-// in which the game can put in, before, the settings and lists that the conditions ask about.
+// Starts: the menu states in which a flow can start. One, most often. By condition: one for each
+// way in which the game can put in, before, the settings and lists that the conditions ask about.
 #pragma once
 
 #include "rondix/apply.hpp"
@@ -12,7 +12,7 @@ struct Start {
     /// What leads there from the plain start: the game's moves that put settings and rows in, and
     /// `start`.
     std::vector<Move> before;
-    Situation there;
+    MenuState there;
 };
 
 /// The plain start is the first, without moves. Nothing when there are more than can be told apart.

@@ -92,14 +92,14 @@ Values Variables::changeable(const CompiledFlow& flow) const {
 
 bool Variables::are_possible(Values values) const {
     return std::all_of(flags_.begin(), flags_.end(), [&](FlagId flag) {
-        const Place& place = places_[index(flag)];
+        const SourceRange& place = places_[index(flag)];
         return place.setting == none ||
                (values & place.mask) >> place.shift < settings_[place.setting].answers.size();
     });
 }
 
 std::optional<bool> Variables::raised(FlagId flag, Values values) const {
-    const Place& place = places_[index(flag)];
+    const SourceRange& place = places_[index(flag)];
     if (place.mask == 0) return std::nullopt;
     if (place.setting == none) return (values & place.mask) != 0;
     const Classes& classes = settings_[place.setting];
@@ -111,7 +111,7 @@ std::optional<bool> Variables::raised(FlagId flag, Values values) const {
 Variables::Case Variables::asked(std::span<const Literal> literals) const {
     Case result;
     for (const Literal& one : literals) {
-        const Place& place = places_[index(one.flag)];
+        const SourceRange& place = places_[index(one.flag)];
         if (place.mask == 0) {
             result.exact = false;
         } else if (place.setting == none) {
@@ -141,7 +141,7 @@ Variables::Change Variables::written(std::span<const Literal> asks,
                             [&](const Literal& one) { return one.flag == flag; });
     };
     for (const Literal& one : writes) {
-        const Place& place = places_[index(one.flag)];
+        const SourceRange& place = places_[index(one.flag)];
         if (place.mask == 0) continue;
         if (place.setting == none) {
             (one.raised ? change.sets : change.clears) |= place.mask;

@@ -42,7 +42,7 @@ class Variables {
     bool has(FlagId flag) const { return places_[index(flag)].mask != 0; }
     /// The bit of a flag by itself; 0 where it is no variable, or one with classes.
     Values bit_of(FlagId flag) const {
-        const Place& place = places_[index(flag)];
+        const SourceRange& place = places_[index(flag)];
         return place.setting == none ? place.mask : 0;
     }
     /// The bits of what the game can change at any moment: its flags, and settings.
@@ -57,7 +57,7 @@ class Variables {
     Values values_of(Raised raised) const {
         Values values = 0;
         for (const FlagId flag : flags_) {
-            const Place& place = places_[index(flag)];
+            const SourceRange& place = places_[index(flag)];
             if (place.setting != none)
                 values |= class_in(settings_[place.setting], raised) << place.shift;
             else if (raised(flag))
@@ -82,7 +82,7 @@ class Variables {
 
   private:
     static constexpr std::uint32_t none = 0xFFFFFFFF;
-    struct Place {
+    struct SourceRange {
         Values mask = 0;
         unsigned shift = 0;
         std::uint32_t setting = none; // in settings_
@@ -108,7 +108,7 @@ class Variables {
 
     unsigned bits_ = 0;
     std::vector<FlagId> flags_;
-    std::vector<Place> places_; // of each flag of the flow
+    std::vector<SourceRange> places_; // of each flag of the flow
     std::vector<Classes> settings_;
 };
 

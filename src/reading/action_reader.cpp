@@ -2,6 +2,7 @@
 
 #include "reading/condition.hpp"
 #include "reading/map_reader.hpp"
+#include "reading/near_steps.hpp"
 #include "reading/text_part.hpp"
 #include "rondix/tools/names.hpp"
 
@@ -12,6 +13,7 @@ namespace rondix {
 
 namespace {
 
+using grammar::NameOf;
 using grammar::Operand;
 using grammar::Owner;
 using grammar::StepRow;
@@ -46,6 +48,7 @@ class ActionReader {
 
   private:
     void add_alternative(const yaml::Node& node, FlowAction& action) {
+        if (report_step_as_key(node)) return;
         MapReader map(node, Owner::alternative, findings_);
         if (!map.good()) return;
         FlowAlternative alternative;
@@ -58,6 +61,20 @@ class ActionReader {
         if (!steps) return;
         alternative.steps = read_steps(*steps);
         action.alternatives.push_back(std::move(alternative));
+    }
+
+    /// `{ load: harbour }`, where `load harbour` is meant.
+    bool report_step_as_key(const yaml::Node& node) {
+        if (node.kind != yaml::Kind::map) return false;
+        for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
+            const yaml::Node& key = node.children[i];
+            const StepRow* row = row_named({Name{key.text, key.place}});
+            if (!row) continue;
+            add(findings_, RuleId::bad_step, key.place, "a step is no key").fix =
+                "write it as in '" + std::string(row->example) + "'";
+            return true;
+        }
+        return false;
     }
 
     /// A text, or one with what its answers say: `{ text: Leave?, yes: Leave, no: Stay }`.
@@ -85,12 +102,12 @@ class ActionReader {
                 if (child.kind == yaml::Kind::text)
                     add_step(child, steps);
                 else
-                    add(findings_, Slug::wrong_type, child.place,
-                        "a step is wanted here, such as 'open options'");
+                    add(findings_, RuleId::wrong_type, child.place,
+                        "a step is expected here, such as 'open options'");
             }
         } else {
-            add(findings_, Slug::wrong_type, node.place,
-                "a step or a list of steps is wanted here, such as 'open options'");
+            add(findings_, RuleId::wrong_type, node.place,
+                "a step or a list of steps is expected here, such as 'open options'");
         }
         check_order(steps);
         return steps;
@@ -99,38 +116,31 @@ class ActionReader {
     void add_step(const yaml::Node& node, std::vector<FlowStep>& steps) {
         const std::vector<Name> words = words_and_marks_of(node, source_);
         if (words.empty()) {
-            add(findings_, Slug::bad_step, node.place, "a step is missing here").mend =
-                "write a step, such as 'open options', or 'todo ...' while it is not wired yet";
+            add(findings_, RuleId::bad_step, node.place, "a step is missing here").fix =
+                "write a step such as 'open options', or 'todo ...' until it is wired";
             return;
         }
         const StepRow* row = row_named(words);
-        if (!row) return report_unknown(words[0]);
+        if (!row) return report_unknown_step(words[0], findings_);
         if (auto step = read_step(node, words, *row)) steps.push_back(std::move(*step));
-    }
-
-    void report_unknown(const Name& word) {
-        std::vector<std::string_view> names;
-        names.reserve(std::size(grammar::steps));
-        for (const StepRow& row : grammar::steps) names.push_back(row.name);
-        add(findings_, Slug::bad_step, word.place,
-            "there is no step '" + word.text + "'" + suggestion(word.text, names));
     }
 
     std::optional<FlowStep> read_step(const yaml::Node& node, const std::vector<Name>& words,
                                       const StepRow& form) {
         const std::size_t own = form.kind == StepKind::back_to ? 2 : 1;
         FlowStep step{form.kind, {}, node.place};
-        const auto fail = [&](Place place, std::string text) -> std::optional<FlowStep> {
-            add(findings_, Slug::bad_step, place, std::move(text)).mend =
+        const auto fail = [&](SourceRange place, std::string text) -> std::optional<FlowStep> {
+            add(findings_, RuleId::bad_step, place, std::move(text)).fix =
                 "write it as in '" + std::string(form.example) + "'";
             return std::nullopt;
         };
         const std::string quoted = "'" + std::string(form.name) + "'";
         if (form.operand == Operand::nothing) {
             if (words.size() == own) return step;
-            return fail(words[own].place, quoted + " takes no further word");
+            return fail(words[own].place,
+                        quoted + " takes no name, and '" + words[own].text + "' follows it");
         }
-        if (words.size() == own) return fail(node.place, quoted + " of what? A word is missing");
+        if (words.size() == own) return fail(node.place, quoted + " needs " + needed(form));
         if (form.operand == Operand::text) {
             const std::size_t begin = node.text.find(words[own].text, form.name.size());
             step.subject = {node.text.substr(begin), words[own].place};
@@ -138,17 +148,45 @@ class ActionReader {
         }
         if (form.operand == Operand::name_or_one_of && words[own].text == "one-of") {
             if (read_one_of(words, own + 1, step)) return step;
-            return fail(words[own].place, "'one-of' wants scenes in brackets");
+            return fail(words[own].place, "'one-of' needs scenes in brackets");
         }
         const std::size_t all = own + (form.operand == Operand::name_and_value ? 2 : 1);
-        if (words.size() < all)
-            return fail(words[own].place, quoted + " wants a name and what it becomes");
-        if (words.size() > all)
-            return fail(words[all].place, quoted + (all == own + 1 ? " takes one word only"
-                                                                   : " takes two words only"));
+        if (words.size() < all) return fail(words[own].place, quoted + " needs a value as well");
+        if (words.size() > all) return report_too_much(words, all, form);
         step.subject = words[own];
         if (form.operand == Operand::name_and_value) step.value = words[own + 1];
         return step;
+    }
+
+    /// What a step is about, with its article.
+    static std::string needed(const StepRow& form) {
+        switch (form.name_of) {
+        case NameOf::screen: return "the name of a screen";
+        case NameOf::scene: return "the name of a scene";
+        case NameOf::request: return "the name of a request";
+        case NameOf::flag: return "the name of a flag";
+        case NameOf::setting: return "the name of a setting";
+        case NameOf::pages: return "the name of pages and of a page";
+        case NameOf::word: return "a word for the game";
+        case NameOf::nothing: break;
+        }
+        return "a text";
+    }
+
+    /// Often a second step, behind a comma, a semicolon or an "and".
+    std::optional<FlowStep> report_too_much(const std::vector<Name>& words, std::size_t at,
+                                            const StepRow& form) {
+        const bool ends = words[at - 1].text.ends_with(';') || words[at].text == "," ||
+                          words[at].text == ";" || words[at].text == "and" ||
+                          words[at].text == "then" ||
+                          row_named({words.begin() + static_cast<std::ptrdiff_t>(at), words.end()});
+        Finding& finding = add(findings_, RuleId::bad_step, words[at].place,
+                               "'" + words[at].text + "' is one word too many for '" +
+                                   std::string(form.name) + "'");
+        finding.fix =
+            ends ? "write several steps as a list: '[" + std::string(form.example) + ", ...]'"
+                 : "write it as in '" + std::string(form.example) + "'";
+        return std::nullopt;
     }
 
     /// `[harbour, fog]`, from `at` on.
@@ -167,11 +205,11 @@ class ActionReader {
     void check_order(const std::vector<FlowStep>& steps) {
         for (std::size_t i = 0; i + 1 < steps.size(); ++i) {
             if (!grammar::row_of(steps[i].kind).moves) continue;
-            Finding& finding = add(findings_, Slug::step_order, steps[i].place,
+            Finding& finding = add(findings_, RuleId::step_order, steps[i].place,
                                    "'" + std::string(name_of(steps[i].kind)) +
-                                       "' moves among screens, so nothing may follow it");
-            finding.also.push_back({steps[i + 1].place, "this step comes after it"});
-            finding.mend = "put it last; a list holds at most one such step";
+                                       "' changes the screen, so no step may follow it");
+            finding.also.push_back({steps[i + 1].place, "this step follows it"});
+            finding.fix = "move it to the end; a list holds at most one such step";
             return;
         }
     }

@@ -10,7 +10,7 @@ namespace {
 /// Brackets and chains of `not` may nest this deep.
 constexpr int deepest = 50;
 /// More flags than this in one condition are a slip, or an attack.
-constexpr std::size_t most_tokens = 1000;
+constexpr std::size_t max_tokens = 1000;
 
 class Parser {
   public:
@@ -21,11 +21,11 @@ class Parser {
 
     std::optional<Condition> parse() {
         split();
-        if (tokens_.size() > most_tokens) return fail(node_.place, "this condition is too long");
+        if (tokens_.size() > max_tokens) return fail(node_.place, "this condition is too long");
         std::optional<Condition> condition = either(0);
         if (condition && next_ < tokens_.size())
             return fail(tokens_[next_].place,
-                        "'" + tokens_[next_].text + "' is not expected here; 'and' or 'or' is");
+                        "'" + tokens_[next_].text + "' is not expected here, but 'and' or 'or'");
         return condition;
     }
 
@@ -33,7 +33,7 @@ class Parser {
     /// Into words and brackets; of what is too long, only so much that it shows.
     void split() {
         const std::string& text = node_.text;
-        for (std::size_t i = 0; i < text.size() && tokens_.size() <= most_tokens;) {
+        for (std::size_t i = 0; i < text.size() && tokens_.size() <= max_tokens;) {
             std::size_t end = i + 1;
             if (text[i] == ' ' || text[i] == '\t' || text[i] == '\n') {
                 i = end;
@@ -52,9 +52,10 @@ class Parser {
         return true;
     }
 
-    std::nullopt_t fail(Place place, std::string text) {
-        add(findings_, Slug::bad_condition, place, std::move(text)).mend =
-            "write flags with 'and', 'or', 'not' and brackets, and settings with 'is', 'above' and "
+    std::nullopt_t fail(SourceRange place, std::string text) {
+        add(findings_, RuleId::bad_condition, place, std::move(text)).fix =
+            "combine flags with 'and', 'or', 'not' and parentheses, and settings with 'is', "
+            "'above' and "
             "'below': 'saved-voyage and not (fog or music above 50)'";
         return std::nullopt;
     }
@@ -81,7 +82,7 @@ class Parser {
     }
 
     std::optional<Condition> single(int depth) {
-        if (depth > deepest) return fail(node_.place, "this condition is nested too deep");
+        if (depth > deepest) return fail(node_.place, "this condition is nested too deeply");
         if (next_ >= tokens_.size()) return fail(node_.place, "a flag is missing here");
         const Name token = tokens_[next_++];
         if (token.text == "not") {
@@ -94,17 +95,17 @@ class Parser {
         }
         if (token.text == "(") {
             std::optional<Condition> inner = either(depth + 1);
-            if (inner && !accept(")")) return fail(token.place, "this bracket is not closed");
+            if (inner && !accept(")")) return fail(token.place, "this '(' is not closed");
             return inner;
         }
         if (!is_name(token.text) || token.text == "and" || token.text == "or")
-            return fail(token.place, "'" + token.text + "' stands where a flag should");
+            return fail(token.place, "'" + token.text + "' is not expected here, but a flag");
         Condition one;
         one.subject = token;
         if (accept("has")) {
             if (!accept("rows"))
                 return fail(token.place,
-                            "'has' goes on with 'rows': '" + token.text + " has rows'");
+                            "'has' is followed by 'rows': '" + token.text + " has rows'");
             one.kind = Condition::Kind::has_rows;
             return one;
         }
@@ -131,8 +132,8 @@ class Parser {
 std::optional<Condition> read_condition(const yaml::Node& node, const Source& source,
                                         Findings& findings) {
     if (node.kind != yaml::Kind::text || node.text.empty()) {
-        add(findings, Slug::wrong_type, node.place,
-            "a condition is wanted here, such as 'saved-voyage'");
+        add(findings, RuleId::wrong_type, node.place,
+            "a condition is expected here, such as 'saved-voyage'");
         return std::nullopt;
     }
     return Parser(node, source, findings).parse();

@@ -2,6 +2,7 @@
 
 #include "reading/action_reader.hpp"
 #include "reading/condition.hpp"
+#include "reading/former_words.hpp"
 #include "reading/place_reader.hpp"
 #include "reading/screen_reader.hpp"
 #include "reading/text_part.hpp"
@@ -40,21 +41,38 @@ class ControlReader {
         for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
             for (const ControlRow& row : grammar::controls)
                 if (node_.children[i].text == row.name) return &row;
+        return row_meant();
+    }
+
+    /// By the first key that is near one.
+    const ControlRow* row_meant() const {
+        const std::vector<std::string_view> known = kinds_and_keys();
+        for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2) {
+            const std::string near = suggested_key(node_.children[i].text, known).name;
+            for (const ControlRow& row : grammar::controls)
+                if (near == row.name) return &row;
+        }
         return nullptr;
     }
 
-    void report_unknown() {
+    /// The kinds, and keys that are no misspelt kinds.
+    static std::vector<std::string_view> kinds_and_keys() {
         std::vector<std::string_view> keys = {"text", "press", "when"};
         for (const ControlRow& row : grammar::controls) keys.push_back(row.name);
-        const MapReader map(node_, "a control", keys, findings_);
-        if (!map.good()) return;
+        return keys;
+    }
+
+    void report_unknown() {
+        if (node_.kind != yaml::Kind::map) {
+            const MapReader map(node_, "a control", kinds_and_keys(), findings_);
+            return;
+        }
         std::string others;
         for (const ControlRow& row : grammar::controls)
             if (row.kind != ControlKind::button)
                 others += (others.empty() ? "" : ", ") + std::string(row.name);
-        add(findings_, Slug::missing_key, node_.place,
-            "a control says first what it is and its name")
-            .mend = "begin it with '- button: name', or with one of " + others;
+        add(findings_, RuleId::missing_key, node_.place, "this control has no kind and no name")
+            .fix = "begin it with '- button: name', or with one of " + others;
     }
 
     bool begin(const MapReader& map, const ControlRow& form, FlowControl& control) {
@@ -74,9 +92,9 @@ class ControlReader {
             control.when = read_condition(*when, source_, findings_);
         if (has("setting") && map.find("setting")) control.setting = map.name("setting");
         if (has("setting") && form.kind != ControlKind::label && !map.find("setting"))
-            add(findings_, Slug::missing_key, control.id.place,
+            add(findings_, RuleId::missing_key, control.id.place,
                 std::string(form.what) + " needs a 'setting'")
-                .mend = "name one that is declared under 'settings:' of the flow";
+                .fix = "name a setting that is declared under 'settings:'";
         if (has("shows") && map.find("shows"))
             if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
         if (has("dropdown")) control.dropdown = map.yes_no("dropdown").value_or(false);
@@ -89,7 +107,7 @@ class ControlReader {
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
         if (form.kind == ControlKind::picture && !control.box.picture)
-            add(findings_, Slug::missing_key, control.id.place,
+            add(findings_, RuleId::missing_key, control.id.place,
                 "the picture '" + control.id.text + "' needs a 'file'");
     }
 
@@ -130,8 +148,8 @@ class ControlReader {
         if (number && rest.empty() && *number >= 1 && *number <= 100 &&
             *number == static_cast<int>(*number))
             return static_cast<std::uint16_t>(*number);
-        add(findings_, Slug::wrong_type, text->place,
-            "'" + std::string(key) + "' wants a whole number from 1 to 100");
+        add(findings_, RuleId::wrong_type, text->place,
+            "'" + std::string(key) + "' needs a whole number from 1 to 100");
         return unsaid;
     }
 
@@ -140,8 +158,8 @@ class ControlReader {
         if (!node) return;
         const bool list = node->kind == yaml::Kind::list && !node->children.empty();
         if (!list)
-            add(findings_, Slug::wrong_type, node->place,
-                "'show' wants a list of groups: '[sound, picture]'");
+            add(findings_, RuleId::wrong_type, node->place,
+                "'show' needs a list of groups: '[sound, picture]'");
         for (const yaml::Node& child : node->children) {
             if (!list) break;
             if (check_name(child, findings_)) control.pages.push_back({child.text, child.place});
@@ -150,8 +168,8 @@ class ControlReader {
 
     void read_pieces(const yaml::Node& node, FlowControl& control) {
         if (node.kind != yaml::Kind::list) {
-            add(findings_, Slug::wrong_type, node.place,
-                "'pieces' is written as a list: '- { file: anchor.svg, place: { at: left } }'");
+            add(findings_, RuleId::wrong_type, node.place,
+                "'pieces' needs a list: '- { file: anchor.svg, place: { at: left } }'");
             return;
         }
         for (const yaml::Node& child : node.children) {
@@ -161,8 +179,8 @@ class ControlReader {
             if (const auto shows = map.one_of("shows"))
                 piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
             if (piece.role != BoxRole::piece && !control.setting)
-                add(findings_, Slug::wrong_type, map.find("shows")->place,
-                    "only a control with a 'setting' has a value to show");
+                add(findings_, RuleId::wrong_type, map.find("shows")->place,
+                    "only a control with a 'setting' shows a value");
             piece.place = child.place;
             piece.text = read_text(map, "text", control.mentions);
             read_box_keys(map, source_, piece.box, findings_);
@@ -173,7 +191,7 @@ class ControlReader {
     /// A press that does nothing is a slip of wiring: it is told where it stands.
     void read_press(const MapReader& map, FlowControl& button) {
         const yaml::Node* node = map.find("press");
-        Place place = button.id.place;
+        SourceRange place = button.id.place;
         if (node && !node->says_nothing()) {
             const std::size_t before = findings_.size();
             button.press = read_action(*node, source_, findings_);
@@ -185,8 +203,9 @@ class ControlReader {
         } else if (node) {
             place = map.key_node("press")->place;
         }
-        add(findings_, Slug::empty_press, place, "pressing '" + button.id.text + "' does nothing")
-            .mend = "write 'press: open ...', or 'press: todo ...' while it is not wired yet";
+        add(findings_, RuleId::empty_press, place,
+            "pressing '" + button.id.text + "' has no effect")
+            .fix = "write 'press: open ...', or 'press: todo ...' until it is wired";
     }
 
     const yaml::Node& node_;

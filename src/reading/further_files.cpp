@@ -11,7 +11,7 @@
 namespace rondix {
 
 namespace {
-constexpr std::size_t most_files = 1000;
+constexpr std::size_t max_files = 1000;
 
 /// One name for a file, however its path is written.
 std::string plain_path(const std::string& path) {
@@ -20,13 +20,13 @@ std::string plain_path(const std::string& path) {
 
 template <class Rows>
 void report_twice_among(const Rows& rows, std::string_view what, Findings& findings) {
-    std::unordered_map<std::string_view, Place> seen;
+    std::unordered_map<std::string_view, SourceRange> seen;
     for (const auto& row : rows) {
         const auto [first, is_new] = seen.try_emplace(row.id.text, row.id.place);
         if (is_new || first->second.file == row.id.place.file) continue; // told when it was read
-        add(findings, Slug::given_twice, row.id.place,
+        add(findings, RuleId::given_twice, row.id.place,
             "there is a " + std::string(what) + " '" + row.id.text + "' already")
-            .also.push_back({first->second, "it stands here"});
+            .also.push_back({first->second, "it is here"});
     }
 }
 
@@ -44,9 +44,9 @@ bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Fi
     };
     const auto within = plain(path).lexically_relative(plain(flow.root + "/"));
     if (!within.empty() && *within.begin() != "..") return true;
-    add(findings, Slug::missing_file, name.place,
-        "'" + path + "' is outside of the folder of the flow, and is not read")
-        .mend = "move it there, or name a folder that holds both with '--root'";
+    add(findings, RuleId::missing_file, name.place,
+        "'" + path + "' is outside the folder of the flow and is not read")
+        .fix = "move it there, or pass a folder that contains both with '--root'";
     return false;
 }
 
@@ -59,7 +59,7 @@ std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const
     if (at_hand != texts.end()) text = at_hand->second;
     const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
-        add(findings, Slug::missing_file, name.place,
+        add(findings, RuleId::missing_file, name.place,
             "cannot read '" + path + "': " + fault + near_file(name.text, path));
         return std::nullopt;
     }
@@ -77,8 +77,8 @@ bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& so
         const std::string folder = folder_of(sources[name.place.file].name());
         const std::string path = name.text.starts_with('/') ? name.text : folder + name.text;
         if (!read.insert(plain_path(path)).second) continue;
-        if (sources.size() > most_files) {
-            add(findings, Slug::too_large, name.place, "a flow is made of 1000 files at most");
+        if (sources.size() > max_files) {
+            add(findings, RuleId::too_large, name.place, "a flow has at most 1000 files");
             return false;
         }
         const auto tree = read_further(flow, name, path, texts, sources, findings);

@@ -99,7 +99,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {screen, "title", F::text, {}, none, inherited, {}, "its heading, which is read out too"},
     {screen, "play", F::yes_no, {}, none, inherited, "`no`", "`yes`: the game runs under it and takes the input. It appears only with a scene whose root it is"},
     {screen, "pauses", F::yes_no, {}, none, inherited, "`yes`", "above a play screen: whether it pauses the game"},
-    {screen, "dim", F::share, {}, none, inherited, "what lies beneath is hidden", "`60%`: what lies beneath is seen under this much dark"},
+    {screen, "dim", F::share, {}, none, inherited, "they are hidden", "`60%`: the screens beneath are seen under this much dark"},
     {screen, "back", F::action, {}, none, inherited, "the screen closes", "what going back does; `none`: nothing"},
     {screen, "menu", F::action, {}, none, inherited, "nothing", "what the menu button does"},
     {screen, "keys", F::keys, {}, none, inherited, {}, "`{ chart: open chart, any: back }`: further keys by name; `any`: every key, accept without focus, menu and back, as far as the screen says nothing else for them; and a press of the mouse or a finger beside all controls"},

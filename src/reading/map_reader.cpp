@@ -20,19 +20,29 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
     , what_(what)
     , findings_(findings) {
     if (!good()) {
-        add(findings, Slug::wrong_type, node.place,
-            std::string(what) + " is written as a map: 'key: value'");
+        add(findings, RuleId::wrong_type, node.place,
+            std::string(what) + " is written as keys with values: 'key: value'");
         return;
     }
     for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
         const yaml::Node& key = node.children[i];
-        if (std::find(known.begin(), known.end(), key.text) != known.end()) continue;
+        if (std::find(known.begin(), known.end(), key.text) == known.end())
+            report_unknown(key, known);
+    }
+}
+
+void MapReader::report_unknown(const yaml::Node& key, const std::vector<std::string_view>& known) {
+    const Suggestion near = suggested_key(key.text, known);
+    Finding& finding = add(findings_, RuleId::unknown_key, key.place,
+                           what_ + " has no key " + quoted(key.text) + near);
+    finding.keys.assign(known.begin(), known.end());
+    if (near.name.empty()) {
         std::string all;
         for (std::string_view name : known) all += (all.empty() ? "" : ", ") + std::string(name);
-        add(findings, Slug::unknown_key, key.place,
-            std::string(what) + " has no " + quoted(key.text) + suggested_key(key.text, known))
-            .mend = "the keys here: " + all;
-        findings.back().keys.assign(known.begin(), known.end());
+        finding.fix = "the keys here are: " + all;
+        has_unknown_ = true;
+    } else if (!key_node(near.name)) {
+        taken_.push_back({*std::find(known.begin(), known.end(), near.name), &key});
     }
 }
 
@@ -48,6 +58,13 @@ MapReader::MapReader(const yaml::Node& node, ControlKind kind, Findings& finding
 }
 
 const yaml::Node* MapReader::key_node(std::string_view key) const {
+    if (const yaml::Node* node = key_written(key)) return node;
+    const auto taken = std::find_if(taken_.begin(), taken_.end(),
+                                    [&](const TakenFor& one) { return one.right == key; });
+    return taken == taken_.end() ? nullptr : taken->key;
+}
+
+const yaml::Node* MapReader::key_written(std::string_view key) const {
     if (!good()) return nullptr;
     for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
         if (node_.children[i].text == key) return &node_.children[i];
@@ -61,8 +78,8 @@ const yaml::Node* MapReader::find(std::string_view key) const {
 
 const yaml::Node* MapReader::need(std::string_view key) const {
     const yaml::Node* node = find(key);
-    if (!node && good())
-        add(findings_, Slug::missing_key, node_.place, what_ + " needs " + quoted(key));
+    if (!node && good() && !has_unknown_)
+        add(findings_, RuleId::missing_key, node_.place, what_ + " needs the key " + quoted(key));
     return node;
 }
 
@@ -70,8 +87,14 @@ const yaml::Node* MapReader::text_node(std::string_view key, std::string_view wa
     const yaml::Node* node = find(key);
     if (!node) return nullptr;
     if (node->kind == yaml::Kind::text && !node->says_nothing()) return node;
-    add(findings_, Slug::wrong_type, node->says_nothing() ? key_node(key)->place : node->place,
-        quoted(key) + " wants " + std::string(wanted));
+    if (!node->says_nothing()) {
+        add(findings_, RuleId::wrong_type, node->place,
+            quoted(key) + " needs " + std::string(wanted));
+        return nullptr;
+    }
+    add(findings_, RuleId::wrong_type, key_node(key)->place,
+        quoted(key) + " has no value; it needs " + std::string(wanted))
+        .fix = "write one behind the ':'; one that begins with '#', '&' or '!' needs quotes";
     return nullptr;
 }
 
@@ -93,8 +116,8 @@ std::optional<std::size_t> MapReader::one_of(std::string_view key,
     if (!node) return std::nullopt;
     const auto word = std::find(words.begin(), words.end(), node->text);
     if (word != words.end()) return static_cast<std::size_t>(word - words.begin());
-    add(findings_, Slug::wrong_type, node->place,
-        quoted(key) + " wants one of " + all + suggestion(node->text, words));
+    add(findings_, RuleId::wrong_type, node->place,
+        quoted(key) + " needs one of " + all + suggestion(node->text, words));
     return std::nullopt;
 }
 
@@ -108,7 +131,9 @@ std::optional<bool> MapReader::yes_no(std::string_view key) const {
     if (!node) return std::nullopt;
     if (node->plain && (node->text == "yes" || node->text == "true")) return true;
     if (node->plain && (node->text == "no" || node->text == "false")) return false;
-    add(findings_, Slug::wrong_type, node->place, quoted(key) + " wants yes or no");
+    add(findings_, RuleId::wrong_type, node->place,
+        quoted(key) + " needs yes or no, not " + quoted(node->text) +
+            suggestion(node->text, {"true", "false", "yes", "no"}));
     return std::nullopt;
 }
 
@@ -120,8 +145,8 @@ std::optional<std::vector<Name>> MapReader::names(std::string_view key) const {
                           return child.kind == yaml::Kind::text && !child.text.empty();
                       });
     if (!good) {
-        add(findings_, Slug::wrong_type, node->place,
-            quoted(key) + " wants a list of names: [a, b]");
+        add(findings_, RuleId::wrong_type, node->place,
+            quoted(key) + " needs a list of names: [a, b]");
         return std::nullopt;
     }
     std::vector<Name> names;
@@ -138,8 +163,8 @@ std::optional<std::uint32_t> MapReader::duration_ms(std::string_view key) const 
     const double ms = number.value_or(0) * factor;
     if (number && factor > 0 && ms <= 86'400'000 && (ms >= 1 || ms == 0))
         return static_cast<std::uint32_t>(std::lround(ms));
-    add(findings_, Slug::wrong_type, node->place,
-        quoted(key) + " wants a time such as 1.2s or 250ms, of at most a day");
+    add(findings_, RuleId::wrong_type, node->place,
+        quoted(key) + " needs a time such as 1.2s or 250ms, of at most a day");
     return std::nullopt;
 }
 
@@ -150,8 +175,8 @@ std::optional<std::uint8_t> MapReader::percent(std::string_view key) const {
     const std::optional<double> number = leading_number(node->text, unit);
     if (number && unit == "%" && *number <= 100)
         return static_cast<std::uint8_t>(std::lround(*number));
-    add(findings_, Slug::wrong_type, node->place,
-        quoted(key) + " wants a share from 0% to 100%, such as 60%");
+    add(findings_, RuleId::wrong_type, node->place,
+        quoted(key) + " needs a share from 0% to 100%, such as 60%");
     return std::nullopt;
 }
 

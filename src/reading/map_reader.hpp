@@ -1,4 +1,6 @@
-// MapReader: a YAML map read key by key, with every key that means nothing reported.
+// MapReader: a YAML map read key by key, with every key that means nothing reported. A key that is
+// near a right one that is not there is reported and then read as that one, so that one slip is one
+// finding.
 #pragma once
 
 #include "reading/grammar.hpp"
@@ -49,12 +51,20 @@ class MapReader {
                                       const std::vector<std::string_view>& words) const;
 
   private:
+    struct TakenFor {
+        std::string_view right;
+        const yaml::Node* key;
+    };
+    void report_unknown(const yaml::Node& key, const std::vector<std::string_view>& known);
+    const yaml::Node* key_written(std::string_view key) const;
     const yaml::Node* text_node(std::string_view key, std::string_view wanted) const;
 
     const yaml::Node& node_;
     grammar::Owner owner_ = grammar::Owner::nothing;
     std::string what_;
     Findings& findings_;
+    std::vector<TakenFor> taken_;
+    bool has_unknown_ = false; ///< that is near none
 };
 
 /// A positive number at the start of a text, without sign or exponent; `rest` is what follows it.

@@ -13,7 +13,7 @@ namespace rondix {
 
 namespace {
 
-constexpr double most_values = 1000;
+constexpr double max_values = 1000;
 
 std::string written(double number) {
     char text[32];
@@ -52,7 +52,7 @@ class SettingReader {
     template <class Words>
     void fail(std::string_view key, Words text) {
         const yaml::Node* node = map_.find(key);
-        add(findings_, Slug::wrong_type, node ? node->place : key_.place, std::move(text));
+        add(findings_, RuleId::wrong_type, node ? node->place : key_.place, std::move(text));
     }
 
     std::optional<double> number(std::string_view key) {
@@ -60,7 +60,7 @@ class SettingReader {
         if (!text) return std::nullopt;
         const auto value = number_of(text->text);
         if (value && std::abs(*value) <= 1e9) return value;
-        fail(key, "'" + std::string(key) + "' wants a number");
+        fail(key, "'" + std::string(key) + "' needs a number");
         return std::nullopt;
     }
 
@@ -71,12 +71,13 @@ class SettingReader {
         const auto by = map_.find("by") ? number("by") : std::optional(1.0);
         if (!from || !to || !by) return;
         if (!(*by > 0) || !(*to > *from)) {
-            fail(*by > 0 ? "to" : "by", "'to' has to be above 'from', and 'by' above 0");
+            fail(*by > 0 ? "to" : "by",
+                 "'to' must be greater than 'from', and 'by' greater than 0");
             return;
         }
         const double steps = std::floor((*to - *from) / *by + 1e-6);
-        if (steps + 1 > most_values)
-            return fail("by", "a setting has at most 1000 values; let 'by' be larger");
+        if (steps + 1 > max_values)
+            return fail("by", "a setting has at most 1000 values; make 'by' larger");
         setting_.from = *from;
         setting_.by = *by;
         for (int i = 0; i <= static_cast<int>(steps); ++i)
@@ -86,9 +87,8 @@ class SettingReader {
         if (!first) return;
         const double place = (*first - *from) / *by;
         if (place < -1e-6 || place > steps + 1e-6 || std::abs(place - std::round(place)) > 1e-3)
-            return fail("default", "'default' has to be one of the values that lead from " +
-                                       written(*from) + " to " + written(*to) + " by " +
-                                       written(*by));
+            return fail("default", "'default' must be one of the values from " + written(*from) +
+                                       " to " + written(*to) + " by " + written(*by));
         setting_.first = static_cast<std::uint16_t>(std::lround(place));
     }
 
@@ -96,18 +96,18 @@ class SettingReader {
         setting_.kind = SettingKind::choice;
         const yaml::Node& list = *map_.find("one-of");
         if (list.kind != yaml::Kind::list || list.children.empty())
-            return fail("one-of", "'one-of' wants a list: '[960x540, 1280x720]'");
-        if (static_cast<double>(list.children.size()) > most_values)
+            return fail("one-of", "'one-of' needs a list: '[960x540, 1280x720]'");
+        if (static_cast<double>(list.children.size()) > max_values)
             return fail("one-of", "a setting has at most 1000 values");
         for (const yaml::Node& value : list.children) {
             if (value.kind != yaml::Kind::text || value.text.empty()) {
-                add(findings_, Slug::wrong_type, value.place, "a word is wanted here");
+                add(findings_, RuleId::wrong_type, value.place, "a word is expected here");
                 continue;
             }
             for (const Name& known : setting_.values)
                 if (known.text == value.text)
-                    add(findings_, Slug::given_twice, value.place,
-                        "'" + value.text + "' stands in this list already");
+                    add(findings_, RuleId::given_twice, value.place,
+                        "'" + value.text + "' is already in this list");
             setting_.values.push_back({value.text, value.place});
         }
         const auto first = map_.find("default") ? map_.name("default") : std::nullopt;
@@ -126,7 +126,7 @@ class SettingReader {
         setting_.kind = SettingKind::text;
         const auto letters = number("max-length");
         if (letters && (*letters < 1 || *letters > 200 || *letters != std::floor(*letters)))
-            fail("max-length", "'max-length' wants a whole number from 1 to 200");
+            fail("max-length", "'max-length' needs a whole number from 1 to 200");
         else if (letters)
             setting_.longest = static_cast<std::uint16_t>(*letters);
         setting_.values.push_back({map_.text("default").value_or(""), key_.place});
@@ -148,7 +148,7 @@ class SettingReader {
         if (!map_.one_of("scales")) return;
         if (setting_.kind != SettingKind::number || !(setting_.from > 0))
             return fail("scales",
-                        "time limits are stretched by a number that is always above 0, such as "
+                        "time limits are scaled by a number that is always greater than 0, such as "
                         "'from: 1, to: 5'");
         setting_.stretches = true;
     }
@@ -159,7 +159,7 @@ class SettingReader {
         const bool fits = list.kind == yaml::Kind::list && setting_.kind != SettingKind::text &&
                           list.children.size() == setting_.values.size();
         if (!fits)
-            return fail("labels", "'labels' wants a list with a text for each value, here " +
+            return fail("labels", "'labels' needs a list with a text for each value, here " +
                                       std::to_string(setting_.values.size()));
         setting_.labels.clear();
         for (const yaml::Node& label : list.children)

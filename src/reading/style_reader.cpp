@@ -21,8 +21,8 @@ class StyleReader {
     void read(const yaml::Node& node, FlowStyle& style) {
         if (node.says_nothing()) return;
         if (node.kind != yaml::Kind::map) {
-            add(findings_, Slug::wrong_type, node.place,
-                "a style is written as a map: 'fill: ...'");
+            add(findings_, RuleId::wrong_type, node.place,
+                "a style needs keys with values: 'fill: ...'");
             return;
         }
         for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
@@ -35,16 +35,16 @@ class StyleReader {
             if (value.kind == yaml::Kind::text && is_name(value.text))
                 style.like = Name{value.text, value.place};
             else
-                add(findings_, Slug::wrong_type, value.place,
-                    "'extends' wants the name of a style");
+                add(findings_, RuleId::wrong_type, value.place,
+                    "'extends' needs the name of a style");
             return;
         }
         const auto state = std::find(std::begin(state_names), std::end(state_names), key.text);
         if (state == std::end(state_names)) {
             read_setting(key, value, style, 0);
         } else if (value.kind != yaml::Kind::map) {
-            add(findings_, Slug::wrong_type, value.place,
-                "'" + key.text + "' is a state; what changes in it is written as a map");
+            add(findings_, RuleId::wrong_type, value.place,
+                "'" + key.text + "' is a state; it needs keys with values");
         } else {
             const auto number = static_cast<std::size_t>(state - std::begin(state_names));
             for (std::size_t i = 0; i + 1 < value.children.size(); i += 2)
@@ -57,9 +57,9 @@ class StyleReader {
         const StyleWord* word = find_style_word(key.text);
         if (!word) return report_unknown(key, state);
         if (word->whole && state > 0) {
-            add(findings_, Slug::wrong_type, key.place,
+            add(findings_, RuleId::wrong_type, key.place,
                 "'" + key.text + "' is the same in every state")
-                .mend = "write it beside the states, not in one of them";
+                .fix = "write it next to the states, not within one";
             return;
         }
         FlowStyleLine setting{{key.text, key.place}, {}};
@@ -70,7 +70,7 @@ class StyleReader {
         } else if (value.kind == yaml::Kind::text && !value.says_nothing()) {
             setting.words = {{value.text, value.place}};
         } else {
-            add(findings_, Slug::wrong_type, key.place, "'" + key.text + "' wants a text");
+            add(findings_, RuleId::wrong_type, key.place, "'" + key.text + "' needs a text");
             return;
         }
         style.states[state].push_back(std::move(setting));
@@ -87,9 +87,9 @@ class StyleReader {
             for (std::string_view name : state_names) known.push_back(name);
         }
         Finding& finding =
-            add(findings_, Slug::unknown_key, key.place,
+            add(findings_, RuleId::unknown_key, key.place,
                 "a style has no '" + key.text + "'" + suggested_key(key.text, known));
-        finding.mend = "the keys here: " + all;
+        finding.fix = "the keys here are: " + all;
     }
 
     const Source& source_;
@@ -99,15 +99,15 @@ class StyleReader {
 bool is_map(const yaml::Node* node, std::string_view key, Findings& findings) {
     if (!node || node->says_nothing()) return false;
     if (node->kind == yaml::Kind::map) return true;
-    add(findings, Slug::wrong_type, node->place,
-        "'" + std::string(key) + "' is written as a map: 'name: ...'");
+    add(findings, RuleId::wrong_type, node->place,
+        "'" + std::string(key) + "' needs keys with values: 'name: ...'");
     return false;
 }
 
 /// Names with a word each.
 void read_pairs(const MapReader& map, std::string_view key,
                 std::vector<std::pair<Name, Name>>& into, std::string_view wanted,
-                std::string_view mend, Findings& findings) {
+                std::string_view fix, Findings& findings) {
     const yaml::Node* pairs = map.find(key);
     if (!is_map(pairs, key, findings)) return;
     for (std::size_t i = 0; i + 1 < pairs->children.size(); i += 2) {
@@ -117,9 +117,9 @@ void read_pairs(const MapReader& map, std::string_view key,
         if (value.kind == yaml::Kind::text && !value.text.empty())
             into.push_back({{name.text, name.place}, {value.text, value.place}});
         else
-            add(findings, Slug::wrong_type, value.says_nothing() ? name.place : value.place,
-                "'" + name.text + "' wants " + std::string(wanted))
-                .mend = mend;
+            add(findings, RuleId::wrong_type, value.says_nothing() ? name.place : value.place,
+                "'" + name.text + "' needs " + std::string(wanted))
+                .fix = fix;
     }
 }
 
@@ -127,7 +127,7 @@ void read_pairs(const MapReader& map, std::string_view key,
 
 void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, Findings& findings) {
     read_pairs(map, "palette", theme.palette, "a colour, such as \"#c9a24a\"",
-               "'#' begins a comment, so a colour stands in quotes", findings);
+               "'#' begins a comment, so a colour needs quotes", findings);
     read_pairs(map, "tunes", theme.tunes, "a file, such as sounds/sea.ogg", "", findings);
     read_pairs(map, "cues", theme.cues, "a file, such as sounds/bell.wav", "", findings);
     const yaml::Node* styles = map.find("styles");
@@ -140,8 +140,8 @@ void read_theme_keys(const MapReader& map, const Source& source, Theme& theme, F
             StyleReader(source, findings).read(styles->children[i + 1], style);
             theme.styles.push_back(std::move(style));
         }
-    theme.enters = read_passage(map, "enters", source, findings);
-    theme.leaves = read_passage(map, "leaves", source, findings);
+    theme.enters = read_screen_transition(map, "enters", source, findings);
+    theme.leaves = read_screen_transition(map, "leaves", source, findings);
 }
 
 void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
@@ -150,9 +150,9 @@ void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
     if (!map.good()) return;
     const yaml::Node* version = map.find("rondix-theme");
     if (!version || version->text != "1") {
-        add(findings, Slug::not_a_flow, version ? version->place : root.place,
-            version ? "this version of the format is not known here" : "this is not a theme")
-            .mend = "begin the file with 'rondix-theme: 1'";
+        add(findings, RuleId::not_a_flow, version ? version->place : root.place,
+            version ? "this version of the format is not supported" : "this is not a theme")
+            .fix = "begin the file with 'rondix-theme: 1'";
         return;
     }
     if (const yaml::Node* node = map.find("design-size")) {
@@ -178,13 +178,13 @@ std::optional<FlowStyleUse> read_style_use(const MapReader& map, std::string_vie
     return use;
 }
 
-std::optional<Passage> read_passage(const MapReader& map, std::string_view key,
-                                    const Source& source, Findings& findings) {
+std::optional<ScreenTransition> read_screen_transition(const MapReader& map, std::string_view key,
+                                                       const Source& source, Findings& findings) {
     const yaml::Node* node = map.find(key);
     if (!node) return std::nullopt;
     auto words = words_of_value(*node, source, key, findings);
     if (!words) return std::nullopt;
-    return Values(key, std::move(*words), node->place, findings).passage();
+    return Values(key, std::move(*words), node->place, findings).screen_transition();
 }
 
 } // namespace rondix

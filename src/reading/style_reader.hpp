@@ -18,7 +18,7 @@ void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
 std::optional<FlowStyleUse> read_style_use(const MapReader& map, std::string_view key,
                                            const Source& source, Findings& findings);
 
-std::optional<Passage> read_passage(const MapReader& map, std::string_view key,
-                                    const Source& source, Findings& findings);
+std::optional<ScreenTransition> read_screen_transition(const MapReader& map, std::string_view key,
+                                                       const Source& source, Findings& findings);
 
 } // namespace rondix

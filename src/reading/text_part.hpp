@@ -12,9 +12,9 @@ namespace rondix {
 
 /// The place of node.text[begin, begin + length). Quoted and folded texts differ from their source;
 /// there the whole text is the place.
-inline Place part_of(const yaml::Node& node, const Source& source, std::size_t begin,
-                     std::size_t length) {
-    const Place whole = node.place;
+inline SourceRange part_of(const yaml::Node& node, const Source& source, std::size_t begin,
+                           std::size_t length) {
+    const SourceRange whole = node.place;
     const auto written =
         std::string_view(source.text()).substr(whole.begin, whole.end - whole.begin);
     if (written != node.text) return whole;

@@ -23,7 +23,7 @@ const Theme& plain_theme() {
         Theme read;
         Findings findings;
         const Source source("built-in theme", std::string(plain_theme_text));
-        const auto tree = yaml::read(source, Place::nowhere, findings);
+        const auto tree = yaml::read(source, SourceRange::nowhere, findings);
         if (tree) read_theme_file(*tree, source, read, findings);
         return read;
     }();

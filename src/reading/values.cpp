@@ -48,16 +48,16 @@ std::optional<std::vector<Name>> words_of_value(const yaml::Node& node, const So
         if (good) words.push_back({child.text, child.place});
     }
     if (good) return words;
-    add(findings, Slug::wrong_type, node.place,
-        "'" + std::string(key) + "' wants words or numbers, such as '" + std::string(key) +
+    add(findings, RuleId::wrong_type, node.place,
+        "'" + std::string(key) + "' needs words or numbers, such as '" + std::string(key) +
             ": 20 40'");
     return std::nullopt;
 }
 
-void Values::wants(std::string_view what, std::string_view mend) {
-    add(findings_, Slug::wrong_type, place_,
-        "'" + std::string(key_) + "' wants " + std::string(what))
-        .mend = mend;
+void Values::wants(std::string_view what, std::string_view fix) {
+    add(findings_, RuleId::wrong_type, place_,
+        "'" + std::string(key_) + "' needs " + std::string(what))
+        .fix = fix;
 }
 
 std::optional<float> Values::number_in(const Name& word) const {
@@ -173,21 +173,21 @@ std::optional<Transition> Values::transition() {
     return std::nullopt;
 }
 
-std::optional<Passage> Values::passage() {
-    Passage passage;
-    passage.time.ms = 200;
+std::optional<ScreenTransition> Values::screen_transition() {
+    ScreenTransition screen_transition;
+    screen_transition.time.ms = 200;
     const auto way = count() > 0 ? place_in(ways, words_[0].text) : std::nullopt;
     bool good = way.has_value();
-    if (good) passage.by = Passage::By(*way);
+    if (good) screen_transition.by = ScreenTransition::By(*way);
     for (std::size_t i = 1; good && i < count(); ++i) {
         const auto from = place_in(directions, words_[i].text);
-        if (from && passage.by == Passage::By::slide)
-            passage.from = Passage::From(*from);
+        if (from && screen_transition.by == ScreenTransition::By::slide)
+            screen_transition.from = ScreenTransition::From(*from);
         else
-            good = take_time(words_[i], passage.time);
+            good = take_time(words_[i], screen_transition.time);
     }
-    if (passage.by == Passage::By::cut) passage.time.ms = 0;
-    if (good) return passage;
+    if (screen_transition.by == ScreenTransition::By::cut) screen_transition.time.ms = 0;
+    if (good) return screen_transition;
     wants(
         "cut, fade, grow, or slide and a side, with a time and how it runs: slide left 250ms both");
     return std::nullopt;
@@ -230,9 +230,9 @@ std::optional<Colour> Palette::colour(const Name& word, Findings& findings) cons
     if (const std::size_t slash = text.find('/'); slash != std::string_view::npos) {
         const auto share = number_with(text.substr(slash + 1), "%");
         if (!share || *share < 0 || *share > 100) {
-            add(findings, Slug::wrong_type, word.place,
+            add(findings, RuleId::wrong_type, word.place,
                 "the opacity of '" + word.text +
-                    "' wants a share from 0% to 100%, such as fog/60%");
+                    "' needs a share from 0% to 100%, such as fog/60%");
             return std::nullopt;
         }
         opacity = *share / 100;
@@ -247,11 +247,11 @@ std::optional<Colour> Palette::colour(const Name& word, Findings& findings) cons
         return colour;
     }
     const std::vector<std::string_view> names(names_.begin(), names_.end());
-    add(findings, Slug::unknown_name, word.place,
+    add(findings, RuleId::unknown_name, word.place,
         text.starts_with('#')
             ? Said("'" + word.text + "' is no colour")
             : "there is no colour '" + std::string(text) + "'" + suggestion(text, names))
-        .mend = "write it as #rrggbb, or name it under 'palette'";
+        .fix = "write it as #rrggbb, or name it under 'palette'";
     return std::nullopt;
 }
 

@@ -14,7 +14,7 @@ namespace rondix {
 class Values {
   public:
     /// `key` is what messages call the value.
-    Values(std::string_view key, std::vector<Name> words, Place place, Findings& findings)
+    Values(std::string_view key, std::vector<Name> words, SourceRange place, Findings& findings)
         : key_(key)
         , words_(std::move(words))
         , place_(place)
@@ -32,11 +32,11 @@ class Values {
     std::optional<Size> size();     ///< `300x64`
     std::optional<std::size_t> one_of(const std::vector<std::string_view>& words);
     std::optional<bool> yes_no();
-    std::optional<Transition> transition(); ///< `120ms`, `120ms both`
-    std::optional<Passage> passage();       ///< `slide left 250ms both`, `cut`
+    std::optional<Transition> transition();              ///< `120ms`, `120ms both`
+    std::optional<ScreenTransition> screen_transition(); ///< `slide left 250ms both`, `cut`
 
-    /// Reports that the value wants something else; for readers of further kinds.
-    void wants(std::string_view what, std::string_view mend = {});
+    /// Reports that the value needs something else; for readers of further kinds.
+    void wants(std::string_view what, std::string_view fix = {});
 
   private:
     std::optional<float> number_in(const Name& word) const;
@@ -44,7 +44,7 @@ class Values {
 
     std::string_view key_;
     std::vector<Name> words_;
-    Place place_;
+    SourceRange place_;
     Findings& findings_;
 };
 

@@ -22,7 +22,7 @@ class Assumptions {
         about_devices();
         about_time();
         about_settings();
-        say("The program runs this flow, with the Rondix that checked it.");
+        say("The game runs this flow with the version of Rondix that checked it.");
         about_events();
         return text_;
     }
@@ -43,11 +43,12 @@ class Assumptions {
 
     void about_loads() {
         if (flow_.scenes.empty()) return;
-        say("The game loads a scene when it is told to, says so once, done or failed, and shows no "
+        say("The game loads a scene when it is asked to, reports once that it is loaded or has "
+            "failed, and shows no "
             "screen of its own over it.");
-        if (flow_.loading.give_up_ms > 0)
+        if (flow_.loading.timeout_ms > 0)
             say("The game calls advance() while a scene loads: a load has failed after " +
-                seconds(flow_.loading.give_up_ms) + ".");
+                seconds(flow_.loading.timeout_ms) + ".");
     }
 
     void about_requests() {
@@ -55,9 +56,9 @@ class Assumptions {
         if (!all.empty())
             say("The game answers each request once, done or failed: " + listed(all) + ".");
         const auto limited =
-            names(flow_.requests, [](const Request& row) { return row.give_up_ms > 0; });
+            names(flow_.requests, [](const Request& row) { return row.timeout_ms > 0; });
         if (!limited.empty())
-            say("The game calls advance() while it is asked for " + listed(limited) +
+            say("The game calls advance() while these requests are pending: " + listed(limited) +
                 ", so that their time limits run.");
     }
 
@@ -66,13 +67,12 @@ class Assumptions {
             return row.set_by_game && row.kind == FlagKind::plain;
         });
         if (!all.empty())
-            say("The game raises and lowers only these flags, as it likes: " + listed(all) + ".");
+            say("The game changes only these flags, at any time: " + listed(all) + ".");
     }
 
     void about_leaving() {
-        if (flow_.can_quit)
-            return say("A game that is asked to quit leaves, or nothing has changed.");
-        say("The platform has a way of its own to leave the game.");
+        if (flow_.can_quit) return say("A game that is asked to quit quits, or stays as it is.");
+        say("The platform provides a way to quit the game.");
         if (!flow_.scenes.empty()) say("Loads do not fail for ever.");
     }
 
@@ -81,7 +81,7 @@ class Assumptions {
         for (std::size_t i = 0; i < device_kind_count; ++i)
             if ((flow_.devices & set_of(DeviceKind(i))) != 0)
                 devices.emplace_back(name_of(DeviceKind(i)));
-        say("Every press of each of these reaches the menus: " + listed(devices) + ".");
+        say("Every press on these devices reaches the menus: " + listed(devices) + ".");
         const auto keys = pad_keys();
         if (!keys.empty() && (flow_.devices & set_of(DeviceKind::pad)) != 0)
             say("Every pad has a button for " + listed(keys) + ".");
@@ -89,7 +89,7 @@ class Assumptions {
         const auto texts = names(
             flow_.controls, [](const Control& row) { return row.kind == ControlKind::text_field; });
         if (!texts.empty() && (flow_.devices & typing) != 0)
-            say("The platform's keyboard comes up where a text is typed: " + listed(texts) + ".");
+            say("The platform shows a keyboard for text fields: " + listed(texts) + ".");
     }
 
     std::vector<std::string> pad_keys() const {
@@ -121,8 +121,9 @@ class Assumptions {
     void about_events() {
         const auto all = names(flow_.events, [](const Event& row) { return row.action != unsaid; });
         if (all.empty()) return;
-        text_ += "nothing is assumed of events: each may come at any moment, twice, or never: " +
-                 listed(all) + "\n";
+        text_ +=
+            "nothing is assumed about events; each may come at any time, repeatedly, or never: " +
+            listed(all) + "\n";
     }
 
     static std::string seconds(std::uint32_t ms) { return fmt::format("{:g} s", ms / 1000.0); }
@@ -135,7 +136,7 @@ class Assumptions {
 
 std::string assumptions_text(const FlowFile& file) {
     if (!file.compiled) return {};
-    return "what is proved takes for granted:\n" + Assumptions(file).write();
+    return "the proof assumes:\n" + Assumptions(file).write();
 }
 
 } // namespace rondix

@@ -10,7 +10,7 @@ namespace {
 // Keys stay in the order in which they are written here.
 using Json = nlohmann::ordered_json;
 
-Json place_json(Place place, const std::vector<Source>& sources) {
+Json place_json(SourceRange place, const std::vector<Source>& sources) {
     if (!place.known() || place.file >= sources.size()) return nullptr;
     const Source& source = sources[place.file];
     const Source::Spot begin = source.spot(place.begin);
@@ -24,10 +24,10 @@ Json place_json(Place place, const std::vector<Source>& sources) {
 }
 
 Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
-    const SlugRow& row = row_of(finding.slug);
+    const RuleRow& row = row_of(finding.rule);
     Json json = {{"rule", row.name},
                  {"severity", row.severity == Severity::error ? "error" : "warning"},
-                 {"category", name_of(category_of(finding.slug))},
+                 {"category", name_of(category_of(finding.rule))},
                  {"text", finding.text},
                  {"place", place_json(finding.place, sources)},
                  {"also", Json::array()},
@@ -40,7 +40,7 @@ Json finding_json(const Finding& finding, const std::vector<Source>& sources) {
                  {"answers", finding.answers},
                  {"around", finding.around},
                  {"among", finding.among},
-                 {"fix", finding.mend},
+                 {"fix", finding.fix},
                  {"meant", finding.meant.empty() ? Json(nullptr) : Json(finding.meant)}};
     for (const Finding::Also& also : finding.also)
         json["also"].push_back({{"place", place_json(also.place, sources)}, {"text", also.text}});
@@ -63,8 +63,8 @@ Json figures_json(const Figures& figures) {
                  {"left-out", figures.left_out},
                  {"listed", nullptr}};
     if (figures.way_out_known) json["longest-way-out"] = figures.longest_way_out;
-    if (figures.situations > 0)
-        json["listed"] = {{"situations", figures.situations}, {"moves", figures.listed_moves}};
+    if (figures.states > 0)
+        json["listed"] = {{"states", figures.states}, {"moves", figures.listed_moves}};
     if (figures.each_screen.empty()) return json;
     json["each-screen-exact"] = figures.each_screen_exact;
     const auto number = [](const std::optional<std::size_t>& value) {
@@ -108,8 +108,8 @@ std::string_view verdict_word(const FlowFile& file, const CheckResult& result) {
     if (!file.readable) return "cannot-be-used";
     switch (result.verdict) {
     case Verdict::proved: return "proved";
-    case Verdict::not_so: return "failed";
-    case Verdict::not_settled: break;
+    case Verdict::failed: return "failed";
+    case Verdict::undecided: break;
     }
     return "undecided";
 }
@@ -130,11 +130,11 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
         {"figures", file.compiled ? figures_json(result.figures) : Json(nullptr)}};
     for (const Finding& finding : result.findings)
         json["findings"].push_back(finding_json(finding, file.sources));
-    for (const FineFinding& fine : result.fine)
+    for (const AllowedFinding& allowed : result.allowed)
         json["allowed"].push_back(
-            {{"finding", finding_json(fine.finding, file.sources)}, {"reason", fine.reason}});
+            {{"finding", finding_json(allowed.finding, file.sources)}, {"reason", allowed.reason}});
     for (const OpenQuestion& open : result.open)
-        json["open"].push_back({{"rule", row_of(open.slug).name},
+        json["open"].push_back({{"rule", row_of(open.rule).name},
                                 {"text", open.text},
                                 {"place", place_json(open.place, file.sources)}});
     return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";

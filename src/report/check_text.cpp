@@ -43,23 +43,21 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
         figures.controls == figures.buttons ? counted(figures.buttons, "button", "buttons")
                                             : counted(figures.controls, "control", "controls"),
         figures.controls == figures.buttons ? "button can be pressed" : "control can be used");
-    text += fmt::format("  with each of these devices alone: {}\n", devices_text(devices));
+    text += fmt::format("  the same with each of these devices alone: {}\n", devices_text(devices));
     if (!figures.deepest.empty())
         text += fmt::format("  at most {}: {}\n",
                             counted(figures.deepest.size(), "screen is open", "screens are open"),
                             stack_text(figures.deepest));
     if (figures.way_out_known) {
-        text += fmt::format(
-            "  whatever loads and requests answer, play or the way out of the game is at most {} "
-            "away\n",
-            counted(figures.longest_way_out, "move", "moves"));
+        text += fmt::format("  whatever loads and requests answer, play or quitting is at most {} "
+                            "away\n",
+                            counted(figures.longest_way_out, "move", "moves"));
         if (figures.longest_way_out > 0 && !figures.furthest.empty())
-            text += fmt::format("  (furthest after: {})\n", fmt::join(figures.furthest, " · "));
+            text += fmt::format("  (farthest after: {})\n", fmt::join(figures.furthest, " · "));
     }
     if (is_left_out(figures, "longest-way-out"))
-        text +=
-            "  how far play or the way out of the game is at most is left out: it would take too "
-            "much work\n";
+        text += "  the distance to play or quitting is omitted: it would take too "
+                "much work\n";
     text += fmt::format("  explored {}, {}", counted(figures.heads, "head", "heads"),
                         counted(figures.moves, "transition", "transitions"));
     if (figures.tracked_flags > 0)
@@ -67,24 +65,24 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
                             counted(figures.flags, "flag", "flags"));
     else if (figures.flags > 0)
         text += figures.flags == 1 ? "; the flag does not matter" : "; no flag matters";
-    if (figures.situations > 0)
-        text += figures.situations == 1
+    if (figures.states > 0)
+        text += figures.states == 1
                     ? "; cross-checked against the only state"
-                    : fmt::format("; cross-checked against all {} states", figures.situations);
+                    : fmt::format("; cross-checked against all {} states", figures.states);
     return text + "\n";
 }
 
 std::string stop_text(const CheckResult& result) {
     switch (result.stop) {
     case Stop::heads: return "there are too many heads; raise the limit with --max-heads";
-    case Stop::memory: return "it takes too much memory; raise the limit with --max-megabytes";
+    case Stop::memory: return "too much memory is needed; raise the limit with --max-megabytes";
     case Stop::time: return "it takes too long; raise the limit with --max-seconds";
-    case Stop::flags: return "more flags hang together than can be looked at at once";
-    case Stop::cases: return result.stopped_at + " hangs on too many flags at once";
+    case Stop::flags: return "too many flags depend on each other";
+    case Stop::cases: return result.stopped_at + " depends on too many flags at once";
     case Stop::circle:
         return result.stopped_at +
                " all lead to each other by 'open', and which of them lie beneath matters: write "
-               "'go' where one is to take the place of another";
+               "'go' where one replaces another";
     case Stop::asked: return "it was stopped";
     case Stop::nothing: break;
     }
@@ -94,7 +92,7 @@ std::string stop_text(const CheckResult& result) {
 /// What is known although the proof was stopped.
 std::string safe_text(const CheckResult& result) {
     if (result.safe_screens.empty()) return "";
-    return fmt::format("  nobody who has all devices at hand is stuck on {} of {}\n",
+    return fmt::format("  with all devices nobody gets stuck on {} of {}\n",
                        result.safe_screens.size(),
                        counted(result.figures.screens, "screen", "screens"));
 }
@@ -106,9 +104,9 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     if (result.verdict == Verdict::proved)
         return fmt::format("proved: nobody can get stuck in the menus of {}\n", name) +
                proved_text(figures, file.flow.devices);
-    if (result.verdict == Verdict::not_settled)
+    if (result.verdict == Verdict::undecided)
         return fmt::format("undecided: {}\n", result.stop == Stop::nothing
-                                                  ? "what is open would take too much work to know"
+                                                  ? "the open points would take too much work"
                                                   : stop_text(result)) +
                safe_text(result);
     const auto errors = static_cast<std::size_t>(
@@ -118,8 +116,7 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const std::string found = counted(errors, "error", "errors");
     if (!file.readable) return fmt::format("cannot be used: {}\n", found);
     if (!file.compiled)
-        return fmt::format("failed: {}; what the menus do is checked once these are fixed\n",
-                           found);
+        return fmt::format("failed: {}; behaviour is checked once these are fixed\n", found);
     if (result.stop != Stop::nothing)
         return fmt::format("failed: {}; the rest was not checked: {}\n", found, stop_text(result)) +
                safe_text(result);
@@ -135,13 +132,13 @@ std::string check_text(const FlowFile& file, const CheckResult& result, TextStyl
     for (const OpenQuestion& open : result.open)
         text += open_text(open, file.sources, style) + "\n";
     text += folded(verdict_text(file, result), 4, style);
-    if (!result.fine.empty())
-        text += folded(fmt::format("  {} said to be fine\n",
-                                   counted(result.fine.size(), "warning is", "warnings are")),
+    if (!result.allowed.empty())
+        text += folded(fmt::format("  {} allowed by comments\n",
+                                   counted(result.allowed.size(), "warning is", "warnings are")),
                        4, style);
     if (!result.figures.each_screen.empty()) text += "\n" + figures_text(result.figures);
     if (is_left_out(result.figures, "each-screen"))
-        text += "\nthe figures of each screen are left out: they would take too much work\n";
+        text += "\nthe figures of each screen are omitted: they would take too much work\n";
     return text;
 }
 

@@ -17,7 +17,7 @@ std::string cover_text(const Coverage& coverage) {
     for (const auto& [kind, word] : kinds) {
         const std::size_t all = coverage.count(kind), touched = coverage.touched(kind);
         if (all == 0) continue;
-        text += fmt::format("{:<9} {:>4} of {:>4} touched\n", word, touched, all);
+        text += fmt::format("{:<9} {:>4} of {:>4} covered\n", word, touched, all);
         std::vector<std::pair<std::string, std::string>> untouched; // by screen, in order
         for (const Cover& one : coverage.all()) {
             if (one.kind != kind || one.touched) continue;

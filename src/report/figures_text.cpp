@@ -66,7 +66,7 @@ std::string figures_text(const Figures& figures) {
         text += fmt::format("  under {}: from the start with that device alone\n",
                             fmt::join(figures.alone, ", "));
     if (!figures.each_screen_exact)
-        text += "  too many flags to follow all of them: what hangs on the others is left out, so "
+        text += "  too many flags to follow: the effect of the others is ignored, so "
                 "this is not exact\n";
     return text;
 }

@@ -34,7 +34,7 @@ bool continues(char byte) {
     return (static_cast<unsigned char>(byte) & 0xC0) == 0x80;
 }
 
-std::string snippet(Place place, const Source& source, bool utf8, Ink ink, TextStyle style) {
+std::string snippet(SourceRange place, const Source& source, bool utf8, Ink ink, TextStyle style) {
     const std::size_t widest = widest_of(style);
     const Source::Spot spot = source.spot(place.begin);
     const std::string_view whole = source.line(spot.line);
@@ -63,7 +63,7 @@ Ink ink_of(std::string_view kind) {
     return kind == "error" ? Ink::error : kind == "warning" ? Ink::warning : Ink::note;
 }
 
-std::string placed(Place place, const std::vector<Source>& sources, std::string_view kind,
+std::string placed(SourceRange place, const std::vector<Source>& sources, std::string_view kind,
                    std::string_view text, TextStyle style, bool utf8 = true) {
     const Ink ink = ink_of(kind);
     const std::string what = fmt::format("{}: {}\n", inked(kind, ink, style), printable(text));
@@ -92,14 +92,14 @@ std::string line_of(std::string_view name, const std::string& text, Ink ink, Tex
 std::string open_text(const OpenQuestion& open, const std::vector<Source>& sources,
                       TextStyle style) {
     return placed(open.place, sources, "open",
-                  fmt::format("{} [{}]", open.text, row_of(open.slug).name), style);
+                  fmt::format("{} [{}]", open.text, row_of(open.rule).name), style);
 }
 
 std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
                          TextStyle style) {
-    const SlugRow& row = row_of(finding.slug);
-    const bool utf8 = finding.slug != Slug::not_utf8;
-    if (finding.slug == Slug::unreadable)
+    const RuleRow& row = row_of(finding.rule);
+    const bool utf8 = finding.rule != RuleId::not_utf8;
+    if (finding.rule == RuleId::unreadable)
         return folded(fmt::format("{}: {} [{}]\n", inked("error", Ink::error, style),
                                   printable(finding.text), row.name),
                       4, style);
@@ -113,9 +113,9 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
                         joined(finding.how, " · "), Ink::note, style);
     if (finding.lost_after > 0 && finding.lost_after <= finding.how.size())
         text += line_of("lost after", finding.how[finding.lost_after - 1], Ink::note, style);
-    const bool about_behaviour = finding.slug == Slug::no_way_out ||
-                                 finding.slug == Slug::no_quit ||
-                                 finding.slug == Slug::endless_wait;
+    const bool about_behaviour = finding.rule == RuleId::no_way_out ||
+                                 finding.rule == RuleId::no_quit ||
+                                 finding.rule == RuleId::endless_wait;
     if (about_behaviour)
         text += line_of(
             "here the player can",
@@ -127,8 +127,8 @@ std::string finding_text(const Finding& finding, const std::vector<Source>& sour
     if (!finding.around.empty())
         text += line_of("round", joined(finding.around, " · "), Ink::note, style);
     if (!finding.among.empty())
-        text += line_of("only ever on", joined_briefly(finding.among), Ink::note, style);
-    if (!finding.mend.empty()) text += line_of("fix", finding.mend, Ink::mend, style);
+        text += line_of("then only on", joined_briefly(finding.among), Ink::note, style);
+    if (!finding.fix.empty()) text += line_of("fix", finding.fix, Ink::fix, style);
     return text;
 }
 

@@ -45,7 +45,7 @@ std::string suite(const std::string& name, const std::vector<Case>& cases) {
 std::string check_junit(const FlowFile& file, const CheckResult& result) {
     std::vector<Case> cases;
     for (const Finding& finding : result.findings) {
-        Case one{.name = fmt::format("{}: {}", row_of(finding.slug).name, finding.text)};
+        Case one{.name = fmt::format("{}: {}", row_of(finding.rule).name, finding.text)};
         if (finding.place.known() && finding.place.file < file.sources.size()) {
             const Source& source = file.sources[finding.place.file];
             one.file = source.name();
@@ -53,7 +53,7 @@ std::string check_junit(const FlowFile& file, const CheckResult& result) {
         }
         // A warning is no failed test: it is told, and the build goes on.
         one.problem = finding.severity() == Severity::error ? "failure" : "skipped";
-        one.type = row_of(finding.slug).name;
+        one.type = row_of(finding.rule).name;
         one.message = finding.text;
         one.text = finding_text(finding, file.sources);
         cases.push_back(std::move(one));
@@ -61,7 +61,7 @@ std::string check_junit(const FlowFile& file, const CheckResult& result) {
     Case whole{.name = "nobody can get stuck", .file = file.sources[0].name()};
     if (result.verdict != Verdict::proved) {
         whole.problem = "failure";
-        whole.message = result.verdict == Verdict::not_settled ? "undecided" : "failed";
+        whole.message = result.verdict == Verdict::undecided ? "undecided" : "failed";
     }
     cases.push_back(std::move(whole));
     return suite("rondix check " + file.sources[0].name(), cases);

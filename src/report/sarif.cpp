@@ -1,7 +1,7 @@
 // SARIF 2.1.0 (OASIS, errata 01): findings for tools that gather those of many programs.
 //
-// The moves into a trap are a code flow, mends are fixes, further places related locations, what
-// the flow says is fine is suppressed with its reason. Columns count code points.
+// The moves into a trap are a code flow, fixes are fixes, further places related locations, what
+// the flow allows is suppressed with its reason. Columns count code points.
 #include "rondix/tools/report.hpp"
 #include "words/printable.hpp"
 
@@ -32,7 +32,7 @@ std::string uri(const std::string& path) {
     return path.starts_with('/') ? "file://" + text : text;
 }
 
-Json region(Place place, const Source& source) {
+Json region(SourceRange place, const Source& source) {
     const Source::Spot begin = source.spot(place.begin), end = source.spot(place.end);
     return {{"startLine", begin.line},
             {"startColumn", begin.column},
@@ -41,7 +41,7 @@ Json region(Place place, const Source& source) {
 }
 
 /// Where something stands; in code, and where that is not known, by name alone.
-Json location(Place place, const std::vector<Source>& sources) {
+Json location(SourceRange place, const std::vector<Source>& sources) {
     if (!place.known() || place.file >= sources.size()) return Json::object();
     const Source& source = sources[place.file];
     if (source.is_in_code())
@@ -67,9 +67,9 @@ Json code_flow(const Finding& finding, const std::vector<Source>& sources) {
     return {{{"threadFlows", {{{"locations", std::move(steps)}}}}}};
 }
 
-Json fix(const Mend& mend, const std::vector<Source>& sources) {
+Json json_of(const Fix& fix, const std::vector<Source>& sources) {
     std::map<std::uint16_t, Json> changes;
-    for (const Edit& edit : mend.edits)
+    for (const Edit& edit : fix.edits)
         if (edit.place.file < sources.size())
             changes.try_emplace(edit.place.file, Json::array())
                 .first->second.push_back(
@@ -79,11 +79,11 @@ Json fix(const Mend& mend, const std::vector<Source>& sources) {
     for (auto& [file, replacements] : changes)
         all.push_back({{"artifactLocation", {{"uri", uri(sources[file].name())}}},
                        {"replacements", std::move(replacements)}});
-    return {{"description", {{"text", mend.what}}}, {"artifactChanges", std::move(all)}};
+    return {{"description", {{"text", fix.what}}}, {"artifactChanges", std::move(all)}};
 }
 
 Json result_json(const Finding& finding, const std::vector<Source>& sources) {
-    const SlugRow& row = row_of(finding.slug);
+    const RuleRow& row = row_of(finding.rule);
     std::string text = finding.text;
     if (!finding.here.empty()) {
         text += ". Here the player can:";
@@ -95,9 +95,9 @@ Json result_json(const Finding& finding, const std::vector<Source>& sources) {
         for (const std::string& answer : finding.answers) text += " " + answer + ";";
         text.pop_back();
     }
-    if (!finding.mend.empty()) text += ". To fix it, " + finding.mend;
+    if (!finding.fix.empty()) text += ". To fix it, " + finding.fix;
     Json json = {{"ruleId", row.name},
-                 {"ruleIndex", static_cast<std::size_t>(finding.slug)},
+                 {"ruleIndex", static_cast<std::size_t>(finding.rule)},
                  {"level", row.severity == Severity::error ? "error" : "warning"},
                  {"message", {{"text", text}}},
                  {"locations", Json::array()}};
@@ -111,7 +111,7 @@ Json result_json(const Finding& finding, const std::vector<Source>& sources) {
 
 Json rules() {
     Json all = Json::array();
-    for (const SlugRow& row : slug_table())
+    for (const RuleRow& row : rule_table())
         all.push_back({{"id", row.name},
                        {"shortDescription", {{"text", row.meaning}}},
                        {"fullDescription", {{"text", row.why}}},
@@ -127,13 +127,13 @@ std::string check_sarif(const FlowFile& file, const CheckResult& result,
     Json results = Json::array();
     for (const Finding& finding : result.findings) {
         Json one = result_json(finding, file.sources);
-        if (const auto mend = find_mend(file, result, finding, options, looks))
-            one["fixes"] = {fix(*mend, file.sources)};
+        if (const auto fix = find_fix(file, result, finding, options, looks))
+            one["fixes"] = {json_of(*fix, file.sources)};
         results.push_back(std::move(one));
     }
-    for (const FineFinding& fine : result.fine) {
-        Json one = result_json(fine.finding, file.sources);
-        one["suppressions"] = {{{"kind", "inSource"}, {"justification", fine.reason}}};
+    for (const AllowedFinding& allowed : result.allowed) {
+        Json one = result_json(allowed.finding, file.sources);
+        one["suppressions"] = {{{"kind", "inSource"}, {"justification", allowed.reason}}};
         results.push_back(std::move(one));
     }
     const Json json = {{"$schema", "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/"

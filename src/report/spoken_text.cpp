@@ -15,7 +15,7 @@ void add(std::string& text, std::string_view piece) {
 
 /// "Music, slider, 70", "Cast off, button", "hold, list, Crate 3, row 3 of 48".
 std::string control_text(const Runner& menus, ControlId control) {
-    const ControlWords words = menus.words_of(control);
+    const AccessibleInfo words = menus.accessible_info(control);
     std::string text(words.name);
     add(text, name_of(words.role));
     add(text, words.value);
@@ -45,11 +45,11 @@ std::string spoken_text(const Runner& menus, const Effect& effect) {
         const ControlId control = menus.focus();
         const bool own = control != no_control && flow[control].setting == setting;
         return fmt::format("{}: {}",
-                           own ? menus.words_of(control).name : flow.text(flow[setting].id),
+                           own ? menus.accessible_info(control).name : flow.text(flow[setting].id),
                            menus.shown_value(setting));
     }
     case EffectKind::denied:
-        return fmt::format("{} cannot be used now", menus.words_of(ControlId(effect.subject)).name);
+        return fmt::format("{} is disabled", menus.accessible_info(ControlId(effect.subject)).name);
     case EffectKind::begin_text: return "type";
     case EffectKind::end_text: return "typed";
     case EffectKind::todo:

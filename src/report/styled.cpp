@@ -15,7 +15,7 @@ std::string_view switch_on(Ink ink) {
     case Ink::error: return "\x1b[1;35m";
     case Ink::warning: return "\x1b[33m";
     case Ink::note: return "\x1b[36m";
-    case Ink::mend:
+    case Ink::fix:
     case Ink::added: return "\x1b[32m";
     case Ink::taken: return "\x1b[35m";
     case Ink::plain: break;

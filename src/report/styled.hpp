@@ -9,7 +9,7 @@
 namespace rondix {
 
 /// What a stretch of text is, for its colour.
-enum class Ink { plain, place, error, warning, note, mend, added, taken };
+enum class Ink { plain, place, error, warning, note, fix, added, taken };
 
 /// The text between the signs that switch the colour on and off again (ECMA-48).
 std::string inked(std::string_view text, Ink ink, TextStyle style);

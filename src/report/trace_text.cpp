@@ -16,14 +16,14 @@ std::string joined(const std::vector<std::string>& texts, const char* between) {
     return printable(fmt::format("{}", fmt::join(texts, between)), true);
 }
 
-std::string place_of(const SavedSituation& from) {
+std::string place_of(const SavedState& from) {
     std::vector<std::string> stack;
     for (const SavedScreen& screen : from.stack) stack.push_back(screen.screen);
     return joined(stack, " > ");
 }
 
 std::string beginning_text(const TraceLine& line, bool first) {
-    const SavedSituation& from = line.begin->from;
+    const SavedState& from = line.begin->from;
     std::string text =
         fmt::format("{:>9.3f}  {}: {}", line.time, first ? "from" : "on from", place_of(from));
     std::vector<std::string> raised;

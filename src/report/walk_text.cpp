@@ -24,7 +24,7 @@ std::string walk_text(const Walkthrough& walkthrough, const WalkReport& report) 
         text += finding_text(failure, {walkthrough.source});
     const std::size_t moves = number == 0 ? 0 : number - 1;
     if (report.passed)
-        text += fmt::format("      passed: {} steps, {} things as expected\n", moves,
+        text += fmt::format("      passed: {} steps, {} expectations met\n", moves,
                             report.expectations);
     return text;
 }

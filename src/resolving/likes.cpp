@@ -109,17 +109,17 @@ class Likes {
     }
 
     void report_circle(const Name& like) {
-        add(findings_, Slug::like_circle, like.place,
-            "this closes a circle: '" + like.text + "' is like this screen already")
-            .mend = "let one of them say for itself what it has";
+        add(findings_, RuleId::like_circle, like.place,
+            "this makes a cycle: '" + like.text + "' already extends this screen")
+            .fix = "write the contents of one of them out";
     }
 
     void fill(FlowScreen& screen) {
         const std::size_t model = screen.like ? names_.find(screen.like->text) : NameTable::none;
         if (model == NameTable::none || state_[model] != State::done) {
             if (!screen.like && !screen.drop.empty())
-                add(findings_, Slug::unknown_name, screen.drop.front().place,
-                    "'drop' leaves out what 'extends' brings, and there is no 'extends' here");
+                add(findings_, RuleId::unknown_name, screen.drop.front().place,
+                    "'drop' removes what 'extends' brings, but there is no 'extends' here");
             return;
         }
         const FlowScreen& from = flow_.screens[model];
@@ -175,7 +175,7 @@ class Likes {
         for (const FlowControl& control : from.controls) names.push_back(control.id.text);
         for (const Name& name : screen.drop)
             if (std::find(names.begin(), names.end(), name.text) == names.end())
-                add(findings_, Slug::unknown_name, name.place,
+                add(findings_, RuleId::unknown_name, name.place,
                     "'" + from.id.text + "' has no control '" + name.text + "' to drop" +
                         suggestion(name.text, names))
                     .also.push_back({from.id.place, "'" + from.id.text + "' stands here"});

@@ -23,22 +23,22 @@ class Resolver {
 
     void resolve() {
         gather_keys();
-        resolve_start(flow_.starts_with);
+        resolve_start(flow_.start);
         for (const FlowStart& start : flow_.starts) {
             resolve_start(start.with);
             if (start.when) resolve_condition(*start.when);
         }
         for (const FlowSetting& setting : flow_.settings)
             if (names_.flags.has(setting.id.text))
-                add(findings_, Slug::given_twice, setting.id.place,
-                    "'" + setting.id.text + "' is a flag as well; conditions could mean either")
-                    .mend = "give one of them another name";
+                add(findings_, RuleId::given_twice, setting.id.place,
+                    "'" + setting.id.text + "' is also the name of a flag")
+                    .fix = "rename one of them";
         resolve_settings();
         for (const Name& key : flow_.pad_keys)
             if (!is_key(key.text))
-                add(findings_, Slug::unknown_name, key.place,
-                    "no screen answers a key '" + key.text + "'" + suggestion(key.text, keys_))
-                    .mend = "name a key of some screen's 'keys'";
+                add(findings_, RuleId::unknown_name, key.place,
+                    "no screen has the key '" + key.text + "'" + suggestion(key.text, keys_))
+                    .fix = "use a key from the 'keys' of a screen";
         for (const FlowScene& scene : flow_.scenes)
             if (!scene.root.text.empty()) need_screen(scene.root);
         if (flow_.loading.screen) need_menu(*flow_.loading.screen, "a loading screen");
@@ -55,12 +55,12 @@ class Resolver {
     void report_unused_scenes() {
         for (const FlowScene& scene : flow_.scenes)
             if (!loaded_.contains(scene.id.text))
-                add(findings_, Slug::scene_unused, scene.id.place,
-                    "nothing loads the scene '" + scene.id.text + "'");
+                add(findings_, RuleId::scene_unused, scene.id.place,
+                    "no step loads the scene '" + scene.id.text + "'");
         for (const FlowRequest& request : flow_.requests)
             if (!requested_.contains(request.id.text))
-                add(findings_, Slug::request_unused, request.id.place,
-                    "nothing makes the request '" + request.id.text + "'");
+                add(findings_, RuleId::request_unused, request.id.place,
+                    "no step makes the request '" + request.id.text + "'");
     }
 
   private:
@@ -81,26 +81,26 @@ class Resolver {
     void check_mentions(const std::vector<Name>& mentions) {
         for (const Name& name : mentions)
             if (!is_key(name.text))
-                add(findings_, Slug::unknown_mention, name.place,
-                    "there is no key '" + name.text + "' that could be named here" +
+                add(findings_, RuleId::unknown_mention, name.place,
+                    "there is no key '" + name.text + "' to name here" +
                         suggestion(name.text, keys_))
-                    .mend =
-                    "name a button (accept, back, menu ...) or a key of some screen's 'keys'";
+                    .fix =
+                    "use a button (accept, back, menu ...) or a key from the 'keys' of a screen";
     }
 
     void resolve_settings() {
         const FlowSetting* stretches = nullptr;
         for (const FlowSetting& setting : flow_.settings) {
             if (setting.binds && !is_key(setting.binds->text))
-                add(findings_, Slug::unknown_name, setting.binds->place,
+                add(findings_, RuleId::unknown_name, setting.binds->place,
                     "there is no key '" + setting.binds->text + "'" +
                         suggestion(setting.binds->text, keys_))
-                    .mend =
-                    "name a button (accept, back, menu ...) or a key of some screen's 'keys'";
+                    .fix =
+                    "use a button (accept, back, menu ...) or a key from the 'keys' of a screen";
             if (setting.stretches && stretches)
-                add(findings_, Slug::given_twice, setting.id.place,
-                    "time limits are stretched by another setting already")
-                    .also.push_back({stretches->id.place, "by this one"});
+                add(findings_, RuleId::given_twice, setting.id.place,
+                    "another setting already scales the time limits")
+                    .also.push_back({stretches->id.place, "this one"});
             if (setting.stretches) stretches = &setting;
         }
     }
@@ -111,15 +111,15 @@ class Resolver {
         const bool screen = names_.screens.has(name.text);
         if (scene) loaded_.insert(name.text);
         if (scene && screen) {
-            add(findings_, Slug::given_twice, name.place,
-                "'" + name.text + "' is both a scene and a screen; which one is meant?")
-                .mend = "give one of them another name";
+            add(findings_, RuleId::given_twice, name.place,
+                "'" + name.text + "' is both a scene and a screen")
+                .fix = "rename one of them";
         } else if (screen) {
             need_menu(name, "the first screen");
         } else if (!scene) {
             std::vector<std::string_view> both = names_.scenes.names();
             both.insert(both.end(), names_.screens.names().begin(), names_.screens.names().end());
-            unknown(Slug::unknown_name, name, "scene or screen", both, flow_.screens_place,
+            unknown(RuleId::unknown_name, name, "scene or screen", both, flow_.screens_place,
                     "screens");
         }
     }
@@ -133,13 +133,13 @@ class Resolver {
         if (screen.idle) resolve_action(screen.idle->action);
         if (screen.closes_when) resolve_condition(*screen.closes_when);
         for (const FlowKey& key : screen.keys) resolve_action(key.action);
-        std::unordered_map<std::string_view, Place> seen;
+        std::unordered_map<std::string_view, SourceRange> seen;
         for (const FlowControl& control : screen.controls) {
             const auto [first, is_new] = seen.try_emplace(control.id.text, control.id.place);
             if (!is_new)
-                add(findings_, Slug::given_twice, control.id.place,
+                add(findings_, RuleId::given_twice, control.id.place,
                     "'" + screen.id.text + "' has a control '" + control.id.text + "' already")
-                    .also.push_back({first->second, "the first one is here"});
+                    .also.push_back({first->second, "it is given first here"});
             check_mentions(control.mentions);
             if (control.when) resolve_condition(*control.when);
             if (control.press) resolve_action(*control.press);
@@ -155,8 +155,8 @@ class Resolver {
 
     void resolve_step(const FlowStep& step) {
         switch (step.kind) {
-        case StepKind::open: need_menu(step.subject, "what 'open' leads to"); break;
-        case StepKind::go: need_menu(step.subject, "what 'go' leads to"); break;
+        case StepKind::open: need_menu(step.subject, "the target of 'open'"); break;
+        case StepKind::go: need_menu(step.subject, "the target of 'go'"); break;
         case StepKind::back_to: need_screen(step.subject); break;
         case StepKind::load:
             if (step.one_of.empty()) need_scene(step.subject);
@@ -169,11 +169,11 @@ class Resolver {
         case StepKind::lower: need_flag(step.subject); break;
         case StepKind::quit:
             if (!flow_.can_quit)
-                add(findings_, Slug::bad_step, step.place,
-                    "this flow says 'quit: no', so nothing in it can quit");
+                add(findings_, RuleId::bad_step, step.place,
+                    "the flow has 'quit: no', so no step may quit");
             break;
         case StepKind::todo:
-            add(findings_, Slug::todo, step.place, "not wired yet: " + step.subject.text);
+            add(findings_, RuleId::todo, step.place, "not wired yet: " + step.subject.text);
             break;
         case StepKind::back:
         case StepKind::resume:
@@ -204,13 +204,13 @@ class Resolver {
     void check_asked(const FlowSetting& setting, const Condition& condition) {
         const auto asked = asked_values(setting, condition);
         if (asked && !asked->never()) return;
-        const Place place =
+        const SourceRange place =
             condition.value.text.empty() ? condition.subject.place : condition.value.place;
         Finding& finding =
-            add(findings_, Slug::bad_condition, place,
-                asked ? "this is never so: the values of '" + setting.id.text + "' " +
+            add(findings_, RuleId::bad_condition, place,
+                asked ? "this is never true: the values of '" + setting.id.text + "' " +
                             values_of(setting)
-                      : "'" + setting.id.text + "' cannot be asked this: its values " +
+                      : "'" + setting.id.text + "' cannot be compared so: its values " +
                             values_of(setting));
         finding.also.push_back({setting.id.place, "it is declared here"});
     }
@@ -218,11 +218,12 @@ class Resolver {
     static std::string values_of(const FlowSetting& setting) {
         switch (setting.kind) {
         case SettingKind::yes_no: return "are yes and no";
-        case SettingKind::text: return "are texts, which no condition asks about";
-        case SettingKind::key: return "are keys, which no condition asks about";
+        case SettingKind::text: return "are texts, which conditions cannot test";
+        case SettingKind::key: return "are keys, which conditions cannot test";
         case SettingKind::number:
             if (setting.values.empty()) return "are numbers";
-            return "lead from " + setting.values.front().text + " to " + setting.values.back().text;
+            return "range from " + setting.values.front().text + " to " +
+                   setting.values.back().text;
         case SettingKind::choice: break;
         }
         std::string all;
@@ -236,7 +237,7 @@ class Resolver {
         if (step.kind == StepKind::reset || value_of(*setting, step.value.text)) return;
         std::vector<std::string_view> words;
         for (const Name& value : setting->values) words.push_back(value.text);
-        add(findings_, Slug::bad_step, step.value.place,
+        add(findings_, RuleId::bad_step, step.value.place,
             "'" + setting->id.text + "' cannot be '" + step.value.text + "': its values " +
                 values_of(*setting) +
                 (setting->kind == SettingKind::choice ? suggestion(step.value.text, words)
@@ -245,20 +246,20 @@ class Resolver {
     }
 
     void need_setting(const Name& name) {
-        unknown(Slug::unknown_name, name, "setting", names_.settings.names(), flow_.settings_place,
-                "settings");
+        unknown(RuleId::unknown_name, name, "setting", names_.settings.names(),
+                flow_.settings_place, "settings");
     }
 
     void need_request(const Name& name) {
         requested_.insert(name.text);
         if (names_.requests.has(name.text)) return;
-        unknown(Slug::unknown_name, name, "request", names_.requests.names(), flow_.requests_place,
-                "requests");
+        unknown(RuleId::unknown_name, name, "request", names_.requests.names(),
+                flow_.requests_place, "requests");
     }
 
     bool need_screen(const Name& name) {
         if (names_.screens.has(name.text)) return true;
-        unknown(Slug::unknown_name, name, "screen", names_.screens.names(), flow_.screens_place,
+        unknown(RuleId::unknown_name, name, "screen", names_.screens.names(), flow_.screens_place,
                 "screens");
         return false;
     }
@@ -268,41 +269,60 @@ class Resolver {
         if (!need_screen(name)) return;
         const FlowScreen& screen = flow_.screens[names_.screens.find(name.text)];
         if (!screen.play.value_or(false)) return;
-        Finding& finding = add(findings_, Slug::play_unbound, name.place,
+        Finding& finding = add(findings_, RuleId::play_unbound, name.place,
                                std::string(what) + " cannot be a play screen: '" + name.text +
                                    "' appears only with its scene");
         finding.also.push_back({screen.play_place, "it is a play screen here"});
-        finding.mend = "load a scene whose root it is, or 'resume' to come back to it";
+        finding.fix = "load a scene with this root, or use 'resume' to return to it";
     }
 
     void need_scene(const Name& name) {
         loaded_.insert(name.text);
         if (names_.scenes.has(name.text)) return;
-        unknown(Slug::scene_not_listed, name, "scene", names_.scenes.names(), flow_.scenes_place,
+        unknown(RuleId::scene_not_listed, name, "scene", names_.scenes.names(), flow_.scenes_place,
                 "scenes");
     }
 
     void need_flag(const Name& name) {
         if (names_.flags.has(name.text)) return;
-        unknown(Slug::unknown_name, name, "flag", names_.flags.names(), flow_.flags_place, "flags");
+        unknown(RuleId::unknown_name, name, "flag", names_.flags.names(), flow_.flags_place,
+                "flags");
     }
 
-    void unknown(Slug slug, const Name& name, std::string_view kind,
-                 const std::vector<std::string_view>& names, Place declared,
+    void unknown(RuleId rule, const Name& name, std::string_view kind,
+                 const std::vector<std::string_view>& names, SourceRange declared,
                  std::string_view table) {
+        // Of a table in which a name stands twice, one of the two was most likely meant to be this.
+        if (table == "screens" && has_screen_twice()) return;
         const Suggestion near = suggestion(name.text, names);
         const std::string quoted = "'" + name.text + "'";
-        Finding& finding = add(findings_, slug, name.place,
-                               slug == Slug::scene_not_listed
+        Finding& finding = add(findings_, rule, name.place,
+                               rule == RuleId::scene_not_listed
                                    ? "the scene " + quoted + " is not listed" + near
                                    : "there is no " + std::string(kind) + " " + quoted + near);
         if (declared.known())
             finding.also.push_back({declared, std::string(table) + " are declared here"});
-        if (slug == Slug::scene_not_listed && near.name.empty())
-            finding.mend =
+        if (table == "screens" && names_.scenes.has(name.text))
+            finding.fix = quoted + " is a scene: write 'load " + name.text + "'";
+        else if (table == "scenes" && names_.screens.has(name.text))
+            finding.fix = quoted + " is a screen: write 'open " + name.text + "'";
+        else if (table == "flags" && names_.events.has(name.text))
+            finding.fix = quoted + " is an event; conditions ask about flags and settings";
+        else if (rule == RuleId::scene_not_listed && near.name.empty())
+            finding.fix =
                 "list it: '" + name.text + ": { file: scenes/" + name.text + ".json, root: ... }'";
         else if (!declared.known())
-            finding.mend = "the flow has no '" + std::string(table) + ":'; declare it there";
+            finding.fix = "the flow has no '" + std::string(table) + ":'; declare it there";
+    }
+
+    bool has_screen_twice() const {
+        return std::any_of(findings_.begin(), findings_.end(), [&](const Finding& finding) {
+            return finding.rule == RuleId::given_twice && !finding.also.empty() &&
+                   std::any_of(flow_.screens.begin(), flow_.screens.end(),
+                               [&](const FlowScreen& screen) {
+                                   return screen.id.place.begin == finding.also[0].place.begin;
+                               });
+        });
     }
 
     const Flow& flow_;
@@ -321,9 +341,10 @@ void check_play_screens(const Flow& flow, Findings& findings) {
             for (const FlowAlternative& alternative : action.alternatives)
                 for (const FlowStep& step : alternative.steps)
                     if (step.kind == StepKind::go)
-                        add(findings, Slug::play_unbound, step.place,
-                            "'go' never swaps a play screen, and '" + screen.id.text + "' is one")
-                            .mend = "write 'open " + step.subject.text + "'";
+                        add(findings, RuleId::play_unbound, step.place,
+                            "'go' cannot replace a play screen, and '" + screen.id.text +
+                                "' is one")
+                            .fix = "write 'open " + step.subject.text + "'";
         });
     }
 }

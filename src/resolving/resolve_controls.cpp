@@ -51,23 +51,23 @@ class ControlResolver {
     void resolve_setting(const FlowControl& control) {
         const Name& name = *control.setting;
         if (!names_.settings.has(name.text)) {
-            Finding& finding = add(findings_, Slug::unknown_name, name.place,
+            Finding& finding = add(findings_, RuleId::unknown_name, name.place,
                                    "there is no setting '" + name.text + "'" +
                                        suggestion(name.text, names_.settings.names()));
-            finding.mend = "declare it under 'settings:' of the flow";
+            finding.fix = "declare it under 'settings:'";
             return;
         }
         const FlowSetting& setting = flow_.settings[names_.settings.find(name.text)];
         const grammar::ControlRow& row = grammar::row_of(control.kind);
         const auto kind = kind_of(row.setting);
         if (!kind || setting.kind == *kind) return;
-        Finding& finding = add(findings_, Slug::wrong_type, name.place,
+        Finding& finding = add(findings_, RuleId::wrong_type, name.place,
                                std::string(row.what) + " changes a setting that is " +
                                    in_words(row.setting) + ", and '" + name.text + "' is none");
         finding.also.push_back({setting.id.place, "it is declared here"});
         for (const grammar::ControlRow& other : grammar::controls)
             if (kind_of(other.setting) == setting.kind)
-                finding.mend = "let it be " + std::string(other.what);
+                finding.fix = "make it " + std::string(other.what);
     }
 
     /// Nothing where it does not matter.
@@ -109,20 +109,19 @@ class ControlResolver {
             codes *= std::max<std::size_t>(1, control.pages.size());
             for (const Name& page : control.pages) {
                 if (std::find(groups.begin(), groups.end(), page.text) == groups.end())
-                    add(findings_, Slug::unknown_name, page.place,
+                    add(findings_, RuleId::unknown_name, page.place,
                         "'" + screen.id.text + "' has no group '" + page.text + "' to show" +
                             suggestion(page.text, groups))
-                        .mend =
-                        "name it under 'groups' of the screen: '" + page.text + ": { as: column }'";
+                        .fix = "declare it under 'groups' of the screen: '" + page.text +
+                               ": { as: column }'";
                 else if (!shown.insert(page.text).second)
-                    add(findings_, Slug::given_twice, page.place,
-                        "the group '" + page.text + "' is a page already");
+                    add(findings_, RuleId::given_twice, page.place,
+                        "the group '" + page.text + "' is already a page");
             }
             if (control.box.group && page_of(screen, control.box.group->text).pages)
-                add(findings_, Slug::wrong_type, control.id.place,
-                    "pages cannot stand on other pages");
+                add(findings_, RuleId::wrong_type, control.id.place, "pages cannot be nested");
             if (codes > 0xFFFF)
-                return void(add(findings_, Slug::too_large, control.id.place,
+                return void(add(findings_, RuleId::too_large, control.id.place,
                                 "'" + screen.id.text + "' has too many pages"));
         }
     }
@@ -137,8 +136,9 @@ class ControlResolver {
                 const bool turns =
                     control.kind == ControlKind::slider || control.kind == ControlKind::choice;
                 if (turns && route.direction >= 2)
-                    add(findings_, Slug::wrong_type, route.to.place,
-                        "left and right turn '" + control.id.text + "' itself, and are no routes");
+                    add(findings_, RuleId::wrong_type, route.to.place,
+                        "left and right turn '" + control.id.text +
+                            "' itself and cannot be routes");
             }
     }
 
@@ -149,9 +149,9 @@ class ControlResolver {
             if (control.id.text == name.text) return;
             names.push_back(control.id.text);
         }
-        add(findings_, Slug::unknown_name, name.place,
-            "'" + screen.id.text + "' has no control '" + name.text +
-                "' that could have the focus" + suggestion(name.text, names));
+        add(findings_, RuleId::unknown_name, name.place,
+            "'" + screen.id.text + "' has no control '" + name.text + "' that can have the focus" +
+                suggestion(name.text, names));
     }
 
     // --- what steps and conditions name
@@ -166,8 +166,8 @@ class ControlResolver {
                 if (step.kind == StepKind::open || step.kind == StepKind::go)
                     refuse_request_screen(step.subject, name_of(step.kind));
                 if (!step.one_of.empty() && (!control || control->kind != ControlKind::list))
-                    add(findings_, Slug::bad_step, step.place,
-                        "'one-of' stands at the press of a list only: the game says which for each "
+                    add(findings_, RuleId::bad_step, step.place,
+                        "'one-of' is for the press of a list only: the game chooses for each "
                         "row");
             }
         }
@@ -187,12 +187,12 @@ class ControlResolver {
         for (const FlowStep& step : alternative.steps)
             if (const FlowSetting* setting = kept_setting(step)) {
                 Finding& finding =
-                    add(findings_, Slug::step_order, step.place,
+                    add(findings_, RuleId::step_order, step.place,
                         "whether '" + setting->id.text +
-                            "' is to be kept is asked here, so this list cannot go on to '" +
+                            "' is to be kept is asked here, so these steps cannot go on to '" +
                             std::string(name_of(alternative.steps.back().kind)) + "'");
                 finding.also.push_back({setting->id.place, "it has 'keep-within'"});
-                finding.mend = "let another press move among screens";
+                finding.fix = "use another press to change the screen";
             }
     }
 
@@ -200,7 +200,7 @@ class ControlResolver {
         for (const FlowAlternative& alternative : answer.alternatives)
             for (const FlowStep& step : alternative.steps)
                 if (const FlowSetting* setting = kept_setting(step))
-                    add(findings_, Slug::step_order, step.place,
+                    add(findings_, RuleId::step_order, step.place,
                         "whether '" + setting->id.text +
                             "' is to be kept is asked over the screen that waits, and that closes")
                         .also.push_back({setting->id.place, "it has 'keep-within'"});
@@ -213,9 +213,9 @@ class ControlResolver {
         std::vector<std::string_view> words = {"next", "previous"};
         for (const Name& page : pages->pages) words.push_back(page.text);
         if (std::find(words.begin(), words.end(), to) == words.end())
-            add(findings_, Slug::unknown_name, step.value.place,
+            add(findings_, RuleId::unknown_name, step.value.place,
                 "'" + step.subject.text + "' has no page '" + to + "'" + suggestion(to, words))
-                .mend = "write 'next', 'previous' or one of its groups";
+                .fix = "use 'next', 'previous' or one of its groups";
     }
 
     void resolve_rows(const Condition& condition, const FlowScreen* own) {
@@ -231,9 +231,9 @@ class ControlResolver {
             for (const FlowControl& control : screen.controls)
                 if (control.kind == kind) names.push_back(control.id.text);
         const bool several = std::count(names.begin(), names.end(), name.text) > 1;
-        add(findings_, Slug::unknown_name, name.place,
+        add(findings_, RuleId::unknown_name, name.place,
             several
-                ? Said("several screens have " + what + " '" + name.text + "'; which are meant?")
+                ? Said("several screens have " + what + " '" + name.text + "'")
                 : "there is no " + what + " '" + name.text + "'" + suggestion(name.text, names));
     }
 
@@ -248,14 +248,14 @@ class ControlResolver {
                 refuse(*request.screen, "a play screen cannot wait for a request");
             if (!taken.insert(screen.id.text).second)
                 refuse(*request.screen,
-                       "'" + screen.id.text + "' waits for another request already")
-                    .mend =
-                    "give this one a screen of its own: 'other: { extends: " + screen.id.text +
+                       "'" + screen.id.text + "' already waits for another request")
+                    .fix =
+                    "give this request its own screen: 'other: { extends: " + screen.id.text +
                     " }'";
         }
         for (const FlowScene& scene : flow_.scenes)
             refuse_request_screen(scene.root, "a scene's root");
-        refuse_request_screen(flow_.starts_with, "the start");
+        refuse_request_screen(flow_.start, "the start");
         for (const FlowStart& start : flow_.starts) refuse_request_screen(start.with, "the start");
         if (flow_.loading.screen) refuse_request_screen(*flow_.loading.screen, "loading");
         if (flow_.loading.failed) refuse_request_screen(*flow_.loading.failed, "loading");
@@ -265,13 +265,12 @@ class ControlResolver {
         for (const FlowRequest& request : flow_.requests)
             if (request.screen && request.screen->text == name.text)
                 refuse(name, "'" + name.text + "' is shown while the request '" + request.id.text +
-                                 "' is waited for, and cannot be used by '" + std::string(where) +
-                                 "'")
-                    .mend = "write 'request " + request.id.text + "'";
+                                 "' is pending and cannot be used by '" + std::string(where) + "'")
+                    .fix = "write 'request " + request.id.text + "'";
     }
 
     Finding& refuse(const Name& name, std::string text) {
-        return add(findings_, Slug::request_screen, name.place, std::move(text));
+        return add(findings_, RuleId::request_screen, name.place, std::move(text));
     }
 
     const Flow& flow_;

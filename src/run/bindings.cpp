@@ -21,7 +21,7 @@ Bindings::Bindings(const CompiledFlow& flow)
 bool Bindings::add(DeviceKind kind, Code code, Target target) {
     if (!known(kind, target) || meaning(kind, code) != no_target) return false;
     Row& own = row(kind, target);
-    if (own.count == most_codes) return false;
+    if (own.count == max_codes) return false;
     own.codes[own.count++] = code;
     return true;
 }

@@ -3,7 +3,7 @@
 // time, so that the same input gives the same result however the frames are cut.
 #include "rondix/runner.hpp"
 
-#include "run/hands.hpp"
+#include "run/input_slots.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -60,12 +60,12 @@ Runner::Micros Runner::next_deadline() const {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             next = std::min(next, until_due_[i]);
-    if (load_can_end(flow_, now_) && flow_.loading.give_up_ms > 0)
-        next = std::min(next, limit_of(flow_.loading.give_up_ms) - load_.since);
+    if (load_can_end(flow_, now_) && flow_.loading.timeout_ms > 0)
+        next = std::min(next, limit_of(flow_.loading.timeout_ms) - load_.since);
     const Screen& screen = flow_[now_.current()];
-    if (screen.request != no_request && flow_[screen.request].give_up_ms > 0 &&
+    if (screen.request != no_request && flow_[screen.request].timeout_ms > 0 &&
         requests_[index(screen.request)].asked)
-        next = std::min(next, limit_of(flow_[screen.request].give_up_ms) -
+        next = std::min(next, limit_of(flow_[screen.request].timeout_ms) -
                                   requests_[index(screen.request)].since);
     const Screen& foremost = flow_[now_.foremost()];
     if (foremost.moves_on != unsaid && !moved_on_)
@@ -98,11 +98,11 @@ void Runner::let_pass(Micros time) {
     held_for_ += time;
     if (holding_ != no_control) {
         holding_for_ += time;
-        stale_ = true; // how far it is can be seen
+        needs_redraw_ = true; // how far it is can be seen
     }
     if (listening_ != no_control) listening_for_ += time;
     until_repeat_ -= time;
-    if (notice_left_ > 0 && notice_left_ <= time) stale_ = true;
+    if (notice_left_ > 0 && notice_left_ <= time) needs_redraw_ = true;
     notice_left_ = std::max<Micros>(notice_left_ - time, 0);
 }
 
@@ -150,14 +150,15 @@ bool Runner::fire_event() {
 
 /// What has been waited for too long.
 bool Runner::fire_limit() {
-    const Micros limit = limit_of(flow_.loading.give_up_ms);
+    const Micros limit = limit_of(flow_.loading.timeout_ms);
     if (load_can_end(flow_, now_) && limit > 0 && load_.since >= limit)
-        return perform_one(Move::give_up());
+        return perform_one(Move::load_timeout());
     const RequestId request = flow_[now_.current()].request;
     if (request == no_request) return false;
-    const Micros most = limit_of(flow_[request].give_up_ms);
+    const Micros most = limit_of(flow_[request].timeout_ms);
     const Wait& wait = requests_[index(request)];
-    return wait.asked && most > 0 && wait.since >= most && perform_one(Move::gives_up(request));
+    return wait.asked && most > 0 && wait.since >= most &&
+           perform_one(Move::request_timeout(request));
 }
 
 /// What the current screen, or the question over it, does by itself.
@@ -206,10 +207,10 @@ std::optional<double> Runner::time_until_due(EventId event) const {
     return static_cast<double>(until_due_[index(event)]) * 1e-6;
 }
 
-std::optional<double> Runner::time_until_give_up() const {
-    if (now_.depth() == 0 || now_.phase() != Phase::loading || flow_.loading.give_up_ms == 0)
+std::optional<double> Runner::time_until_load_timeout() const {
+    if (now_.depth() == 0 || now_.phase() != Phase::loading || flow_.loading.timeout_ms == 0)
         return std::nullopt;
-    return static_cast<double>(limit_of(flow_.loading.give_up_ms) - load_.since) * 1e-6;
+    return static_cast<double>(limit_of(flow_.loading.timeout_ms) - load_.since) * 1e-6;
 }
 
 } // namespace rondix

@@ -88,7 +88,7 @@ const Box* Runner::part_of(ControlId control, BoxRole role, std::uint32_t& row) 
 bool Runner::drag(ControlId control, Point to) {
     std::uint32_t row = 0;
     const bool has_track = part_of(control, BoxRole::track, row) != nullptr;
-    const Rect along = has_track ? places_[row].rect : place_of(control);
+    const Rect along = has_track ? places_[row].rect : bounds_of(control);
     float share = along.width > 0 ? (to.x - along.x) / along.width : 0;
     if (mirrored_) share = 1 - share;
     const float steps = static_cast<float>(flow_[flow_[control].setting].values - 1);
@@ -104,7 +104,7 @@ bool Runner::begin_typing(ControlId control) {
     typing_ = control;
     typed_ = setting_texts_[index(flow_[control].setting)];
     emit(EffectKind::begin_text, static_cast<std::uint32_t>(control));
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 
@@ -114,7 +114,7 @@ void Runner::end_typing(bool keep) {
     const ControlId control = typing_;
     typing_ = no_control;
     emit(EffectKind::end_text, static_cast<std::uint32_t>(control));
-    stale_ = true;
+    needs_redraw_ = true;
     const SettingId setting = flow_[control].setting;
     if (!keep || typed_ == setting_texts_[index(setting)]) return;
     setting_texts_[index(setting)] = typed_;
@@ -126,7 +126,7 @@ bool Runner::type(std::string_view text) {
     since_input_ = 0;
     const std::size_t most = flow_[flow_[typing_].setting].values;
     typed_ += shortened(text, most - std::min(most, letters(typed_)));
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 
@@ -135,7 +135,7 @@ bool Runner::erase() {
     since_input_ = 0;
     while (!typed_.empty() && !begins_letter(typed_.back())) typed_.pop_back();
     if (!typed_.empty()) typed_.pop_back();
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 

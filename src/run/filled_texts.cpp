@@ -67,13 +67,13 @@ void FilledTexts::add(Text text) {
         rows_.push_back({text, {}});
 }
 
-bool FilledTexts::fill(const Wording& wording, const Names& names) {
+bool FilledTexts::fill(const Translator& translator, const Names& names) {
     bool changed = false;
     cut_ = 0;
     for (Row& row : rows_) {
         Filling(before_).add(row.filled);
         Filling filling(row.filled);
-        const std::string_view text = wording(flow_.text(row.written));
+        const std::string_view text = translator(flow_.text(row.written));
         std::size_t at = 0;
         for (Mention next = next_mention(text, 0); !next.name.empty();
              next = next_mention(text, at)) {
@@ -104,9 +104,9 @@ const FilledTexts::Row* FilledTexts::find(std::string_view written) const {
                : nullptr;
 }
 
-std::string_view FilledTexts::shown(std::string_view written, const Wording& wording) const {
+std::string_view FilledTexts::shown(std::string_view written, const Translator& translator) const {
     const Row* row = find(written);
-    return row ? std::string_view(row->filled) : wording(written);
+    return row ? std::string_view(row->filled) : translator(written);
 }
 
 } // namespace rondix

@@ -4,7 +4,7 @@
 
 #include "rondix/bindings.hpp"
 #include "rondix/compiled_flow.hpp"
-#include "rondix/ruler.hpp"
+#include "rondix/text_measurer.hpp"
 
 #include <string>
 
@@ -27,10 +27,10 @@ class FilledTexts {
         DeviceKind kind{}; ///< keyboard or pad
     };
     /// False: nothing is different now.
-    bool fill(const Wording& wording, const Names& names);
+    bool fill(const Translator& translator, const Names& names);
 
     /// What is shown for a text: filled in, or as worded.
-    std::string_view shown(std::string_view written, const Wording& wording) const;
+    std::string_view shown(std::string_view written, const Translator& translator) const;
 
   private:
     struct Row {

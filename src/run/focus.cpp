@@ -3,7 +3,7 @@
 #include "rondix/runner.hpp"
 
 #include "run/focus_routes.hpp"
-#include "run/hands.hpp"
+#include "run/input_slots.hpp"
 
 #include <cmath>
 
@@ -44,12 +44,12 @@ ControlId Runner::first_usable() const {
 
 ControlId Runner::nearest_usable(ControlId to) const {
     const Range controls = flow_[now_.foremost()].controls;
-    const Point from = place_of(to).middle();
+    const Point from = bounds_of(to).middle();
     ControlId best = no_control;
     float least = 0;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
         if (!usable(flow_, now_, ControlId{i})) continue;
-        const Point middle = place_of(ControlId{i}).middle();
+        const Point middle = bounds_of(ControlId{i}).middle();
         const float distance = std::abs(middle.y - from.y) + std::abs(middle.x - from.x);
         if (best != no_control && distance >= least) continue;
         best = ControlId{i};
@@ -85,7 +85,7 @@ void Runner::find_routes() {
     const Range controls = flow_[now_.foremost()].controls;
     routes_->begin();
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (usable(flow_, now_, ControlId{i})) routes_->add(ControlId{i}, place_of(ControlId{i}));
+        if (usable(flow_, now_, ControlId{i})) routes_->add(ControlId{i}, bounds_of(ControlId{i}));
     routes_->find(flow_[now_.foremost()].wraps, mirrored_);
 }
 

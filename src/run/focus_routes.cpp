@@ -6,7 +6,7 @@ namespace rondix {
 
 namespace {
 
-std::size_t most_controls(const CompiledFlow& flow) {
+std::size_t max_controls(const CompiledFlow& flow) {
     std::size_t most = 0;
     for (const Screen& screen : flow.screens)
         most = std::max<std::size_t>(most, screen.controls.count);
@@ -17,25 +17,25 @@ std::size_t most_controls(const CompiledFlow& flow) {
 
 FocusRoutes::FocusRoutes(const CompiledFlow& flow)
     : flow_(flow)
-    , routes_(most_controls(flow)) {
-    const std::size_t most = most_controls(flow);
+    , routes_(max_controls(flow)) {
+    const std::size_t most = max_controls(flow);
     now_.reserve(most);
     controls_.reserve(most);
     stops_now_.reserve(most);
     stops_.reserve(most);
 }
 
-void FocusRoutes::add(ControlId control, Rect place) {
+void FocusRoutes::add(ControlId control, Rect bounds) {
     now_.push_back(control);
     place::RouteStop stop;
-    stop.place = place;
+    stop.bounds = bounds;
     stop.own = own_directions(flow_[control].kind);
     stops_now_.push_back(stop);
 }
 
 void FocusRoutes::find(bool goes_round, bool mirrored) {
     const auto same_place = [](const place::RouteStop& a, const place::RouteStop& b) {
-        return a.place == b.place;
+        return a.bounds == b.bounds;
     };
     const bool same = now_ == controls_ && goes_round == went_round_ && mirrored == was_mirrored_ &&
                       std::equal(stops_now_.begin(), stops_now_.end(), stops_.begin(), same_place);

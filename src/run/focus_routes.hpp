@@ -21,7 +21,7 @@ class FocusRoutes {
 
     /// One question: begin, each control that can be used with its place, then find.
     void begin() { now_.clear(), stops_now_.clear(); }
-    void add(ControlId control, Rect place);
+    void add(ControlId control, Rect bounds);
     void find(bool goes_round, bool mirrored);
 
     const place::Routes& routes() const { return routes_; }

@@ -3,7 +3,7 @@
 // going down acts, and holding does not repeat.
 #include "rondix/runner.hpp"
 
-#include "run/hands.hpp"
+#include "run/input_slots.hpp"
 
 #include <algorithm>
 
@@ -24,7 +24,7 @@ bool Runner::heeds(Device by) const {
     for (std::size_t height = now_.depth(); height-- > 0;) {
         if (!flow_[now_.screen_at(height)].for_opener) continue;
         const std::uint8_t whose = whose_[index(now_.screen_at(height))];
-        return whose == everyone || whose == number_of(by);
+        return whose == no_owner || whose == number_of(by);
     }
     return true;
 }
@@ -130,7 +130,7 @@ void Runner::device_gone(Device device) {
     }
     if (holding_by_ == device) holding_ = no_control;
     if (device.kind == DeviceKind::pad)
-        std::replace(whose_.begin(), whose_.end(), number_of(device), everyone);
+        std::replace(whose_.begin(), whose_.end(), number_of(device), no_owner);
     turn_states(false);
 }
 

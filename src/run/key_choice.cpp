@@ -26,7 +26,7 @@ void Runner::choose_bindings(const Bindings& bindings) {
 bool Runner::rebind(DeviceKind kind, Code code, Target target) {
     if (!bindings_.rebind(kind, code, target)) return false;
     find_names();
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 
@@ -63,14 +63,14 @@ void Runner::release_code(Device by, Code code) {
 bool Runner::begin_listening(ControlId control) {
     listening_ = control;
     listening_for_ = 0;
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 
 void Runner::end_listening() {
     if (listening_ == no_control) return;
     listening_ = no_control;
-    stale_ = true;
+    needs_redraw_ = true;
 }
 
 /// The code is taken for what the control stands for; who had it before takes the other's.
@@ -86,8 +86,9 @@ bool Runner::hear(Device by, Code code) {
 
 /// The names of keys have changed, or the device whose names are shown.
 void Runner::find_names() {
-    stale_ = true;
-    if (filled_->any() && filled_->fill(wording_, {bindings_, code_names_, names_of()})) lay_out();
+    needs_redraw_ = true;
+    if (filled_->any() && filled_->fill(translator_, {bindings_, code_names_, names_of()}))
+        lay_out();
 }
 
 std::size_t Runner::cut_texts() const {
@@ -95,11 +96,11 @@ std::size_t Runner::cut_texts() const {
 }
 
 std::string_view Runner::shown_text(std::string_view written) const {
-    return filled_->shown(written, wording_);
+    return filled_->shown(written, translator_);
 }
 
-/// For those who only know a Wording: every text of the flow as it is shown.
-Wording Runner::wording() const {
+/// For those who only know a Translator: every text of the flow as it is shown.
+Translator Runner::translator() const {
     return {const_cast<Runner*>(this), [](void* runner, std::string_view written) {
                 return static_cast<const Runner*>(runner)->shown_text(written);
             }};

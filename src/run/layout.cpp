@@ -13,13 +13,13 @@ void Runner::resize(float width, float height) {
     lay_out();
 }
 
-void Runner::set_ruler(const Ruler& ruler) {
-    ruler_ = ruler.text ? ruler : rough_ruler();
+void Runner::set_text_measurer(const TextMeasurer& text_measurer) {
+    text_measurer_ = text_measurer.text ? text_measurer : estimating_measurer();
     lay_out();
 }
 
-void Runner::set_wording(const Wording& wording) {
-    wording_ = wording;
+void Runner::set_translator(const Translator& translator) {
+    translator_ = translator;
     find_names();
     lay_out();
 }
@@ -31,10 +31,10 @@ void Runner::set_mirrored(bool mirrored) {
 }
 
 void Runner::lay_out() {
-    stale_ = true;
+    needs_redraw_ = true;
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
-    const place::Measures measures{ruler_, wording()};
+    const place::Measures measures{text_measurer_, translator()};
     for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) {
         const Range boxes = flow_.looks.screens[i].boxes;
         const auto places = std::span(places_).subspan(boxes.begin, boxes.count);
@@ -43,7 +43,7 @@ void Runner::lay_out() {
     }
 }
 
-Rect Runner::place_of(ControlId control) const {
+Rect Runner::bounds_of(ControlId control) const {
     return places_.empty() || !flow_.has(control) ? Rect{} : places_[body_[index(control)]].rect;
 }
 
@@ -56,12 +56,12 @@ std::span<const Placed> Runner::places_of(ScreenId screen) const {
 /// A rotated control is pressed where it is seen.
 bool Runner::stands_on(ControlId control, Point point) const {
     if (places_.empty()) return false;
-    const Rect place = place_of(control);
+    const Rect bounds = bounds_of(control);
     const BoxForm& form =
         flow_.looks.boxes[body_[index(control)]].forms[static_cast<std::size_t>(canvas_.shape)];
-    if (form.rotate == 0) return place.contains(point);
+    if (form.rotate == 0) return bounds.contains(point);
     const float back = mirrored_ ? form.rotate : -form.rotate;
-    return place.contains(place::turn_about(place.middle(), back)(point));
+    return bounds.contains(place::turn_about(bounds.middle(), back)(point));
 }
 
 } // namespace rondix

@@ -22,7 +22,7 @@ bool Runner::set_rows(ControlId control, const ListRows& rows) {
     list->rows = rows;
     list->focus = rows.count == 0 ? 0 : std::min(list->focus, rows.count - 1);
     keep_in_view(control, *list);
-    stale_ = true;
+    needs_redraw_ = true;
     if (now_.depth() == 0) return true;
     const FlagId flag = flow_[control].has_rows;
     const bool some = rows.count > 0;
@@ -38,7 +38,7 @@ std::uint32_t Runner::row_in_focus(ControlId control) const {
 Rect Runner::room_of_rows(ControlId control) const {
     const Box& box = flow_.looks.boxes[body_[index(control)]];
     const Sides& padding = flow_.looks[box.style].padding;
-    const Rect body = place_of(control);
+    const Rect body = bounds_of(control);
     return {body.x + padding[0], body.y + padding[1], body.width - padding[0] - padding[2],
             body.height - padding[1] - padding[3]};
 }
@@ -56,11 +56,11 @@ std::uint32_t Runner::lines_of(ControlId control, const ListState& list) const {
     return (list.rows.count + columns - 1) / columns;
 }
 
-Rect Runner::place_of_row(ControlId control, std::uint32_t row) const {
+Rect Runner::bounds_of_row(ControlId control, std::uint32_t row) const {
     if (flow_.looks.boxes.empty()) return {};
     if (control == unfolded_.of && control != no_control) {
         const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
-        const Rect body = place_of_unfolded();
+        const Rect body = bounds_of_unfolded();
         const auto line = static_cast<float>(static_cast<int>(row) - unfolded_.first);
         return {body.x + padding[0], body.y + padding[1] + line * height_of_rows(),
                 body.width - padding[0] - padding[2], height_of_rows()};
@@ -136,7 +136,7 @@ void Runner::choose_row(ControlId control, std::uint32_t row) {
     if (!list || row >= list->rows.count) return;
     list->focus = row;
     keep_in_view(control, *list);
-    stale_ = true;
+    needs_redraw_ = true;
     if (has_room()) tell_front();
 }
 
@@ -166,7 +166,7 @@ void Runner::scroll_to(ControlId control, ListState& list, float line) {
     const float seen = lines_in_view(control);
     const float most = std::max(0.0F, static_cast<float>(lines_of(control, list)) - seen);
     list.scroll = std::clamp(line, 0.0F, most);
-    stale_ = true;
+    needs_redraw_ = true;
     if (list.rows.count == 0) return;
     const std::uint32_t columns = flow_[control].columns;
     const std::uint32_t number = list.focus / columns;
@@ -231,9 +231,9 @@ void Runner::add_rows(const Item& body) {
                                    : is_pressed(control)          ? LookState::pressed
                                                                   : LookState::focused);
         item.row = i;
-        item.text = item.name = wording_(row.text);
-        item.place = place_of_row(control, i);
-        if (item.place.y < room.y - 0.5F || item.place.bottom() > room.bottom() + 0.5F) continue;
+        item.text = item.name = translator_(row.text);
+        item.bounds = bounds_of_row(control, i);
+        if (item.bounds.y < room.y - 0.5F || item.bounds.bottom() > room.bottom() + 0.5F) continue;
         items_.push_back(item);
     }
 }

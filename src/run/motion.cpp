@@ -103,38 +103,38 @@ Shares StateChange::shares() const {
 
 // --- a screen's presence
 
-void Presence::set(bool there) {
+void ScreenAnimation::set(bool there) {
     entering_ = there;
     share_ = there ? 1 : 0;
 }
 
-bool Presence::enter(const Passage& passage) {
+bool ScreenAnimation::enter(const ScreenTransition& screen_transition) {
     if (entering_) return false;
     entering_ = true;
     if (share_ > 0) return false; // it turns back midway, the way it was going
-    passage_ = passage;
+    screen_transition_ = screen_transition;
     out_curve_ = false;
-    if (passage.time.ms == 0) share_ = 1;
+    if (screen_transition.time.ms == 0) share_ = 1;
     return true;
 }
 
-void Presence::leave(const Passage& passage) {
+void ScreenAnimation::leave(const ScreenTransition& screen_transition) {
     if (!entering_) return;
     entering_ = false;
     if (share_ < 1) return;
-    passage_ = passage;
+    screen_transition_ = screen_transition;
     out_curve_ = true;
-    if (passage.time.ms == 0) share_ = 0;
+    if (screen_transition.time.ms == 0) share_ = 0;
 }
 
-void Presence::advance(float seconds) {
+void ScreenAnimation::advance(float seconds) {
     if (!moving()) return;
-    const float part = part_of_change(seconds, passage_.time);
+    const float part = part_of_change(seconds, screen_transition_.time);
     share_ = std::clamp(share_ + (entering_ ? part : -part), 0.0F, 1.0F);
 }
 
-float Presence::amount() const {
-    const Ease ease = passage_.time.ease;
+float ScreenAnimation::amount() const {
+    const Ease ease = screen_transition_.time.ease;
     return out_curve_ ? 1 - eased(ease, 1 - share_) : eased(ease, share_);
 }
 

@@ -1,5 +1,5 @@
-// How the pictures follow the situation: each control on its way between states, each screen on its
-// way in or out. None of it is asked when a move is done.
+// How the pictures follow the menu state: each control on its way between states, each screen on
+// its way in or out. None of it is asked when a move is done.
 #include "rondix/runner.hpp"
 
 #include <algorithm>
@@ -12,19 +12,19 @@ void Runner::set_motion(bool moves) {
 }
 
 /// After a change of screens: what was closed goes out, what was opened comes in.
-void Runner::update_presence() {
+void Runner::update_screen_animation() {
     if (flow_.looks.screens.empty()) return;
     for (std::size_t height = 0; height < before_.depth(); ++height) {
         for (const ScreenId id : {before_.screen_at(height), before_.question_at(height)}) {
             if (id == no_screen || is_shown(now_, id)) continue;
-            presence_[index(id)].leave(flow_.looks.screens[index(id)].leaves);
-            if (presence_[index(id)].seen()) leaving_.push_back(id);
+            screen_animation_[index(id)].leave(flow_.looks.screens[index(id)].leaves);
+            if (screen_animation_[index(id)].seen()) leaving_.push_back(id);
         }
     }
     for (std::size_t height = 0; height < now_.depth(); ++height)
         for (const ScreenId id : {now_.screen_at(height), now_.question_at(height)})
             if (id != no_screen &&
-                presence_[index(id)].enter(flow_.looks.screens[index(id)].enters))
+                screen_animation_[index(id)].enter(flow_.looks.screens[index(id)].enters))
                 turn_states_of(id, true);
     std::erase_if(leaving_, [this](ScreenId id) { return is_shown(now_, id); });
     if (!moves_) advance_pictures(3600);
@@ -33,14 +33,14 @@ void Runner::update_presence() {
 std::size_t Runner::lowest_seen() const {
     std::size_t lowest = now_.depth() - 1;
     while (lowest > 0 && (flow_[now_.screen_at(lowest)].dim != covers ||
-                          presence_[index(now_.screen_at(lowest))].moving()))
+                          screen_animation_[index(now_.screen_at(lowest))].moving()))
         --lowest;
     return lowest;
 }
 
 void Runner::turn_states(bool at_once) {
     if (now_.depth() == 0) return;
-    stale_ = true;
+    needs_redraw_ = true;
     for (std::size_t height = lowest_seen(); height < now_.depth(); ++height) {
         turn_states_of(now_.screen_at(height), at_once);
         if (now_.question_at(height) != no_screen)
@@ -50,7 +50,8 @@ void Runner::turn_states(bool at_once) {
 
 void Runner::turn_states_of(ScreenId screen, bool at_once) {
     const Range controls = flow_[screen].controls;
-    if (!presence_[index(screen)].seen()) at_once = true; // it opens as it is, without a sound
+    if (!screen_animation_[index(screen)].seen())
+        at_once = true; // it opens as it is, without a sound
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
         const LookState state = state_of(ControlId{i});
         if (at_once || flow_.looks.boxes.empty()) {
@@ -94,17 +95,17 @@ bool Runner::turns_to_what_is_shown(ControlId control) const {
 void Runner::advance_pictures(double time) {
     if (!(time > 0) || !pictures_move()) return;
     const auto seconds = static_cast<float>(std::min(time, 3600.0));
-    stale_ = true;
+    needs_redraw_ = true;
     for (StateChange& state : states_) state.advance(seconds);
-    for (Presence& presence : presence_) presence.advance(seconds);
-    std::erase_if(leaving_, [this](ScreenId id) { return !presence_[index(id)].seen(); });
+    for (ScreenAnimation& screen_animation : screen_animation_) screen_animation.advance(seconds);
+    std::erase_if(leaving_, [this](ScreenId id) { return !screen_animation_[index(id)].seen(); });
 }
 
 bool Runner::pictures_move() const {
     return std::any_of(states_.begin(), states_.end(),
                        [](auto& state) { return state.moving(); }) ||
-           std::any_of(presence_.begin(), presence_.end(),
-                       [](auto& presence) { return presence.moving(); });
+           std::any_of(screen_animation_.begin(), screen_animation_.end(),
+                       [](auto& screen_animation) { return screen_animation.moving(); });
 }
 
 } // namespace rondix

@@ -3,7 +3,7 @@
 // control that is down already takes no second press.
 #include "rondix/runner.hpp"
 
-#include "run/hands.hpp"
+#include "run/input_slots.hpp"
 
 #include <algorithm>
 #include <utility>

@@ -3,7 +3,7 @@
 
 #include "run/filled_texts.hpp"
 #include "run/focus_routes.hpp"
-#include "run/hands.hpp"
+#include "run/input_slots.hpp"
 
 #include <algorithm>
 
@@ -42,15 +42,15 @@ Runner::Runner(const CompiledFlow& flow)
     , places_(flow.looks.boxes.size())
     , body_(bodies(flow))
     , states_(flow.controls.size())
-    , presence_(flow.screens.size())
+    , screen_animation_(flow.screens.size())
     , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
     , focus_(flow.screens.size(), no_control)
     , routes_(std::make_unique<FocusRoutes>(flow))
     , until_due_(flow.events.size(), 0)
-    , held_keys_(flow.keys.size() * hands, false)
+    , held_keys_(flow.keys.size() * input_slots, false)
     // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
     // and those whose change is undone, the front, the focus, a pad, and what the steps tell
-    , most_effects_(13 + flow.requests.size() + asked_settings(flow) + longest_list(flow))
+    , max_effects_(13 + flow.requests.size() + asked_settings(flow) + longest_list(flow))
     , settling_(static_cast<Micros>(settling_time * 1e6))
     , requests_(flow.requests.size())
     , values_(flow.settings.size())
@@ -66,11 +66,11 @@ Runner::Runner(const CompiledFlow& flow)
         setting_texts_[i].reserve(std::size_t{setting.values} * 4);
         setting_texts_[i] = flow.text(flow.words[setting.words.begin]);
     }
-    effects_.reserve(std::max<std::size_t>(64, 4 * most_effects_));
+    effects_.reserve(std::max<std::size_t>(64, 4 * max_effects_));
     taken_.reserve(effects_.capacity());
-    moves_done_.reserve(most_moves_kept);
-    moves_taken_.reserve(most_moves_kept);
-    followed_.reserve(most_moves_kept);
+    moves_done_.reserve(max_moves_kept);
+    moves_taken_.reserve(max_moves_kept);
+    followed_.reserve(max_moves_kept);
     stays_loaded_.assign(flow.scenes.size(), false);
     items_.reserve(flow.looks.boxes.size() + 1);
     leaving_.reserve(flow.screens.size());
@@ -83,9 +83,9 @@ Runner::Runner(const CompiledFlow& flow)
     for (std::size_t i = 0; i < flow.controls.size(); ++i)
         if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
     lists_.resize(list_controls_.size());
-    items_.reserve(flow.looks.boxes.size() + 2 + most_unfolded + most_rows_seen * lists_.size());
-    down_.reserve(most_down);
-    whose_.assign(flow.screens.size(), everyone);
+    items_.reserve(flow.looks.boxes.size() + 2 + max_unfolded + max_rows_seen * lists_.size());
+    down_.reserve(max_down);
+    whose_.assign(flow.screens.size(), no_owner);
     make_labels();
     find_names();
     lay_out();
@@ -113,20 +113,20 @@ bool Runner::perform(Move move) {
 }
 
 void Runner::follow() {
-    for (int i = 0; i < most_that_follow && fire_one(); ++i) {
+    for (int i = 0; i < max_that_follow && fire_one(); ++i) {
     }
 }
 
-/// Every change of the situation comes through here.
+/// Every change of the menu state comes through here.
 bool Runner::perform_one(Move move) {
     if (!has_room()) return false;
     before_ = now_;
     const Outcome outcome = apply(flow_, now_, move);
     if (!outcome.answered) return false;
-    if (moves_done_.size() == most_moves_kept) moves_done_.erase(moves_done_.begin());
+    if (moves_done_.size() == max_moves_kept) moves_done_.erase(moves_done_.begin());
     moves_done_.push_back(move);
     ++moves_made_;
-    if (replays_ && followed_.size() < most_moves_kept) followed_.push_back(move);
+    if (replays_ && followed_.size() < max_moves_kept) followed_.push_back(move);
     if (move.kind == MoveKind::loaded && flow_[now_.scene()].stays) set_loaded(now_.scene());
     update_clocks(outcome, move);
     tell_changes(outcome);
@@ -146,7 +146,7 @@ bool Runner::perform_one(Move move) {
             focus_[index(now_.foremost())] = no_control;
     }
     update_focus();
-    if (changed) update_presence();
+    if (changed) update_screen_animation();
     turn_states(false);
     tell_front();
     tell_pad(move);
@@ -159,7 +159,7 @@ void Runner::give_to_opener(const Outcome& outcome) {
     const ScreenId current = now_.current();
     if (!flow_[current].for_opener || (before_.is_open(current) && !outcome.loads)) return;
     const bool by_pad = acting_ && acting_->kind == DeviceKind::pad;
-    whose_[index(current)] = by_pad ? number_of(*acting_) : everyone;
+    whose_[index(current)] = by_pad ? number_of(*acting_) : no_owner;
 }
 
 /// "Press any key": the game is told which pad did.
@@ -172,10 +172,10 @@ void Runner::tell_pad(Move move) {
 }
 
 /// Open, or a question over a screen that is.
-bool Runner::is_shown(const Situation& situation, ScreenId screen) const {
-    if (!flow_[screen].question) return situation.is_open(screen);
-    for (std::size_t height = 0; height < situation.depth(); ++height)
-        if (situation.question_at(height) == screen) return true;
+bool Runner::is_shown(const MenuState& state, ScreenId screen) const {
+    if (!flow_[screen].question) return state.is_open(screen);
+    for (std::size_t height = 0; height < state.depth(); ++height)
+        if (state.question_at(height) == screen) return true;
     return false;
 }
 
@@ -186,7 +186,7 @@ void Runner::update_requests(const Outcome& outcome, Move move) {
         if (!wait.asked) continue;
         const bool answered =
             (move.kind == MoveKind::done || move.kind == MoveKind::failed) && move.subject == i;
-        const bool given_up = move.kind == MoveKind::gives_up && move.subject == i;
+        const bool given_up = move.kind == MoveKind::request_timeout && move.subject == i;
         if (!answered && !given_up && now_.is_open(flow_.requests[i].screen)) continue;
         if (!answered) emit(EffectKind::off, static_cast<std::uint32_t>(i), wait.ticket);
         wait = {};
@@ -252,7 +252,7 @@ void Runner::emit(EffectKind kind, std::uint32_t subject, Ticket ticket, std::ui
 }
 
 bool Runner::has_room() const {
-    return now_.depth() > 0 && effects_.size() + most_effects_ < effects_.capacity();
+    return now_.depth() > 0 && effects_.size() + max_effects_ < effects_.capacity();
 }
 
 std::span<const Effect> Runner::take_effects() {
@@ -323,7 +323,7 @@ bool Runner::replay(Move move) {
 
 // --- the game's side
 
-bool Runner::tell(EventId event) {
+bool Runner::post(EventId event) {
     return index(event) < flow_.events.size() && perform(Move::event(event));
 }
 
@@ -376,7 +376,7 @@ std::optional<Ticket> Runner::ticket_of(RequestId request) const {
 bool Runner::load_progress(Ticket ticket, float share) {
     if (ticket != load_.ticket || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
     progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 

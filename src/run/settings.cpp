@@ -1,5 +1,5 @@
 // Settings in the Runner: it keeps the values that the game is told of. What conditions ask about
-// them is part of the situation, and kept by apply().
+// them is part of the menu state, and kept by apply().
 //
 // A change that the player is asked to keep belongs to the question that stands over a screen: the
 // setting has its value while that question is open, and nothing above it asks for another one.
@@ -23,12 +23,12 @@ bool Runner::set_text(SettingId setting, std::string_view text) {
     if (now_.depth() > 0 && !has_room()) return false;
     setting_texts_[index(setting)] = shortened(text, flow_[setting].values);
     if (now_.depth() > 0) emit(EffectKind::setting, static_cast<std::uint32_t>(setting));
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 
 void Runner::change_setting(SettingId setting, std::uint16_t value) {
-    stale_ = true;
+    needs_redraw_ = true;
     const Setting& row = flow_[setting];
     if (row.kind == SettingKind::text) {
         setting_texts_[index(setting)] = flow_.text(flow_.words[row.words.begin]);
@@ -57,7 +57,7 @@ void Runner::tell_setting_change(Move move) {
     // While the player is asked whether to keep another value, that one stays.
     if (standing_value(move.setting()) != move.value) return;
     values_[move.subject] = move.value; // the game knows already, and is told all the same
-    stale_ = true;
+    needs_redraw_ = true;
     emit(EffectKind::setting, move.subject, {}, move.value);
 }
 
@@ -84,7 +84,7 @@ void Runner::settle_unkept(Move move) {
     match_unkept();
 }
 
-/// One change for each question that is open. Of one that is met as it stands, when a situation is
+/// One change for each question that is open. Of one that is met as it stands, when a menu state is
 /// taken over, it is known only by what conditions ask.
 void Runner::match_unkept() {
     for (std::size_t height = 0; height < unkept_.size(); ++height) {
@@ -103,7 +103,7 @@ void Runner::show_values() {
         const std::uint16_t value = standing_value(SettingId(i));
         if (values_[i] == value) continue;
         values_[i] = value;
-        stale_ = true;
+        needs_redraw_ = true;
         if (now_.depth() > 0) emit(EffectKind::setting, static_cast<std::uint32_t>(i), {}, value);
     }
 }

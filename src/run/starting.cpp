@@ -1,6 +1,6 @@
 // How a Runner begins: where the flow starts, or where another Runner stood.
 #include "rondix/runner.hpp"
-#include "rondix/standing.hpp"
+#include "rondix/runner_snapshot.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -8,19 +8,18 @@
 namespace rondix {
 
 void Runner::start() {
-    GameSide game;
+    HostState game;
     if (now_.depth() > 0 && now_.phase() == Phase::loaded) game.scene = now_.scene();
     game.paused = now_.depth() > 0 && paused(flow_, now_);
     start(game);
 }
 
-void Runner::start(GameSide game) {
+void Runner::start(HostState game) {
     forget();
     prepare(flow_, now_);
     put_settings_and_rows(true);
     const Outcome outcome = open_start(flow_, now_);
-    if (flow_.first_choice != unsaid && !moves_done_.empty() &&
-        moves_done_.size() < most_moves_kept)
+    if (flow_.first_choice != unsaid && !moves_done_.empty() && moves_done_.size() < max_moves_kept)
         moves_done_.push_back(Move::start());
     if (game.scene != no_scene) tell_scene_left(game.scene);
     if (game.paused) emit(EffectKind::unpause);
@@ -30,39 +29,39 @@ void Runner::start(GameSide game) {
     appear();
 }
 
-void Runner::go_on(const Standing& standing, bool paused_before) {
+void Runner::resume_from(const RunnerSnapshot& snapshot, bool paused_before) {
     forget();
     // What conditions ask about settings is put in as a whole, before anything closes by it.
-    now_ = standing.situation;
+    now_ = snapshot.state;
     now_.keep(0);
     put_settings_and_rows(false);
-    before_ = standing.situation;
+    before_ = snapshot.state;
     for (std::size_t i = 0; i < flow_.flags.size(); ++i)
         before_.set_flag(FlagId(i), now_.flag(FlagId(i)));
     now_ = before_;
     come_to_rest(flow_, now_);
-    std::copy(standing.focus.begin(), standing.focus.end(), focus_.begin());
+    std::copy(snapshot.focus.begin(), snapshot.focus.end(), focus_.begin());
     for (std::size_t i = 0; i < until_due_.size(); ++i)
-        until_due_[i] = std::llround(std::max(standing.until_due[i], 0.0) * 1e6);
+        until_due_[i] = std::llround(std::max(snapshot.until_due[i], 0.0) * 1e6);
     if (paused_before != paused(flow_, now_))
         emit(paused_before ? EffectKind::unpause : EffectKind::pause);
     tell_pointer_and_music();
-    if (now_.phase() == Phase::loading) go_on_loading(standing.load);
+    if (now_.phase() == Phase::loading) resume_loading(snapshot.load);
     for (std::size_t i = 0; i < requests_.size(); ++i)
         if (now_.is_open(flow_.requests[i].screen))
-            go_on_waiting(RequestId(i), standing.tickets[i]);
+            resume_waiting(RequestId(i), snapshot.tickets[i]);
     appear();
 }
 
 /// An answer to a ticket that the game has already is still welcome; else it is asked anew.
-void Runner::go_on_loading(Ticket ticket) {
+void Runner::resume_loading(Ticket ticket) {
     progress_ = 0;
     load_.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
     tickets_ = std::max(tickets_, static_cast<std::uint32_t>(load_.ticket));
     if (ticket == Ticket{}) tell_scene_wanted();
 }
 
-void Runner::go_on_waiting(RequestId request, Ticket ticket) {
+void Runner::resume_waiting(RequestId request, Ticket ticket) {
     Wait& wait = requests_[index(request)];
     wait.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
     tickets_ = std::max(tickets_, static_cast<std::uint32_t>(wait.ticket));
@@ -85,7 +84,7 @@ void Runner::forget() {
     let_go();
     unfolded_ = {};
     listening_ = no_control;
-    std::fill(whose_.begin(), whose_.end(), everyone);
+    std::fill(whose_.begin(), whose_.end(), no_owner);
     notice_left_ = 0;
     for (std::size_t i = 0; i < requests_.size(); ++i)
         if (requests_[i].asked)
@@ -100,7 +99,7 @@ void Runner::forget() {
 /// so they can be made again. (Where they decide with which screen it starts, `start` follows.)
 void Runner::put_settings_and_rows(bool as_moves) {
     const auto put = [&](Move move) {
-        if (apply(flow_, now_, move).answered && as_moves && moves_done_.size() < most_moves_kept)
+        if (apply(flow_, now_, move).answered && as_moves && moves_done_.size() < max_moves_kept)
             moves_done_.push_back(move);
     };
     for (std::size_t i = 0; i < flow_.settings.size(); ++i)
@@ -129,10 +128,10 @@ void Runner::appear() {
     told_focus_ = no_control;
     since_change_ = since_input_ = 0;
     leaving_.clear();
-    for (Presence& presence : presence_) presence.set(false);
+    for (ScreenAnimation& screen_animation : screen_animation_) screen_animation.set(false);
     update_focus();
-    for (std::size_t i = 0; i < presence_.size(); ++i)
-        presence_[i].set(is_shown(now_, ScreenId(i)));
+    for (std::size_t i = 0; i < screen_animation_.size(); ++i)
+        screen_animation_[i].set(is_shown(now_, ScreenId(i)));
     turn_states(true);
     tell_front();
     match_unkept();

@@ -1,5 +1,5 @@
 // A choice that is unfolded: its values stand in a list over the screen, as long as the player
-// chooses. Nothing of the situation knows: what is picked is a change like any other.
+// chooses. Nothing of the menu state knows: what is picked is a change like any other.
 #include "rondix/runner.hpp"
 
 #include <algorithm>
@@ -16,7 +16,7 @@ bool Runner::unfold(ControlId control) {
 void Runner::fold() {
     if (unfolded_.of == no_control) return;
     unfolded_ = {};
-    stale_ = true;
+    needs_redraw_ = true;
     if (has_room()) tell_front();
 }
 
@@ -40,7 +40,7 @@ void Runner::choose_unfolded(int row) {
     if (unfolded_.row < unfolded_.first) unfolded_.first = unfolded_.row;
     if (unfolded_.row >= unfolded_.first + seen)
         unfolded_.first = static_cast<std::uint16_t>(unfolded_.row - seen + 1);
-    stale_ = true;
+    needs_redraw_ = true;
     if (has_room()) tell_front();
 }
 
@@ -59,18 +59,18 @@ void Runner::scroll_unfolded(int lines) {
 
 std::uint16_t Runner::unfolded_seen() const {
     const float fit = flow_.looks.boxes.empty()
-                          ? most_unfolded
+                          ? max_unfolded
                           : std::floor(canvas_.safe.height / height_of_rows()) - 1;
-    const int seen = std::min<int>(most_unfolded, static_cast<int>(std::max(1.0F, fit)));
+    const int seen = std::min<int>(max_unfolded, static_cast<int>(std::max(1.0F, fit)));
     return static_cast<std::uint16_t>(
         std::min<int>(seen, flow_[flow_[unfolded_.of].setting].values));
 }
 
 /// Under the choice where there is room, else over it, else where it is seen as a whole.
-Rect Runner::place_of_unfolded() const {
+Rect Runner::bounds_of_unfolded() const {
     if (flow_.looks.boxes.empty()) return {};
     const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
-    const Rect body = place_of(unfolded_.of);
+    const Rect body = bounds_of(unfolded_.of);
     const float height =
         height_of_rows() * static_cast<float>(unfolded_seen()) + padding[1] + padding[3];
     float top = body.bottom();
@@ -84,7 +84,7 @@ std::optional<std::uint32_t> Runner::unfolded_row_at(Point point) const {
     if (flow_.looks.boxes.empty()) return std::nullopt;
     for (std::uint32_t row = unfolded_.first;
          row < unfolded_.first + std::uint32_t{unfolded_seen()}; ++row)
-        if (place_of_row(unfolded_.of, row).contains(point)) return row;
+        if (bounds_of_row(unfolded_.of, row).contains(point)) return row;
     return std::nullopt;
 }
 
@@ -95,7 +95,7 @@ void Runner::add_unfolded() {
     body.style = id_of(StandardStyle::unfolded);
     body.look = list.looks[0];
     body.shares = {1, 0, 0, 0, 0};
-    body.place = place_of_unfolded();
+    body.bounds = bounds_of_unfolded();
     body.padding = list.padding;
     body.screen = now_.foremost();
     body.control = unfolded_.of;
@@ -108,7 +108,7 @@ void Runner::add_unfolded() {
                                    : is_so              ? LookState::on
                                                         : LookState::rest);
         item.row = row;
-        item.place = place_of_row(unfolded_.of, row);
+        item.bounds = bounds_of_row(unfolded_.of, row);
         item.text = item.name = shown_text(flow_.text(flow_.words[setting.labels.begin + row]));
         items_.push_back(item);
     }

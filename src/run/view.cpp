@@ -46,7 +46,7 @@ constexpr Shares at_rest = {1, 0, 0, 0, 0};
 } // namespace
 
 std::span<const Item> Runner::view() {
-    stale_ = false;
+    needs_redraw_ = false;
     items_.clear();
     if (now_.depth() == 0 || flow_.looks.screens.empty()) return items_;
     const std::size_t lowest = lowest_seen();
@@ -64,28 +64,28 @@ std::span<const Item> Runner::view() {
 }
 
 /// How a screen that is on its way stands; its opacity is multiplied in.
-Transform Runner::passage_of(ScreenId screen, float& opacity) const {
-    const Presence& presence = presence_[index(screen)];
-    if (!presence.moving()) return {};
-    const float away = 1 - presence.amount();
-    switch (presence.passage().by) {
-    case Passage::By::cut: return {};
-    case Passage::By::fade: break;
-    case Passage::By::grow:
-        opacity *= presence.amount();
+Transform Runner::screen_transition_of(ScreenId screen, float& opacity) const {
+    const ScreenAnimation& screen_animation = screen_animation_[index(screen)];
+    if (!screen_animation.moving()) return {};
+    const float away = 1 - screen_animation.amount();
+    switch (screen_animation.screen_transition().by) {
+    case ScreenTransition::By::cut: return {};
+    case ScreenTransition::By::fade: break;
+    case ScreenTransition::By::grow:
+        opacity *= screen_animation.amount();
         return scale_about({canvas_.size.width / 2, canvas_.size.height / 2}, 1 - 0.1F * away);
-    case Passage::By::slide: {
+    case ScreenTransition::By::slide: {
         const float across = away * canvas_.size.width * (mirrored_ ? -1.0F : 1.0F);
         const float down = away * canvas_.size.height;
-        switch (presence.passage().from) {
-        case Passage::From::left: return shift_by({-across, 0});
-        case Passage::From::right: return shift_by({across, 0});
-        case Passage::From::top: return shift_by({0, -down});
-        case Passage::From::bottom: return shift_by({0, down});
+        switch (screen_animation.screen_transition().from) {
+        case ScreenTransition::From::left: return shift_by({-across, 0});
+        case ScreenTransition::From::right: return shift_by({across, 0});
+        case ScreenTransition::From::top: return shift_by({0, -down});
+        case ScreenTransition::From::bottom: return shift_by({0, down});
         }
     }
     }
-    opacity *= presence.amount();
+    opacity *= screen_animation.amount();
     return {};
 }
 
@@ -96,7 +96,7 @@ void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, boo
     item.screen = id;
     item.leaving = leaving;
     float opacity = 1;
-    item.transform = fades ? passage_of(id, opacity) : Transform{};
+    item.transform = fades ? screen_transition_of(id, opacity) : Transform{};
     item.look.opacity = opacity;
     for (std::uint32_t row = boxes.begin; row < boxes.end(); ++row) {
         const Box& box = flow_.looks.boxes[row];
@@ -104,8 +104,9 @@ void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, boo
             if (height == 0) continue;
             item.amount = static_cast<float>(screen.dim) / 100.0F;
             Item dim = item;
-            if (presence_[index(id)].moving()) { // the dimming always fades, and stays in its place
-                dim.look.opacity = presence_[index(id)].amount();
+            if (screen_animation_[index(id)]
+                    .moving()) { // the dimming always fades, and stays in its place
+                dim.look.opacity = screen_animation_[index(id)].amount();
                 dim.transform = {};
             }
             add_box_item(box, row, dim);
@@ -129,7 +130,7 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
     const BoxForm& form = box.forms[static_cast<std::size_t>(canvas_.shape)];
     item.kind = kind_of(flow_, box);
     item.style = box.style;
-    item.place = places_[row].rect;
+    item.bounds = places_[row].rect;
     item.text_scale = places_[row].text_scale;
     item.align = mirrored_ ? turned(style.align) : style.align;
     for (std::size_t i = 0; i < item.padding.size(); ++i)
@@ -149,16 +150,16 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
     }
     const float screens_opacity = item.look.opacity;
     item.look = blend(style.looks, item.shares);
-    item.text = place::text_of(flow_, box, item.state, wording());
+    item.text = place::text_of(flow_, box, item.state, translator());
     item.rotate = mirrored_ ? -form.rotate : form.rotate;
-    const auto stand = [&](Rect place, const Look& look, float rotate) {
+    const auto stand = [&](Rect bounds, const Look& look, float rotate) {
         const float across = mirrored_ ? -look.shift_x : look.shift_x;
         item.transform = item.transform.after(shift_by({across, look.shift_y}));
         if (look.scale != 1)
-            item.transform = item.transform.after(scale_about(place.middle(), look.scale));
+            item.transform = item.transform.after(scale_about(bounds.middle(), look.scale));
         const float turn = rotate + (mirrored_ ? -look.rotate : look.rotate);
         if (turn != 0)
-            item.transform = item.transform.after(place::turn_about(place.middle(), turn));
+            item.transform = item.transform.after(place::turn_about(bounds.middle(), turn));
     };
     if (box.control != no_control) show_value(box, item);
     if (is_part(box.role)) {
@@ -168,7 +169,7 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
         stand(places_[whole].rect, body, mirrored_ ? -outer.rotate : outer.rotate);
         item.look.opacity *= body.opacity;
     }
-    stand(item.place, item.look, item.rotate);
+    stand(item.bounds, item.look, item.rotate);
     item.look.opacity *= screens_opacity;
     items_.push_back(item);
     if (item.kind == ItemKind::list) add_rows(items_.back());
@@ -187,7 +188,7 @@ void Runner::show_value(const Box& box, Item& item) const {
     }
     if (label && control.shows == Shows::game) show_game_text(box, item);
     if (box.role == BoxRole::control) {
-        const ControlWords words = words_of(box.control);
+        const AccessibleInfo words = accessible_info(box.control);
         item.name = words.name;
         item.value = words.value;
     }
@@ -205,8 +206,8 @@ void Runner::show_value(const Box& box, Item& item) const {
     if (!part_of(box.control, BoxRole::track, row)) return;
     const Rect& track = places_[row].rect;
     const float share = mirrored_ ? 1 - item.amount : item.amount;
-    item.place.x = track.x + share * track.width - item.place.width / 2;
-    item.place.y = track.y + (track.height - item.place.height) / 2;
+    item.bounds.x = track.x + share * track.width - item.bounds.width / 2;
+    item.bounds.y = track.y + (track.height - item.bounds.height) / 2;
 }
 
 /// Its room was made for what the flow says; what is longer is made smaller.
@@ -214,10 +215,10 @@ void Runner::show_game_text(const Box& box, Item& item) const {
     item.text = labels_[label_of_[index(box.control)]];
     if (item.text.empty()) return;
     const Style& style = flow_.looks[box.style];
-    const float room = item.place.width - item.padding[0] - item.padding[2];
-    const Size text =
-        ruler_.text(ruler_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
-                                     style.text_size, style.bold, 0});
+    const float room = item.bounds.width - item.padding[0] - item.padding[2];
+    const Size text = text_measurer_.text(
+        text_measurer_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                 style.text_size, style.bold, 0});
     item.text_scale = text.width > room && room > 0 ? room / text.width : 1;
 }
 
@@ -234,13 +235,13 @@ void Runner::add_notice() {
     item.screen = now_.current();
     item.text = shown_text(flow_.text(flow_.words[notice_]));
     const float sides = style.padding[0] + style.padding[2];
-    const Size text =
-        ruler_.text(ruler_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
-                                     style.text_size, style.bold, canvas_.safe.width - sides});
+    const Size text = text_measurer_.text(
+        text_measurer_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
+                                 style.text_size, style.bold, canvas_.safe.width - sides});
     const float width = std::min(text.width + sides, canvas_.safe.width);
     const float height = text.height + style.padding[1] + style.padding[3];
-    item.place = {canvas_.safe.x + (canvas_.safe.width - width) / 2,
-                  canvas_.safe.bottom() - height - canvas_.size.height / 40, width, height};
+    item.bounds = {canvas_.safe.x + (canvas_.safe.width - width) / 2,
+                   canvas_.safe.bottom() - height - canvas_.size.height / 40, width, height};
     items_.push_back(item);
 }
 

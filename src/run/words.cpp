@@ -46,8 +46,8 @@ std::string_view Runner::shown_value(SettingId id) const {
     return label(value_of(id));
 }
 
-ControlWords Runner::words_of(ControlId control) const {
-    ControlWords words;
+AccessibleInfo Runner::accessible_info(ControlId control) const {
+    AccessibleInfo words;
     if (!flow_.has(control)) return words;
     const Control& row = flow_[control];
     words.role = row.kind;
@@ -70,7 +70,7 @@ ControlWords Runner::words_of(ControlId control) const {
     if (const ListState* list = list_of(control)) {
         words.row = list->focus;
         words.rows = list->rows.count;
-        if (list->focus < list->rows.count) words.value = wording_(list->rows[list->focus].text);
+        if (list->focus < list->rows.count) words.value = translator_(list->rows[list->focus].text);
     }
     return words;
 }
@@ -78,7 +78,7 @@ ControlWords Runner::words_of(ControlId control) const {
 bool Runner::set_label(ControlId label, std::string_view text) {
     if (index(label) >= flow_.controls.size() || flow_[label].shows != Shows::game) return false;
     labels_[label_of_[index(label)]] = shortened(text, longest_label);
-    stale_ = true;
+    needs_redraw_ = true;
     return true;
 }
 

@@ -67,8 +67,8 @@ std::size_t Coverage::touched_by(Move move) const {
     case MoveKind::other_key:
     case MoveKind::moves_on:
     case MoveKind::idle:
-    case MoveKind::give_up:
-    case MoveKind::gives_up:
+    case MoveKind::load_timeout:
+    case MoveKind::request_timeout:
     case MoveKind::due:
     case MoveKind::raise:
     case MoveKind::lower:
@@ -82,25 +82,25 @@ void Coverage::touch(Move move) {
     if (const std::size_t thing = touched_by(move); thing < all_.size()) all_[thing].touched = true;
 }
 
-std::size_t Coverage::touched_by(const Situation& situation) const {
-    return situation.depth() == 0 ? all_.size()
-                                  : std::min(screens_[index(situation.current())], all_.size());
+std::size_t Coverage::touched_by(const MenuState& state) const {
+    return state.depth() == 0 ? all_.size()
+                              : std::min(screens_[index(state.current())], all_.size());
 }
 
-void Coverage::touch(const Situation& situation) {
-    if (const std::size_t thing = touched_by(situation); thing < all_.size())
+void Coverage::touch(const MenuState& state) {
+    if (const std::size_t thing = touched_by(state); thing < all_.size())
         all_[thing].touched = true;
 }
 
 WalkReport Coverage::add(const Walkthrough& walkthrough) {
     Runner runner(flow_);
     runner.start();
-    touch(runner.situation());
+    touch(runner.menu_state());
     WalkPlayer player(runner, walkthrough);
     while (!player.done()) {
         player.step();
         for (const Move move : runner.take_moves()) touch(move);
-        touch(runner.situation());
+        touch(runner.menu_state());
     }
     return player.report();
 }

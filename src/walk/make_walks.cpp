@@ -2,12 +2,12 @@
 // something new is looked for, breadth first; where nothing new is in reach, or the walkthrough is
 // long enough, the next one begins at the start. The moves found are made in a Runner, which knows
 // what follows by itself.
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/apply.hpp"
 #include "rondix/runner.hpp"
 #include "rondix/tools/coverage.hpp"
 #include "rondix/tools/move_text.hpp"
-#include "rondix/tools/situation_text.hpp"
+#include "rondix/tools/state_text.hpp"
 
 #include <algorithm>
 #include <optional>
@@ -23,10 +23,10 @@ class Maker {
   public:
     Maker(const CompiledFlow& flow, const CheckOptions& options, std::size_t most)
         : flow_(flow)
-        , watch_(options)
+        , budget_(options)
         , most_(most)
         , coverage_(flow)
-        , room_(most_moves(flow)) {}
+        , room_(max_moves(flow)) {}
 
     std::vector<MadeWalk> make() {
         std::vector<MadeWalk> walks;
@@ -43,17 +43,17 @@ class Maker {
         for (;;) {
             Runner menus(flow_);
             menus.start();
-            coverage_.touch(menus.situation());
+            coverage_.touch(menus.menu_state());
             std::string steps;
             std::size_t moves = 0;
             while (moves < longest) {
-                const auto way = nearest(menus.situation());
+                const auto way = nearest(menus.menu_state());
                 if (!way) break;
                 moves += go(menus, *way, steps);
-                steps += expectation(menus.situation());
+                steps += expectation(menus.menu_state());
             }
             if (moves == 0 && !walks.empty()) return;
-            if (moves == 0) steps = expectation(menus.situation()); // there is nothing to do
+            if (moves == 0) steps = expectation(menus.menu_state()); // there is nothing to do
             const std::string title = "Everything, part " + std::to_string(walks.size() + 1);
             std::string text = "rondix-walk: 1\ntitle: " + title;
             text += "\nwalk:\n" + steps;
@@ -63,7 +63,7 @@ class Maker {
     }
 
     struct Node {
-        std::vector<Situation::Word> words;
+        std::vector<MenuState::Word> words;
         std::size_t from = 0;
         Move move;
     };
@@ -77,7 +77,7 @@ class Maker {
             steps += "  - " + move_text(flow_, move) + "\n";
             ++made;
             for (const Move done : menus.take_moves()) coverage_.touch(done);
-            coverage_.touch(menus.situation());
+            coverage_.touch(menus.menu_state());
             menus.take_effects();
         }
         if (!coverage_.all()[goal_].touched) given_up_.insert(goal_);
@@ -85,18 +85,18 @@ class Maker {
     }
 
     /// The fewest moves to something that is untouched.
-    std::optional<std::vector<Move>> nearest(const Situation& from) {
+    std::optional<std::vector<Move>> nearest(const MenuState& from) {
         std::vector<Node> nodes;
-        std::set<std::vector<Situation::Word>> known;
-        const auto add = [&](const Situation& situation, std::size_t parent, Move move) {
-            const auto packed = situation.packed();
-            std::vector<Situation::Word> words(packed.begin(), packed.end());
+        std::set<std::vector<MenuState::Word>> known;
+        const auto add = [&](const MenuState& state, std::size_t parent, Move move) {
+            const auto packed = state.packed();
+            std::vector<MenuState::Word> words(packed.begin(), packed.end());
             if (known.insert(words).second) nodes.push_back({std::move(words), parent, move});
         };
         add(from, 0, {});
-        Situation here(flow_), after(flow_);
+        MenuState here(flow_), after(flow_);
         for (std::size_t i = 0; i < nodes.size() && nodes.size() < most_; ++i) {
-            watch_.step("walkthroughs", coverage_.all().size() - given_up_.size(), i);
+            budget_.step("walkthroughs", coverage_.all().size() - given_up_.size(), i);
             here.assign(from);
             here.unpack(nodes[i].words);
             const std::size_t count = list_moves(flow_, here, room_);
@@ -111,7 +111,7 @@ class Maker {
         return std::nullopt;
     }
 
-    bool is_new(Move move, const Situation& after) {
+    bool is_new(Move move, const MenuState& after) {
         for (const std::size_t thing : {coverage_.touched_by(move), coverage_.touched_by(after)})
             if (thing < coverage_.all().size() && !coverage_.all()[thing].touched &&
                 !given_up_.contains(thing)) {
@@ -128,7 +128,7 @@ class Maker {
         return moves;
     }
 
-    std::string expectation(const Situation& now) const {
+    std::string expectation(const MenuState& now) const {
         std::string screens;
         for (const std::string& name : open_screens(flow_, now))
             screens += (screens.empty() ? "" : ", ") + name;
@@ -136,7 +136,7 @@ class Maker {
     }
 
     const CompiledFlow& flow_;
-    Watch watch_;
+    Budget budget_;
     std::size_t most_;
     Coverage coverage_;
     std::vector<Move> room_;

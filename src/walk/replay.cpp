@@ -7,7 +7,7 @@
 #include "rondix/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/names.hpp"
-#include "rondix/tools/situation_text.hpp"
+#include "rondix/tools/state_text.hpp"
 
 #include <algorithm>
 #include <array>
@@ -38,7 +38,7 @@ class WalkPlayer::Walker {
         , walk_(walk)
         , runner_(runner)
         , obey_(std::move(obey)) {
-        report_.steps.push_back({"start", situation_text(), take_effects(), false});
+        report_.steps.push_back({"start", state_text(), take_effects(), false});
         report_.passed = walk.steps.empty();
     }
 
@@ -69,7 +69,7 @@ class WalkPlayer::Walker {
             return;
         }
         const bool answered = perform(step);
-        report_.steps.push_back({step.text, situation_text(), take_effects(), false});
+        report_.steps.push_back({step.text, state_text(), take_effects(), false});
         ignored_ = !answered;
         const bool awaited = i + 1 < walk_.steps.size() && walk_.steps[i + 1].expect &&
                              walk_.steps[i + 1].expect->ignored.has_value();
@@ -86,11 +86,11 @@ class WalkPlayer::Walker {
         for (const std::string& scene : step.begin->loaded) runner_.set_loaded(flow_.scene(scene));
         const Restored how = restore_unproved(runner_, step.begin->from);
         if (how.at_home || !how.dropped.empty())
-            fail(step.place, "this flow has no such place: " + how.dropped.at(0));
+            fail(step.place, "this flow has no such state: " + how.dropped.at(0));
         take_effects();
         effects_.clear();
         told_.clear();
-        report_.steps.push_back({"from here", situation_text(), {}, false});
+        report_.steps.push_back({"from here", state_text(), {}, false});
     }
 
     // --- doing
@@ -107,7 +107,7 @@ class WalkPlayer::Walker {
         if (text.starts_with("hold ")) return with_control(step, 5, [&](Point p) { hold(p); });
         if (text.starts_with(lets_go)) return let_go(step);
         std::string fault;
-        const std::optional<Move> move = read_move(flow_, runner_.situation(), text, fault);
+        const std::optional<Move> move = read_move(flow_, runner_.menu_state(), text, fault);
         if (!move) return fail(step.place, fault);
         last_ = *move;
         return runner_.replay(*move);
@@ -148,9 +148,9 @@ class WalkPlayer::Walker {
     bool with_control(const WalkStep& step, std::size_t begin, Do act) {
         std::string fault;
         const std::string press = "press " + step.text.substr(begin);
-        const std::optional<Move> move = read_move(flow_, runner_.situation(), press, fault);
+        const std::optional<Move> move = read_move(flow_, runner_.menu_state(), press, fault);
         if (!move) return fail(step.place, fault);
-        act(runner_.place_of(move->control()).middle());
+        act(runner_.bounds_of(move->control()).middle());
         return true;
     }
 
@@ -159,7 +159,7 @@ class WalkPlayer::Walker {
         const std::optional<double> number =
             leading_number(std::string_view(step.text).substr(5), unit);
         if (!number || (unit != "s" && unit != "ms") || *number > 86'400'000)
-            return fail(step.place, "'wait' wants a time such as 1.2s or 250ms");
+            return fail(step.place, "'wait' needs a time such as 1.2s or 250ms");
         runner_.advance(unit == "s" ? *number : *number / 1000);
         return true;
     }
@@ -188,7 +188,7 @@ class WalkPlayer::Walker {
         compare_name(expect.pointer, "pointer", runner_.pointer_shown() ? "shown" : "hidden", {});
         compare_name(expect.focus, "focus", focus(), {});
         compare_list(expect.stack, expect.stack_place, "stack",
-                     open_screens(flow_, runner_.situation()));
+                     open_screens(flow_, runner_.menu_state()));
         compare_list(expect.told, expect.told_place, "told", told_);
         compare_list(expect.effects, expect.effects_place, "effects", effects_);
         compare_yes_no(expect.quits, expect.quits_place, "quits", quits_);
@@ -206,7 +206,7 @@ class WalkPlayer::Walker {
                                 (known ? "" : suggestion(wanted->text, names).text));
     }
 
-    void compare_list(const std::optional<std::vector<Name>>& wanted, Place place,
+    void compare_list(const std::optional<std::vector<Name>>& wanted, SourceRange place,
                       const std::string& what, const std::vector<std::string>& is) {
         if (!wanted) return;
         ++report_.expectations;
@@ -217,7 +217,8 @@ class WalkPlayer::Walker {
                  "expected " + what + " [" + joined(names) + "], but it is [" + joined(is) + "]");
     }
 
-    void compare_yes_no(std::optional<bool> wanted, Place place, const std::string& what, bool is) {
+    void compare_yes_no(std::optional<bool> wanted, SourceRange place, const std::string& what,
+                        bool is) {
         if (!wanted) return;
         ++report_.expectations;
         if (*wanted != is)
@@ -225,8 +226,8 @@ class WalkPlayer::Walker {
                             (is ? "yes" : "no"));
     }
 
-    bool fail(Place place, std::string text) {
-        Finding& finding = add(report_.failures, Slug::walk_fails, place, std::move(text));
+    bool fail(SourceRange place, std::string text) {
+        Finding& finding = add(report_.failures, RuleId::walk_fails, place, std::move(text));
         for (const WalkedStep& step : report_.steps)
             if (!step.expectation && step.text != "start") finding.how.push_back(step.text);
         return false;
@@ -236,7 +237,7 @@ class WalkPlayer::Walker {
 
     std::string reason(const WalkStep& step) const {
         const bool press = last_.kind == MoveKind::press && step.text.starts_with("press ");
-        if (press && !usable(flow_, runner_.situation(), last_.control()))
+        if (press && !usable(flow_, runner_.menu_state(), last_.control()))
             return "; it is disabled there";
         return {};
     }
@@ -254,18 +255,18 @@ class WalkPlayer::Walker {
     }
 
     std::string current() const {
-        return std::string(flow_.text(flow_[runner_.situation().current()].id));
+        return std::string(flow_.text(flow_[runner_.menu_state().current()].id));
     }
 
     std::string scene() const {
-        const Situation& now = runner_.situation();
+        const MenuState& now = runner_.menu_state();
         return now.phase() == Phase::loaded ? std::string(flow_.text(flow_[now.scene()].id))
                                             : "none";
     }
 
     std::string game() const {
-        if (runs(flow_, runner_.situation())) return "running";
-        return paused(flow_, runner_.situation()) ? "paused" : "none";
+        if (runs(flow_, runner_.menu_state())) return "running";
+        return paused(flow_, runner_.menu_state()) ? "paused" : "none";
     }
 
     std::string focus() const {
@@ -273,8 +274,8 @@ class WalkPlayer::Walker {
         return control == no_control ? "none" : std::string(flow_.text(flow_[control].id));
     }
 
-    std::string situation_text() const {
-        std::string text = stack_text(flow_, runner_.situation());
+    std::string state_text() const {
+        std::string text = stack_text(flow_, runner_.menu_state());
         if (game() != "none") text += ", " + game();
         if (focus() != "none") text += ", focus " + focus();
         return text;

@@ -26,12 +26,12 @@ class TraceReader {
             if (end > begin && !read_line(text.substr(begin, end - begin))) return false;
             begin = end + 1;
         }
-        return !trace_.lines.empty() || wrong("this trace does not say where it begins");
+        return !trace_.lines.empty() || wrong("this trace has no beginning");
     }
 
   private:
     bool wrong(std::string what) {
-        add(trace_.findings, Slug::not_a_flow, line_.place, std::move(what));
+        add(trace_.findings, RuleId::not_a_flow, line_.place, std::move(what));
         return false;
     }
 
@@ -39,14 +39,13 @@ class TraceReader {
         const Json line = Json::parse(text, nullptr, false);
         if (!line.is_object()) // the game may have ended while it was written
             return (trace_.cut_off && !trace_.lines.empty()) ||
-                   wrong("this line is no part of a trace");
+                   wrong("this line does not belong to a trace");
         trace_.cut_off = false;
         if (line.contains("t") && line["t"].is_number()) line_.time = line["t"].get<double>();
         if (line.contains("by") && line["by"].is_string()) line_.by = line["by"].get<std::string>();
         line_.gap = line.contains("gap");
         const bool begins = line.contains("rondix-trace");
-        if (!begins && trace_.lines.empty())
-            return wrong("this trace does not say where it begins");
+        if (!begins && trace_.lines.empty()) return wrong("this trace has no beginning");
         if (!read_texts(line, "rows", line_.rows) || !read_texts(line, "moves", line_.moves) ||
             !read_texts(line, "effects", line_.effects) || !read_texts(line, "now", line_.stack) ||
             (begins && !read_beginning(line)))
@@ -57,11 +56,11 @@ class TraceReader {
 
     bool read_beginning(const Json& line) {
         if (line["rondix-trace"] != 1)
-            return wrong("this is not a trace of a version that is known here");
+            return wrong("this is no trace, or one of an unsupported version");
         std::string fault = "'from' is missing";
-        std::optional<SavedSituation> from;
+        std::optional<SavedState> from;
         if (line.contains("from")) from = live::from_json(line["from"], fault);
-        if (!from) return wrong("where this trace begins cannot be read: " + fault);
+        if (!from) return wrong("the beginning of this trace cannot be read: " + fault);
         line_.begin.emplace().from = std::move(*from);
         return read_texts(line, "loaded", line_.begin->loaded);
     }
@@ -74,7 +73,7 @@ class TraceReader {
             good = list[i].is_string();
             if (good) texts.push_back(list[i].get<std::string>());
         }
-        return good || wrong("'" + std::string(key) + "' has to be a list of texts");
+        return good || wrong("'" + std::string(key) + "' must be a list of texts");
     }
 
     TraceFile& trace_;
@@ -100,7 +99,7 @@ TraceFile load_trace(const std::string& path) {
     if (fault.empty()) return load_trace_text(path, std::move(text));
     TraceFile trace;
     trace.source = Source(path, "");
-    add(trace.findings, Slug::unreadable, {0, 0, 0},
+    add(trace.findings, RuleId::unreadable, {0, 0, 0},
         "cannot read '" + path + "': " + fault + near_file(path, path));
     return trace;
 }

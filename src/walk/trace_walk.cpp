@@ -6,7 +6,7 @@ namespace rondix {
 
 namespace {
 
-std::vector<Name> names_of(const std::vector<std::string>& texts, Place place) {
+std::vector<Name> names_of(const std::vector<std::string>& texts, SourceRange place) {
     std::vector<Name> names;
     names.reserve(texts.size());
     for (const std::string& text : texts) names.push_back({text, place});

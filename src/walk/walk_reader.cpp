@@ -3,7 +3,7 @@
 
 #include "reading/map_reader.hpp"
 #include "rondix/runner.hpp"
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 #include "rondix/tools/trace_file.hpp"
 #include "yaml/near_files.hpp"
 #include "yaml/text_file.hpp"
@@ -23,16 +23,16 @@ class WalkReader {
                             walk_.findings);
         const yaml::Node* version = map.find("rondix-walk");
         if (!version || version->kind != yaml::Kind::text || version->text != "1") {
-            add(walk_.findings, Slug::not_a_flow, version ? version->place : root.place,
-                "this is not a walkthrough of a version that is known here")
-                .mend = "begin the file with 'rondix-walk: 1'";
+            add(walk_.findings, RuleId::not_a_flow, version ? version->place : root.place,
+                "this is no walkthrough, or one of an unsupported version")
+                .fix = "begin the file with 'rondix-walk: 1'";
             return false;
         }
         walk_.title = map.text("title").value_or("");
         const yaml::Node* steps = map.need("walk");
         if (!steps) return false;
         if (steps->kind != yaml::Kind::list) {
-            add(walk_.findings, Slug::wrong_type, steps->place, "'walk' wants a list of steps");
+            add(walk_.findings, RuleId::wrong_type, steps->place, "'walk' needs a list of steps");
             return false;
         }
         for (const yaml::Node& node : steps->children) read_step(node);
@@ -43,7 +43,7 @@ class WalkReader {
     void read_step(const yaml::Node& node) {
         if (node.kind == yaml::Kind::text) {
             if (node.text.empty())
-                add(walk_.findings, Slug::wrong_type, node.place, "a move is missing here");
+                add(walk_.findings, RuleId::wrong_type, node.place, "a move is missing here");
             else
                 walk_.steps.push_back({node.place, node.text, std::nullopt});
             return;
@@ -58,13 +58,13 @@ class WalkReader {
         std::string fault;
         auto saved = read_saved(from.text, fault);
         if (!saved) {
-            add(walk_.findings, Slug::wrong_type, from.place,
-                "'from' wants a saved situation: " + fault);
+            add(walk_.findings, RuleId::wrong_type, from.place,
+                "'from' needs a saved state: " + fault);
             return;
         }
         WalkStep step{node.place, {}};
         step.begin.emplace().from = std::move(*saved);
-        Place place;
+        SourceRange place;
         for (const Name& scene : read_names(map, "loaded", place).value_or(std::vector<Name>{}))
             step.begin->loaded.push_back(scene.text);
         walk_.steps.push_back(std::move(step));
@@ -89,14 +89,15 @@ class WalkReader {
         return expect;
     }
 
-    std::optional<bool> read_yes_no(const MapReader& map, std::string_view key, Place& place) {
+    std::optional<bool> read_yes_no(const MapReader& map, std::string_view key,
+                                    SourceRange& place) {
         const std::optional<bool> value = map.yes_no(key);
         if (value) place = map.find(key)->place;
         return value;
     }
 
     std::optional<std::vector<Name>> read_names(const MapReader& map, std::string_view key,
-                                                Place& place) {
+                                                SourceRange& place) {
         const yaml::Node* node = map.find(key);
         if (!node) return std::nullopt;
         place = map.key_node(key)->place;
@@ -107,8 +108,8 @@ class WalkReader {
             names.push_back({child.text, child.place});
         }
         if (good) return names;
-        add(walk_.findings, Slug::wrong_type, node->place,
-            "'" + std::string(key) + "' wants a list of names");
+        add(walk_.findings, RuleId::wrong_type, node->place,
+            "'" + std::string(key) + "' needs a list of names");
         return std::nullopt;
     }
 
@@ -132,7 +133,7 @@ Walkthrough load_walkthrough(const std::string& path) {
     if (fault.empty()) return load_walkthrough_text(path, std::move(text));
     Walkthrough walk;
     walk.source = Source(path, "");
-    add(walk.findings, Slug::unreadable, {0, 0, 0},
+    add(walk.findings, RuleId::unreadable, {0, 0, 0},
         "cannot read '" + path + "': " + fault + near_file(path, path));
     return walk;
 }
@@ -153,7 +154,7 @@ std::vector<std::string> steps_from_here(const Runner& menus) {
     if (!loaded.empty()) text += "\n    loaded: [" + loaded + "]";
     std::vector<std::string> steps{text};
     for (std::size_t i = 0; i < flow.flags.size(); ++i)
-        if (flow.flags[i].kind == FlagKind::rows && menus.situation().flag(FlagId(i)))
+        if (flow.flags[i].kind == FlagKind::rows && menus.menu_state().flag(FlagId(i)))
             steps.push_back("game raises " + std::string(flow.text(flow.flags[i].id)));
     return steps;
 }

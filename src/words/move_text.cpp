@@ -42,8 +42,8 @@ constexpr std::array<Form, 21> forms = {{
     {MoveKind::failed, "fails", Subject::request},
     {MoveKind::moves_on, "moves on", Subject::nothing},
     {MoveKind::idle, "idle", Subject::nothing},
-    {MoveKind::give_up, "load given up", Subject::nothing},
-    {MoveKind::gives_up, "given up", Subject::request},
+    {MoveKind::load_timeout, "load times out", Subject::nothing},
+    {MoveKind::request_timeout, "times out", Subject::request},
     {MoveKind::due, "due", Subject::event},
     {MoveKind::event, "event", Subject::event},
     {MoveKind::raise, "game raises", Subject::flag},
@@ -104,7 +104,7 @@ struct Candidates {
     std::string where;
 };
 
-Candidates candidates(const CompiledFlow& flow, const Situation& situation, Subject subject) {
+Candidates candidates(const CompiledFlow& flow, const MenuState& state, Subject subject) {
     Candidates all;
     const auto add = [&](const auto& rows, const char* where) {
         all.where = where;
@@ -114,7 +114,7 @@ Candidates candidates(const CompiledFlow& flow, const Situation& situation, Subj
     case Subject::control:
     case Subject::row:
     case Subject::setting: {
-        const Screen& screen = flow[situation.foremost()];
+        const Screen& screen = flow[state.foremost()];
         all.first = screen.controls.begin;
         all.where = "a control of '" + std::string(flow.text(screen.id)) + "'";
         for (std::uint32_t i = screen.controls.begin; i < screen.controls.end(); ++i)
@@ -122,10 +122,10 @@ Candidates candidates(const CompiledFlow& flow, const Situation& situation, Subj
         break;
     }
     case Subject::pages:
-        all.where = "pages of '" + std::string(flow.text(flow[situation.current()].id)) + "'";
+        all.where = "pages of '" + std::string(flow.text(flow[state.current()].id)) + "'";
         for (const Pages& row : flow.pages)
-            all.names.push_back(row.screen == situation.current() ? flow.text(row.id)
-                                                                  : std::string_view());
+            all.names.push_back(row.screen == state.current() ? flow.text(row.id)
+                                                              : std::string_view());
         break;
     case Subject::key:
         all.where = "a key of this flow";
@@ -168,8 +168,7 @@ bool read_value(const CompiledFlow& flow, Subject subject, std::string_view rest
     const SettingId setting =
         subject == Subject::own ? move.setting() : flow[move.control()].setting;
     if (setting == no_setting) return fault = "this control changes no setting", false;
-    if (!rest.starts_with("to "))
-        return fault = "what it changes to is missing: '... to 70'", false;
+    if (!rest.starts_with("to ")) return fault = "the new value is missing: '... to 70'", false;
     if (flow[setting].kind == SettingKind::text) return true;
     const Range values = flow[setting].words;
     for (std::uint32_t i = values.begin; i < values.end(); ++i)
@@ -191,7 +190,7 @@ bool is_move_text(std::string_view text) {
     return form_of(text) != nullptr;
 }
 
-std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situation,
+std::optional<Move> read_move(const CompiledFlow& flow, const MenuState& state,
                               std::string_view text, std::string& fault) {
     const Form* form = form_of(text);
     if (!form) {
@@ -204,7 +203,7 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
     }
     if (form->subject == Subject::nothing) return Move{form->kind};
     if (text.size() == form->words.size()) {
-        fault = "'" + std::string(text) + "' of what? A name is missing";
+        fault = "'" + std::string(text) + "' needs a name";
         return std::nullopt;
     }
     std::string_view name = text.substr(form->words.size() + 1);
@@ -215,7 +214,7 @@ std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situati
         rest = name.substr(space + 1);
         name = name.substr(0, space);
     }
-    const Candidates all = candidates(flow, situation, form->subject);
+    const Candidates all = candidates(flow, state, form->subject);
     for (std::size_t i = 0; i < all.names.size(); ++i) {
         if (all.names[i] != name) continue;
         Move move{form->kind, 0, all.first + static_cast<std::uint32_t>(i)};

@@ -9,7 +9,7 @@
 namespace rondix {
 
 namespace {
-constexpr std::size_t most_names = 2'000; // of a folder are looked at
+constexpr std::size_t max_names = 2'000; // of a folder are looked at
 } // namespace
 
 Suggestion near_file(std::string_view written, const std::string& path) {
@@ -22,7 +22,7 @@ Suggestion near_file(std::string_view written, const std::string& path) {
     const std::string own = fs::path(path).filename().string(); // it may be there, and not readable
     std::vector<std::string> names;
     fs::directory_iterator entry(beside.empty() ? "." : beside, none), end;
-    for (; !none && entry != end && names.size() < most_names; entry.increment(none))
+    for (; !none && entry != end && names.size() < max_names; entry.increment(none))
         if (entry->is_regular_file(none) && entry->path().filename() != own)
             names.push_back(std::string(folder) + entry->path().filename().string());
     std::sort(names.begin(), names.end()); // the folder's own order differs from disk to disk

@@ -1,7 +1,7 @@
 #include "yaml/yaml_tree.hpp"
 
 #include "words/utf8.hpp"
-#include "yaml/yaml_events.hpp"
+#include "yaml/yaml_faults.hpp"
 
 #include <algorithm>
 #include <map>
@@ -40,10 +40,10 @@ class Builder {
     bool scalar(const fy_event* event);
     bool alias(const fy_event* event);
     bool add(Node node, const std::string& anchor);
-    bool fail(Slug slug, Place place, std::string text, std::string mend = {});
+    bool fail(RuleId rule, SourceRange place, std::string text, std::string fix = {});
     void report_syntax(const Events::Fault& fault);
     void report_twice(const Node& map);
-    Place place_of(const fy_event* event) const;
+    SourceRange place_of(const fy_event* event) const;
 
     const Source& source_;
     const std::uint16_t file_;
@@ -55,28 +55,35 @@ class Builder {
     std::size_t nodes_ = 0;
 };
 
-Place Builder::place_of(const fy_event* event) const {
+SourceRange Builder::place_of(const fy_event* event) const {
     const Stretch stretch = stretch_of(*event);
     const bool is_text = event->type == FYET_SCALAR || event->type == FYET_ALIAS;
     return {stretch.begin, is_text ? stretch.end : stretch.begin + 1, file_};
 }
 
-bool Builder::fail(Slug slug, Place place, std::string text, std::string mend) {
-    rondix::add(findings_, slug, place, std::move(text)).mend = std::move(mend);
+bool Builder::fail(RuleId rule, SourceRange place, std::string text, std::string fix) {
+    rondix::add(findings_, rule, place, std::move(text)).fix = std::move(fix);
     return false;
 }
 
 void Builder::report_syntax(const Events::Fault& fault) {
-    const std::string expected = fault.expected.empty() ? "" : ": " + fault.expected;
-    const std::uint32_t end = fault.expected.empty() ? 0 : fault.at + 1;
-    fail(Slug::not_yaml, {fault.at, end, file_}, "this is not YAML" + expected);
+    std::optional<std::uint32_t> bracket;
+    if (!open_.empty()) {
+        const std::uint32_t begin = open_.back().node.place.begin;
+        const std::string_view text = source_.text();
+        if (begin < text.size() && (text[begin] == '{' || text[begin] == '[')) bracket = begin;
+    }
+    Explanation told = explained(source_.text(), fault, bracket);
+    const std::uint32_t end = fault.expected.empty() ? 0 : told.stretch.end;
+    fail(RuleId::not_yaml, {told.stretch.begin, end, file_}, std::move(told.text),
+         std::move(told.fix));
 }
 
 bool Builder::add(Node node, const std::string& anchor) {
     if (!anchor.empty()) {
         nodes_ += node.size;
         if (nodes_ > limits_.nodes)
-            return fail(Slug::alias_flood, node.place, "aliases expand to too much here");
+            return fail(RuleId::alias_flood, node.place, "aliases expand to too much here");
         anchors_.insert_or_assign(anchor, node);
     }
     if (open_.empty()) {
@@ -89,9 +96,9 @@ bool Builder::add(Node node, const std::string& anchor) {
 }
 
 bool Builder::begin(const fy_event* event, Kind kind, fy_token* anchor) {
-    const Place place = place_of(event);
+    const SourceRange place = place_of(event);
     if (open_.size() >= limits_.depth)
-        return fail(Slug::too_deep, place, "values are nested too deep here");
+        return fail(RuleId::too_deep, place, "values are nested too deeply here");
     Node node;
     node.kind = kind;
     node.place = place;
@@ -116,36 +123,37 @@ bool Builder::scalar(const fy_event* event) {
 
 bool Builder::alias(const fy_event* event) {
     const std::string name = text_of(event->alias.anchor);
-    const Place place = place_of(event);
+    const SourceRange place = place_of(event);
     const auto found = anchors_.find(name);
     if (found == anchors_.end())
-        return fail(Slug::not_yaml, place, "nothing before this is marked '&" + name + "'");
+        return fail(RuleId::not_yaml, place, "there is no '&" + name + "' before this",
+                    "a text that begins with '*' needs quotes");
     nodes_ += found->second.size;
     if (nodes_ > limits_.nodes)
-        return fail(Slug::alias_flood, place, "aliases expand to too much here");
+        return fail(RuleId::alias_flood, place, "aliases expand to too much here");
     return add(found->second, {});
 }
 
 /// Two keys alike in one map: the second is the finding, the first is shown beside it.
 void Builder::report_twice(const Node& map) {
-    std::unordered_map<std::string_view, Place> seen;
+    std::unordered_map<std::string_view, SourceRange> seen;
     for (std::size_t i = 0; i + 1 < map.children.size(); i += 2) {
         const Node& key = map.children[i];
         if (key.kind != Kind::text) continue;
         const auto [first, is_new] = seen.try_emplace(key.text, key.place);
         if (is_new) continue;
-        fail(Slug::given_twice, key.place, "'" + key.text + "' stands here a second time");
-        findings_.back().also.push_back({first->second, "the first one is here"});
+        fail(RuleId::given_twice, key.place, "'" + key.text + "' is given twice");
+        findings_.back().also.push_back({first->second, "it is given first here"});
     }
 }
 
 bool Builder::take(const fy_event* event) {
     if (++nodes_ > limits_.nodes)
-        return fail(Slug::too_large, place_of(event), "this file holds more than any flow needs");
+        return fail(RuleId::too_large, place_of(event), "this file holds more than a flow may");
     switch (event->type) {
     case FYET_DOCUMENT_START:
         if (!root_) return true;
-        return fail(Slug::not_a_flow, place_of(event), "a second document begins here",
+        return fail(RuleId::not_a_flow, place_of(event), "a second document begins here",
                     "keep one document in a file");
     case FYET_MAPPING_START: return begin(event, Kind::map, event->mapping_start.anchor);
     case FYET_SEQUENCE_START: return begin(event, Kind::list, event->sequence_start.anchor);
@@ -171,19 +179,19 @@ std::optional<Node> Builder::build() {
 
 std::optional<Node> read(const Source& source, std::uint16_t file, Findings& findings,
                          const Limits& limits) {
-    const auto fault = [&](Slug slug, std::uint32_t at, std::string text) -> std::optional<Node> {
-        add(findings, slug, {at, at + 1, file}, std::move(text));
+    const auto fault = [&](RuleId rule, std::uint32_t at, std::string text) -> std::optional<Node> {
+        add(findings, rule, {at, at + 1, file}, std::move(text));
         return std::nullopt;
     };
     if (source.text().size() > limits.bytes)
-        return fault(Slug::too_large, 0, "this file is too large");
+        return fault(RuleId::too_large, 0, "this file is too large");
     if (const auto bad = first_bad_byte(source.text()))
-        return fault(Slug::not_utf8, static_cast<std::uint32_t>(*bad),
+        return fault(RuleId::not_utf8, static_cast<std::uint32_t>(*bad),
                      "this byte is not UTF-8 text, or is a control character");
     const std::size_t before = findings.size();
     std::optional<Node> root = Builder(source, file, findings, limits).build();
     if (root || findings.size() > before) return root;
-    return fault(Slug::not_a_flow, 0, "this file is empty");
+    return fault(RuleId::not_a_flow, 0, "this file is empty");
 }
 
 } // namespace rondix::yaml

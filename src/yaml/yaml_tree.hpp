@@ -19,7 +19,7 @@ enum class Kind : std::uint8_t { text, list, map };
 struct Node {
     Kind kind = Kind::text;
     bool plain = true; ///< a text without quotes
-    Place place;       ///< of the text; of a list or map, its first character
+    SourceRange place; ///< of the text; of a list or map, its first character
     std::string text;
     std::vector<Node> children; ///< of a map: key, value, key, value, ...
     std::uint32_t size = 1;     ///< nodes in it, itself included

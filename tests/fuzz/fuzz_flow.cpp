@@ -1,4 +1,4 @@
-// Any bytes as a flow file: read, checked and mended, and where it is one, run for a moment.
+// Any bytes as a flow file: read, checked and fixed, and where it is one, run for a moment.
 #include "rondix/tools/check_all.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -10,12 +10,12 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     const FlowFile file =
         load_flow_text("fuzz.flow.yaml", std::string(reinterpret_cast<const char*>(data), size));
     CheckOptions options;
-    options.most_heads = 2000;
-    options.most_seconds = 0.05;
+    options.max_heads = 2000;
+    options.max_seconds = 0.05;
     const CheckResult result = check_all(file, options);
     check_text(file, result, {true, 60});
     check_junit(file, result);
-    if (!result.findings.empty()) find_mend(file, result, result.findings.front(), options);
+    if (!result.findings.empty()) find_fix(file, result, result.findings.front(), options);
     if (!file.compiled) return 0;
     Runner menus(*file.compiled);
     menus.start();

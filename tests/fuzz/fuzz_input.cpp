@@ -60,7 +60,7 @@ void act(Runner& menus, Bytes& bytes) {
     case 9: menus.scroll(point(bytes), static_cast<float>(bytes.next()) - 128); break;
     case 10: menus.type("x"); break;
     case 11: menus.erase(); break;
-    case 12: menus.tell(EventId(bytes.below(flow.events.size() + 1))); break;
+    case 12: menus.post(EventId(bytes.below(flow.events.size() + 1))); break;
     case 13: menus.loaded(what < 200 ? menus.ticket() : Ticket{bytes.next()}); break;
     case 14: menus.load_failed(menus.ticket()); break;
     case 15:
@@ -85,15 +85,15 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     const CompiledFlow& flow = demo();
     Runner menus(flow);
     menus.start();
-    Situation mirror = menus.situation();
+    MenuState mirror = menus.menu_state();
     menus.take_moves();
     for (Bytes bytes(data, size); bytes.more();) {
         act(menus, bytes);
         for (const Move move : menus.take_moves())
             if (!apply(flow, mirror, move).answered) std::abort();
-        if (!(mirror == menus.situation())) std::abort();
+        if (!(mirror == menus.menu_state())) std::abort();
         const ControlId focus = menus.focus();
-        if (focus != no_control && !usable(flow, menus.situation(), focus)) std::abort();
+        if (focus != no_control && !usable(flow, menus.menu_state(), focus)) std::abort();
         menus.take_effects();
         menus.view();
     }

@@ -1,4 +1,4 @@
-// Any bytes as a saved situation, a trace and a walkthrough; what can be read is restored and
+// Any bytes as a saved menu state, a trace and a walkthrough; what can be read is restored and
 // replayed in the demo.
 #include "rondix/tools/report.hpp"
 

@@ -26,7 +26,7 @@ if [ -e "$room/there/lib/pkgconfig/rondix-sdl2.pc" ]; then
 fi
 # A second time it is refused, and nothing is written over.
 if "$rondix" new "$room/terminal" 2>"$room/why"; then exit 1; fi
-grep -q 'is there already' "$room/why"
+grep -q 'already exists' "$room/why"
 
 export PKG_CONFIG_PATH=$room/there/lib/pkgconfig
 # shellcheck disable=SC2046,SC2086

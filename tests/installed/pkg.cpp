@@ -1,6 +1,6 @@
 // A program outside the tree that finds Rondix by pkg-config: it writes a flow in C++, proves it,
 // runs it, and takes another version of it over.
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/flow_in_code.hpp"
 #include "rondix/tools/report.hpp"
@@ -26,6 +26,6 @@ int main() {
     menus.start();
     menus.advance(1);
     menus.press(rondix::Button::accept);
-    const bool kept = !rondix::take_over(fresh, menus).at_home && fresh.situation().depth() == 2;
+    const bool kept = !rondix::take_over(fresh, menus).at_home && fresh.menu_state().depth() == 2;
     return result.verdict == rondix::Verdict::proved && kept ? 0 : 1;
 }

@@ -129,7 +129,7 @@ class Writer {
         write_printing(flags, events);
     }
 
-    /// A situation in words that the test compares: scene, phase, stack, flags, waits.
+    /// A menu state in words that the test compares: scene, phase, stack, flags, waits.
     void write_printing(const std::string& flags, const std::string& events) {
         const auto show = [&](const std::string& was) {
             return "  printf(\"%d.%d.\", now." + was + "scene, now." + was +
@@ -176,10 +176,10 @@ class Writer {
     }
 
     std::string home() const {
-        const std::string scene = number_in(flow_.scenes, flow_.starts_with.text);
+        const std::string scene = number_in(flow_.scenes, flow_.start.text);
         if (!scene.empty()) return "load(" + scene + ");";
         return "cut(0); dry(); scene = 255; phase = 0; push(" +
-               std::to_string(number(flow_.starts_with.text)) + ");";
+               std::to_string(number(flow_.start.text)) + ");";
     }
 
     std::string step(const FlowStep& from) const {

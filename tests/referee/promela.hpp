@@ -7,8 +7,8 @@
 //   3  quit, every load is done              4  quit, every load fails
 //   5  play or quit, no load is answered
 // It prints a line
-//   F mode situation              for each situation in which it fell quiet
-//   G mode situation              for each of those from which the goal was reached
+//   F mode menu state              for each menu state in which it fell quiet
+//   G mode menu state              for each of those from which the goal was reached
 // so that what no moves of the player lead to a goal from can be read off: those with an F and no
 // G. A player who has no way with one constant answer has none against answers of all kinds.
 #pragma once

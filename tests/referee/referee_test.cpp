@@ -1,5 +1,5 @@
 // An outside referee: SPIN explores small random flows, written as Promela (promela.hpp), device by
-// device, and its verdicts are compared with those of check(): how many situations there are, and
+// device, and its verdicts are compared with those of check(): how many menu states there are, and
 // whether somebody gets stuck, or cannot leave, while every load is done, or fails, or is never
 // answered.
 #include "check/listing.hpp"
@@ -18,17 +18,17 @@
 namespace rondix::test {
 namespace {
 
-constexpr std::size_t most_situations = 120;
+constexpr std::size_t max_states = 120;
 
 /// What SPIN found, by mode.
 struct Verdict {
     std::set<std::string> fell_quiet[6], reached_goal[6];
 
-    /// From some situation no moves lead to the goal.
+    /// From some menu state no moves lead to the goal.
     bool some_lost(int mode) const {
         return std::any_of(
             fell_quiet[mode].begin(), fell_quiet[mode].end(),
-            [&](const std::string& situation) { return !reached_goal[mode].contains(situation); });
+            [&](const std::string& state) { return !reached_goal[mode].contains(state); });
     }
 };
 
@@ -68,9 +68,9 @@ struct Told {
     Told(const CheckResult& result, const std::string& with) {
         for (const Finding& finding : result.findings) {
             if (!finding.with.empty() && finding.with != with) continue;
-            stuck = stuck || finding.slug == Slug::no_way_out || finding.slug == Slug::no_goal;
-            endless = endless || finding.slug == Slug::endless_wait;
-            captive = captive || finding.slug == Slug::no_quit;
+            stuck = stuck || finding.rule == RuleId::no_way_out || finding.rule == RuleId::no_goal;
+            endless = endless || finding.rule == RuleId::endless_wait;
+            captive = captive || finding.rule == RuleId::no_quit;
         }
     }
 };
@@ -91,7 +91,7 @@ TEST_P(Referee, AgreesOnRandomFlows) {
         const std::vector<DeviceSet> all = players(*file.compiled);
         const DeviceSet devices = all[number / 4 % all.size()];
         SCOPED_TRACE("with " + names_of(devices));
-        const Listing listing(*file.compiled, most_situations, Listing::Keep::situations, devices);
+        const Listing listing(*file.compiled, max_states, Listing::Keep::states, devices);
         if (!listing.complete() || listing.size() < 5) continue; // or too small to matter
         const Told told(check(file), devices == all[0] ? "" : names_of(devices));
         const Verdict verdict = judge(file.flow, devices, folder);
@@ -100,7 +100,7 @@ TEST_P(Referee, AgreesOnRandomFlows) {
         const bool can_quit = file.flow.can_quit;
         const bool lost = verdict.some_lost(1) || (can_quit && verdict.some_lost(2));
         ASSERT_TRUE(told.stuck || !lost);
-        const bool silent = file.flow.loading.give_up_ms == 0 && verdict.some_lost(5);
+        const bool silent = file.flow.loading.timeout_ms == 0 && verdict.some_lost(5);
         ASSERT_TRUE(told.stuck || told.endless || !silent);
         const bool kept = can_quit && (verdict.some_lost(3) || verdict.some_lost(4));
         ASSERT_TRUE(told.stuck || told.endless || told.captive || !kept);

@@ -170,7 +170,7 @@ void Reference::load(const std::string& scene, Plain& plain) const {
 }
 
 void Reference::home(Plain& plain) const {
-    std::string first = flow_.starts_with.text;
+    std::string first = flow_.start.text;
     for (auto start = flow_.starts.rbegin(); start != flow_.starts.rend(); ++start)
         if (!start->when || holds(*start->when, plain)) first = start->with.text;
     for (const FlowScene& scene : flow_.scenes)
@@ -632,8 +632,8 @@ void Reference::add_answers(const Plain& plain, std::vector<Step>& all) const {
         good.next.phase = "loaded";
         for (const FlowScene& scene : flow_.scenes)
             if (scene.id.text == plain.scene) good.next.stack = {Level{scene.root.text, {}, {}}};
-        for (const char* text : {"load fails", "load given up"}) {
-            if (std::string(text) == "load given up" && flow_.loading.give_up_ms == 0) continue;
+        for (const char* text : {"load fails", "load times out"}) {
+            if (std::string(text) == "load times out" && flow_.loading.timeout_ms == 0) continue;
             Step& bad = begin(all, text, plain, false);
             bad.answered = true;
             bad.answer = bad.bad_answer = std::string(text) == "load fails";
@@ -652,8 +652,8 @@ void Reference::add_answers(const Plain& plain, std::vector<Step>& all) const {
         Step& bad = begin(all, "fails " + request->id.text, plain, false);
         bad.answer = bad.bad_answer = true;
         answer(*request, false, bad);
-        if (request->give_up_ms > 0) {
-            Step& given_up = begin(all, "given up " + request->id.text, plain, false);
+        if (request->timeout_ms > 0) {
+            Step& given_up = begin(all, "times out " + request->id.text, plain, false);
             given_up.limit = true;
             answer(*request, false, given_up);
         }
@@ -857,8 +857,8 @@ bool begins_with(const Plain& plain, const Plain& beneath) {
 
 } // namespace
 
-/// How far a situation is, when `far` tells how far each of its steps leads. The player chooses his
-/// own moves, those for which there is time, and may let the screen move on. Where something is
+/// How far a menu state is, when `far` tells how far each of its steps leads. The player chooses
+/// his own moves, those for which there is time, and may let the screen move on. Where something is
 /// waited for the other side chooses: what is answered, or that the screen moves on first (in vain
 /// counts for nothing); where silence may last and nothing ends it, the player's own moves have to
 /// do as well. On a platform without quit, loads do not fail for ever.

@@ -1,5 +1,5 @@
 // The reference that the real thing is compared with: the rules once more, written from the rules
-// alone, slow and obvious. Situations are plain structs of names in a std::map, the ways out a
+// alone, slow and obvious. Menu states are plain structs of names in a std::map, the ways out a
 // fixpoint. It works on the Flow as it was read and shares no code with compiling, apply() or the
 // listing.
 #pragma once
@@ -61,7 +61,7 @@ struct Step {
     bool resets = false;      // every screen was closed, for a load or for the start
     std::size_t last = never; // where the last step that was done stands in the file
     bool works = true;        // that step did what it says
-    Known* to = nullptr;      // of a listed situation: where it leads
+    Known* to = nullptr;      // of a listed menu state: where it leads
 };
 
 /// How far a goal is that the player can force, at most: the player goes the shortest way, and the
@@ -102,14 +102,14 @@ class Reference {
     /// Where a flow may start that starts by condition: with how many moves of the game before it,
     /// the last of which is `start`.
     std::map<Plain, std::size_t> starts() const;
-    /// Every move that can be tried in a situation, answered or not, whoever can make it.
+    /// Every move that can be tried in a menu state, answered or not, whoever can make it.
     std::vector<Step> steps(const Plain& plain) const;
     /// Whether the player has a device for it; what is not the player's happens anyway.
     bool can_happen(const Step& step) const;
-    /// All situations; nothing when there are more than `most`.
+    /// All menu states; nothing when there are more than `most`.
     std::optional<std::map<Plain, Known>> list(std::size_t most) const;
 
-    /// The presses of each situation, by asking again and again until nothing changes.
+    /// The presses of each menu state, by asking again and again until nothing changes.
     std::map<Plain, Presses> presses(const std::map<Plain, Known>& all) const;
 
     bool usable(const rondix::FlowControl& control, const Plain& plain) const;

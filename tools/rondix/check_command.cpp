@@ -5,11 +5,11 @@
 
 #include "files/read_file.hpp"
 #include "moves_of.hpp"
-#include "onlooker.hpp"
 #include "pictures.hpp"
+#include "progress_reporter.hpp"
 
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/mend.hpp"
+#include "rondix/tools/fix.hpp"
 #include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
@@ -24,7 +24,7 @@ namespace rondix::tool {
 namespace {
 
 constexpr int least_side = 16;
-constexpr int most_side = 16384;
+constexpr int max_side = 16384;
 
 struct Options {
     std::string flow;
@@ -33,7 +33,7 @@ struct Options {
     bool strict = false;
     bool assumptions = false;
     bool no_looks = false;
-    bool mends = false, mends_all = false, dry_run = false, watch = false;
+    bool fixes = false, fixes_all = false, dry_run = false, watch = false;
     std::vector<Size> sizes;
     CheckOptions check;
 };
@@ -51,15 +51,24 @@ bool save_walks(const std::string& folder, const CheckResult& result) {
         const std::vector<std::string> moves = moves_shown(finding);
         if (moves.empty()) continue;
         const std::string name =
-            fmt::format("{}/{:02}-{}.walk.yaml", folder, ++number, row_of(finding.slug).name);
+            fmt::format("{}/{:02}-{}.walk.yaml", folder, ++number, row_of(finding.rule).name);
         if (!write_file(name, write_walkthrough(finding.text, moves))) return false;
     }
     return true;
 }
 
+/// With --strict, what is proved may fail all the same.
+void print_strict(const Options& options, const CheckResult& result) {
+    const std::size_t warnings = result.findings.size();
+    if (options.strict && result.verdict == Verdict::proved && warnings > 0)
+        fmt::print(stderr, "failed: {} {} as {} (--strict)\n", warnings,
+                   warnings == 1 ? "warning counts" : "warnings count",
+                   warnings == 1 ? "an error" : "errors");
+}
+
 int status_of(const FlowFile& file, const CheckResult& result, bool strict) {
     if (!file.readable) return cannot_be_used;
-    if (result.verdict == Verdict::not_so) return errors_found;
+    if (result.verdict == Verdict::failed) return errors_found;
     if (strict && !result.findings.empty()) return errors_found; // warnings are all that is left
     return result.verdict == Verdict::proved ? proved : not_settled;
 }
@@ -79,13 +88,13 @@ std::string in_format(const Options& options, const FlowFile& file, const CheckR
     return check_text(file, result, style_for_output());
 }
 
-/// Writes what the mends made, with the byte order mark where a file had one. One that was saved
+/// Writes what the fixes made, with the byte order mark where a file had one. One that was saved
 /// meanwhile is left as it is now.
-bool write_mended(const FlowFile& file, const Mended& mended) {
+bool write_fixed(const FlowFile& file, const FixResult& fixed) {
     const std::string mark = "\xEF\xBB\xBF";
     for (const Source& source : file.sources) {
-        const auto text = mended.texts.find(source.name());
-        if (text == mended.texts.end() || text->second == source.text()) continue;
+        const auto text = fixed.texts.find(source.name());
+        if (text == fixed.texts.end() || text->second == source.text()) continue;
         const std::string first = files::read_file(source.name(), mark.size()).text;
         const std::string before = first.starts_with(mark) ? mark : "";
         if (!write_back(source.name(), before + source.text(), before + text->second)) return false;
@@ -97,19 +106,19 @@ CheckResult check_whole(const FlowFile& file, const Options& options) {
     return check_all(file, options.check, look_at(options));
 }
 
-int run_mends(const FlowFile& file, const Options& options, Onlooker& onlooker) {
-    const MendWhich which = options.mends_all ? MendWhich::all : MendWhich::safe;
-    const Mended mended = mend_all(file, which, options.check, look_at(options));
-    onlooker.end();
-    if (!options.dry_run && !write_mended(file, mended)) return cannot_be_used;
-    fmt::print("{}", mend_text(file, mended, style_for_output(), !options.dry_run));
-    if (mended.stop != Stop::nothing) return not_settled;
-    return status_of(options.dry_run ? file : read_flow(options.flow), mended.left, options.strict);
+int run_fixes(const FlowFile& file, const Options& options, ProgressReporter& progress) {
+    const FixWhich which = options.fixes_all ? FixWhich::all : FixWhich::safe;
+    const FixResult fixed = fix_all(file, which, options.check, look_at(options));
+    progress.end();
+    if (!options.dry_run && !write_fixed(file, fixed)) return cannot_be_used;
+    fmt::print("{}", fix_text(file, fixed, style_for_output(), !options.dry_run));
+    if (fixed.stop != Stop::nothing) return not_settled;
+    return status_of(options.dry_run ? file : read_flow(options.flow), fixed.left, options.strict);
 }
 
 int run_watch(Options& options) {
     const Checked last = watch_and_check(options.flow, [&] {
-        Onlooker onlooker(options.check); // each check has the limits for itself
+        ProgressReporter progress(options.check); // each check has the limits for itself
         Checked now;
         now.file = read_flow(options.flow);
         now.result = check_whole(now.file, options);
@@ -120,35 +129,36 @@ int run_watch(Options& options) {
 
 /// Differences and changes are told as text, and one after the other.
 bool go_together(const Options& options) {
-    const bool mends = options.mends || options.mends_all;
+    const bool fixes = options.fixes || options.fixes_all;
     const char* others = options.format != "text" ? "--format"
                          : !options.walks.empty() ? "--save-walks"
-                         : mends && options.watch ? "--watch"
+                         : fixes && options.watch ? "--watch"
                                                   : nullptr;
-    if (!others || (!mends && !options.watch)) return true;
-    fmt::print(stderr, "error: {} does not go together with {}\n", mends ? "--fix" : "--watch",
+    if (!others || (!fixes && !options.watch)) return true;
+    fmt::print(stderr, "error: {} cannot be combined with {}\n", fixes ? "--fix" : "--watch",
                others);
     return false;
 }
 
 int run(Options& options) {
-    options.mends = options.mends || options.dry_run;
+    options.fixes = options.fixes || options.dry_run;
     if (!go_together(options)) return cannot_be_used;
     if (options.watch) return run_watch(options);
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     const FlowFile file = read_flow(options.flow);
     note_inputs(file);
-    if (options.mends || options.mends_all) return run_mends(file, options, onlooker);
+    if (options.fixes || options.fixes_all) return run_fixes(file, options, progress);
     if (options.format == "csv") options.check.each_screen = true;
     const CheckResult result = check_whole(file, options);
     const std::string report = in_format(options, file, result);
-    onlooker.end();
+    progress.end();
     fmt::print("{}", report);
     if (options.assumptions && options.format == "text") fmt::print("\n{}", assumptions_text(file));
     if (options.format == "csv") // which holds the figures alone
         for (const Finding& finding : result.findings)
             fmt::print(stderr, "{}", finding_text(finding, file.sources));
     if (!options.walks.empty() && !save_walks(options.walks, result)) return cannot_be_used;
+    print_strict(options, result);
     return status_of(file, result, options.strict);
 }
 
@@ -166,11 +176,11 @@ Run add_check(Command& command) {
     add_limits(command, options->check);
     command.flag("--no-looks", options->no_looks,
                  "ask only how the flow behaves, not how it looks");
-    command.sizes("--size", options->sizes, least_side, most_side,
+    command.sizes("--size", options->sizes, least_side, max_side,
                   "a window size to look at, such as 1280x720; may be said more than once");
-    command.flag("--fix", options->mends,
+    command.flag("--fix", options->fixes,
                  "show a fix for each finding, and apply those that do not change what works");
-    command.flag("--fix-all", options->mends_all, "apply the others as well");
+    command.flag("--fix-all", options->fixes_all, "apply the others as well");
     command.flag("--dry-run", options->dry_run,
                  "show the differences that --fix would make, and change no file");
     command.flag("--watch", options->watch,

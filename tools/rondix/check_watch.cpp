@@ -1,7 +1,7 @@
 #include "check_watch.hpp"
 
 #include "commands.hpp"
-#include "onlooker.hpp"
+#include "progress_reporter.hpp"
 #include "rondix/tools/report.hpp"
 #include "watched_files.hpp"
 
@@ -16,11 +16,11 @@ namespace rondix::tool {
 
 namespace {
 
-using Key = std::pair<Slug, std::string>;
+using Key = std::pair<RuleId, std::string>;
 
-/// What a finding is to whoever mends the flow: its line may move, its words stay.
+/// What a finding is to whoever fixes the flow: its line may move, its words stay.
 Key key_of(const Finding& finding) {
-    return {finding.slug, finding.text};
+    return {finding.rule, finding.text};
 }
 
 std::map<Key, std::size_t> counted(const Findings& findings) {
@@ -57,7 +57,7 @@ void tell_change(const Checked& before, const Checked& now) {
     fmt::print("--- {}: {} new, {} gone, {} in all\n", time_of_day(), fresh.size(), gone.size(),
                now.result.findings.size());
     for (const Finding& finding : gone)
-        fmt::print("gone: {} [{}]\n", finding.text, row_of(finding.slug).name);
+        fmt::print("gone: {} [{}]\n", finding.text, row_of(finding.rule).name);
     for (const Finding& finding : fresh)
         fmt::print("{}\n", finding_text(finding, now.file.sources, style));
     if (before.result.verdict != now.result.verdict) {

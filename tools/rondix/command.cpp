@@ -111,7 +111,8 @@ int run_command_line(const Commands& commands, int argc, char** argv, int wrong)
     app.set_version_flag("--version", commands.version);
     app.footer(commands.footer);
     app.add_option("--root", *commands.root,
-                   "the folder that holds the flow and all the files that it names; else its own")
+                   "the folder that contains the flow and all files that it names (default: that "
+                   "of the flow)")
         ->check(CLI::ExistingDirectory);
     std::map<CLI::App*, Run> runs;
     for (const Commands::One& one : commands.all) {

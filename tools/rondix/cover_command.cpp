@@ -4,7 +4,7 @@
 
 #include "made_walks.hpp"
 #include "moves_of.hpp"
-#include "onlooker.hpp"
+#include "progress_reporter.hpp"
 #include "rondix/tools/coverage.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -37,14 +37,14 @@ std::optional<bool> add_walks(const std::vector<std::string>& paths, Coverage& c
         const auto walk = load_good_walkthrough(path);
         if (!walk) return std::nullopt;
         if (coverage.add(*walk).passed) continue;
-        fmt::print(stderr, "{} does not pass; what it touched until then counts\n", path);
+        fmt::print(stderr, "{} fails; what it covered until then counts\n", path);
         passed = false;
     }
     return passed;
 }
 
 int run(Options& options) {
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     for (const std::string& path : options.walkthroughs) note_input(path);
@@ -57,8 +57,8 @@ int run(Options& options) {
     }
     const auto passed = add_walks(paths, coverage);
     if (!passed) return cannot_be_used;
-    const bool over = onlooker.is_over();
-    onlooker.end();
+    const bool over = progress.is_over();
+    progress.end();
     fmt::print("{}", cover_text(coverage));
     if (over) {
         fmt::print(stderr, "error: undecided: it was stopped before all walkthroughs were made\n");
@@ -73,9 +73,10 @@ Run add_cover(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("FLOW", options->flow, "the flow file").needed();
     command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces");
-    command.text("--make", options->make,
-                 "write walkthroughs that touch everything into this folder, and count them too");
-    command.flag("--whole", options->whole, "end with 1 where anything is left untouched");
+    command.text(
+        "--make", options->make,
+        "write walkthroughs that cover everything into this folder, and count them as well");
+    command.flag("--whole", options->whole, "exit with 1 if anything is not covered");
     add_limits(command, options->check);
     return [options] { return run(*options); };
 }

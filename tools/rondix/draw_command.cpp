@@ -1,7 +1,7 @@
 // rondix draw: every screen as a picture, at each size, its controls in each state, its coming in.
 #include "commands.hpp"
-#include "onlooker.hpp"
 #include "outputs.hpp"
+#include "progress_reporter.hpp"
 
 #include "rondix/painter.hpp"
 #include "rondix/tools/names.hpp"
@@ -18,7 +18,7 @@ namespace rondix::tool {
 namespace {
 
 constexpr int least_side = 16;
-constexpr int most_side = 8192;
+constexpr int max_side = 8192;
 
 struct Options {
     std::string flow;
@@ -80,7 +80,7 @@ int run(Options& options) {
         fmt::print(stderr, "error: frames of a transition are drawn as PNG, not as SVG\n");
         return cannot_be_used;
     }
-    Onlooker onlooker(options.pictures.check);
+    ProgressReporter progress(options.pictures.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     if (!has_all_screens(*file.compiled, options.pictures.screens)) return cannot_be_used;
@@ -101,13 +101,13 @@ int run(Options& options) {
             if (written) fmt::print("wrote {}\n", path);
             return written;
         });
-    onlooker.end();
+    progress.end();
     if (drawn.stop != Stop::nothing) {
         fmt::print(stderr, "error: undecided: it was stopped before all pictures were drawn\n");
         return not_settled;
     }
     for (const std::string& name : drawn.missing)
-        fmt::print(stderr, "warning: '{}' is not drawn: nothing shows it\n", name);
+        fmt::print(stderr, "warning: '{}' is not drawn: it is never shown\n", name);
     return written ? proved : cannot_be_used;
 }
 
@@ -117,15 +117,14 @@ Run add_draw(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("FLOW", options->flow, "the flow file").needed();
     command.text("-o,--output", options->folder, "the folder for the pictures").needed();
-    command.texts("--screen", options->pictures.screens,
-                  "only this screen; may be said more than once");
-    command.sizes("--size", options->sizes, least_side, most_side,
-                  "of the window, such as 1280x720; may be said more than once");
+    command.texts("--screen", options->pictures.screens, "only this screen (repeatable)");
+    command.sizes("--size", options->sizes, least_side, max_side,
+                  "size of the window, such as 1280x720 (repeatable)");
     command.flag("--state", options->pictures.states,
                  "sheets of the buttons in all their states, instead of the screens");
     command
         .texts("--at", options->times,
-               "the screen's coming in at this time, such as 0.15s; more than once: side by side")
+               "the screen's entering at this time, such as 0.15s (repeatable: side by side)")
         .checked([](const std::string& text) {
             double ignored = 0;
             return read_time(text, ignored);
@@ -133,7 +132,7 @@ Run add_draw(Command& command) {
     command.text("--format", options->format, "png or svg").one_of({"png", "svg"});
     add_limits(command, options->pictures.check);
     command.flag("--mirrored", options->pictures.mirrored,
-                 "as for languages that are read from right to left");
+                 "mirrored, for languages that are read from right to left");
     return [options] { return run(*options); };
 }
 

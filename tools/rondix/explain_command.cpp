@@ -1,10 +1,10 @@
-// rondix explain: what a finding means, why it hurts players, a flow that has it, and its mend.
+// rondix explain: what a finding means, why it hurts players, a flow that has it, and its fix.
 #include "commands.hpp"
 
 #include "broken_flows.hpp"
 #include "pictures.hpp"
 #include "rondix/tools/check_all.hpp"
-#include "rondix/tools/mend.hpp"
+#include "rondix/tools/fix.hpp"
 #include "rondix/tools/names.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -68,52 +68,52 @@ class ExampleFolder {
     fs::path folder_, before_;
 };
 
-/// The flow, what check says of it, and what mends it.
-void show_example(const SlugRow& row) {
+/// The flow, what check says of it, and what fixes it.
+void show_example(const RuleRow& row) {
     const ExampleFolder folder;
     for (const auto& [name, text] : broken_flows) {
         if (name != row.example) continue;
         const FlowFile file = load_flow_text(std::string(name) + ".flow.yaml", plain(text));
         const LookAt looks = look_at_sizes({});
         fmt::print("\n  A flow that has it:\n\n{}\n", file.sources[0].text());
-        for (const Mended::One& one : mend_all(file, MendWhich::all, {}, looks).all) {
-            fmt::print("  What check says of it:\n\n{}\n", finding_text(one.finding, one.sources));
-            if (one.mend) fmt::print("  What fixes it ({}):\n\n{}", one.mend->what, one.difference);
+        for (const FixResult::One& one : fix_all(file, FixWhich::all, {}, looks).all) {
+            fmt::print("  What check reports:\n\n{}\n", finding_text(one.finding, one.sources));
+            if (one.fix) fmt::print("  Fix ({}):\n\n{}", one.fix->what, one.difference);
         }
     }
 }
 
 int list_all() {
     std::size_t width = 0;
-    for (const SlugRow& row : slug_table()) width = std::max(width, row.name.size());
-    for (const SlugRow& row : slug_table())
+    for (const RuleRow& row : rule_table()) width = std::max(width, row.name.size());
+    for (const RuleRow& row : rule_table())
         fmt::print("{:<{}}  {:<7}  {}\n", row.name, width, word_of(row.severity), row.meaning);
     return proved;
 }
 
-int run(const std::string& slug) {
-    if (slug.empty()) return list_all();
+int run(const std::string& rule) {
+    if (rule.empty()) return list_all();
     std::vector<std::string_view> names;
-    for (const SlugRow& row : slug_table()) {
+    for (const RuleRow& row : rule_table()) {
         names.push_back(row.name);
-        if (row.name != slug) continue;
+        if (row.name != rule) continue;
         fmt::print("{} ({}): {}\n  {}\n", row.name, word_of(row.severity), row.meaning, row.why);
         if (row.severity == Severity::warning)
-            fmt::print("  To allow it, write at its place: # allow: {}, because ...\n", row.name);
+            fmt::print("  To allow it, write there: # allow: {}, because ...\n", row.name);
         show_example(row);
         return proved;
     }
-    fmt::print(stderr, "error: there is no rule '{}'{}\n'rondix explain' lists all\n", slug,
-               suggestion(slug, names).text);
+    fmt::print(stderr, "error: there is no rule '{}'{}\n'rondix explain' lists all\n", rule,
+               suggestion(rule, names).text);
     return cannot_be_used;
 }
 
 } // namespace
 
 Run add_explain(Command& command) {
-    const auto slug = std::make_shared<std::string>();
-    command.text("RULE", *slug, "what stands in brackets behind a finding; none: all of them");
-    return [slug] { return run(*slug); };
+    const auto rule = std::make_shared<std::string>();
+    command.text("RULE", *rule, "the name in brackets at the end of a finding (default: list all)");
+    return [rule] { return run(*rule); };
 }
 
 } // namespace rondix::tool

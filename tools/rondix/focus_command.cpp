@@ -1,7 +1,7 @@
 // rondix focus: where the four directions lead on a screen, as a table and over its picture.
 #include "commands.hpp"
-#include "onlooker.hpp"
 #include "outputs.hpp"
+#include "progress_reporter.hpp"
 #include "report/width.hpp"
 
 #include "rondix/tools/focus_map.hpp"
@@ -25,7 +25,7 @@ struct Options {
 };
 
 constexpr int least_side = 100;
-constexpr int most_side = 8000;
+constexpr int max_side = 8000;
 
 std::string name_of(const CompiledFlow& flow, ControlId control) {
     return control == no_control ? "-" : std::string(flow.text(flow[control].id));
@@ -66,7 +66,7 @@ void print(const CompiledFlow& flow, const std::string& screen, const FocusMap& 
 }
 
 int run(Options& options) {
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     const CompiledFlow& flow = *file.compiled;
@@ -79,7 +79,7 @@ int run(Options& options) {
         return cannot_be_used;
     }
     const auto ways = ways_to_screens(flow, options.check);
-    if (!ways[index(screen)] && onlooker.is_over()) {
+    if (!ways[index(screen)] && progress.is_over()) {
         fmt::print(stderr, "error: undecided: no way to '{}' was found until it was stopped\n",
                    options.screen);
         return not_settled;
@@ -90,7 +90,7 @@ int run(Options& options) {
     }
     Painter painter(flow, "", Painter::Pictures::of_strangers);
     Runner runner(flow);
-    runner.set_ruler(painter.ruler());
+    runner.set_text_measurer(painter.text_measurer());
     runner.resize(static_cast<float>(options.size.width), static_cast<float>(options.size.height));
     runner.set_motion(false);
     runner.start();
@@ -119,7 +119,8 @@ Run add_focus(Command& command) {
         .checked([](const std::string& path) {
             return path.ends_with(".png") ? "" : "the picture should end in .png";
         });
-    command.size("--size", options->size, least_side, most_side, "of the window, such as 1280x720");
+    command.size("--size", options->size, least_side, max_side,
+                 "size of the window, such as 1280x720");
     add_limits(command, options->check);
     return [options] { return run(*options); };
 }

@@ -58,22 +58,22 @@ int run(int argc, char** argv) {
         RONDIX_VERSION,
         "Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 undecided.",
         {
-            {"new", "begin a project: a flow, a walkthrough, CMake, a main loop", add_new},
-            {"check", "find what is wrong with a flow, or prove that nobody gets stuck in it",
+            {"new", "create a project: a flow, a walkthrough, CMake, a main loop", add_new},
+            {"check", "find the errors of a flow, or prove that nobody gets stuck in it",
              add_check},
-            {"explain", "tell what a finding means, with a flow that has it", add_explain},
+            {"explain", "explain a rule, with an example", add_explain},
             {"walk", "replay walkthroughs, or traces of a game", add_walk},
-            {"cover", "tell what no walkthrough has touched, or make some that touch everything",
+            {"cover",
+             "report what no walkthrough covers, or generate walkthroughs that cover everything",
              add_cover},
-            {"trace", "tell what a trace of a game says", add_trace},
+            {"trace", "print a trace of a game", add_trace},
             {"map", "draw the flow as a picture", add_map},
             {"draw", "draw every screen", add_draw},
-            {"strip", "draw the screens that a walkthrough, or the way into a trap, passes",
-             add_strip},
-            {"focus", "tell where the directions lead on a screen", add_focus},
-            {"pack", "write the compiled flow as one image, to ship", add_pack},
+            {"strip", "draw the screens along a walkthrough or the way into a trap", add_strip},
+            {"focus", "print where the directions lead on a screen", add_focus},
+            {"pack", "write the compiled flow as one image to ship", add_pack},
             {"ids", "write the names of a flow as C++ constants", add_ids},
-            {"schema", "print the form of flow files, for editors", add_schema},
+            {"schema", "print the JSON Schema of flow files, for editors", add_schema},
 #ifdef RONDIX_PLAY
             {"play", "play the flow in a window", add_play},
 #endif
@@ -92,7 +92,7 @@ void hold_closed_outputs() {
 /// Some libraries end the program where memory is short. That is said, and the status is one that
 /// scripts know.
 void give_up(int) {
-    constexpr char words[] = "error: a library gave up; there may be too little memory\n";
+    constexpr char words[] = "error: a library failed; there may be too little memory\n";
     [[maybe_unused]] const auto written = write(STDERR_FILENO, words, sizeof words - 1);
     std::_Exit(rondix::tool::cannot_be_used);
 }

@@ -1,8 +1,8 @@
 // rondix map: the flow as a picture.
 #include "commands.hpp"
 #include "moves_of.hpp"
-#include "onlooker.hpp"
 #include "outputs.hpp"
+#include "progress_reporter.hpp"
 
 #include "rondix/tools/map.hpp"
 
@@ -26,7 +26,7 @@ struct Options {
 };
 
 constexpr int least_side = 100;
-constexpr int most_side = 32000;
+constexpr int max_side = 32000;
 
 MapOptions map_options(const Options& options) {
     MapOptions map;
@@ -34,7 +34,7 @@ MapOptions map_options(const Options& options) {
     map.format = output.extension() == ".svg" ? PictureFormat::svg : PictureFormat::png;
     map.width = options.size.width, map.height = options.size.height; // 0: as large as it is
     map.pictures = !options.plain;
-    map.most_cards = options.cards;
+    map.max_cards = options.cards;
     map.of = options.of;
     map.link = options.link;
     map.folder = output.parent_path().empty() ? "." : output.parent_path().string();
@@ -78,14 +78,14 @@ int run(Options& options) {
                    "error: a .dot holds the whole map: --of and --parts are for pictures\n");
         return cannot_be_used;
     }
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     MapOptions map = map_options(options);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     std::optional<Walkthrough> walk;
     if (options.finding > 0) {
         const auto finding = finding_numbered(file, options.finding, options.check);
-        if (!finding) return onlooker.is_over() ? not_settled : cannot_be_used;
+        if (!finding) return progress.is_over() ? not_settled : cannot_be_used;
         walk = walk_into(*finding);
     } else if (!options.walkthrough.empty()) {
         walk = load_good_walkthrough(options.walkthrough);
@@ -96,7 +96,7 @@ int run(Options& options) {
     const CheckResult result = check(file, options.check);
     if (ending != ".dot") {
         const int status = draw_maps(file, result, map, options);
-        return status != proved && onlooker.is_over() ? not_settled : status;
+        return status != proved && progress.is_over() ? not_settled : status;
     }
     if (!write_file(options.output, map_dot(file, result, map.way))) return cannot_be_used;
     fmt::print("wrote {}\n", options.output);
@@ -110,22 +110,22 @@ Run add_map(Command& command) {
     command.text("FLOW", options->flow, "the flow file").needed();
     command.text("-o,--output", options->output, "the picture: .svg or .png; or .dot, for Graphviz")
         .needed();
-    command.size("--size", options->size, least_side, most_side,
+    command.size("--size", options->size, least_side, max_side,
                  "fit the map into this size, such as 1280x800");
-    command.flag("--plain", options->plain, "words alone, without the screens' pictures");
+    command.flag("--plain", options->plain, "names only, without pictures of the screens");
     add_limits(command, options->check);
     command.count("--cards", options->cards, 0, 100'000,
-                  "fold a map of more cards than these (40); 0: never");
+                  "fold a map of more cards than this (40); 0: never");
     command.text("--of", options->of,
-                 "only this screen or scene, and what is reached only by way of it");
+                 "only this screen or scene, and what is reachable only through it");
     command.flag("--parts", options->parts,
-                 "draw what each folded card holds as well, beside the map: map.options.svg");
+                 "also draw what each folded card holds, next to the map: map.options.svg");
     command.text("--link", options->link,
                  "where the cards of an SVG lead, with {file}, {path}, {line}, {column} and "
                  "{name}; usually '{file}#L{line}'");
-    command.text("--walk", options->walkthrough, "lay a walkthrough or a trace over the map");
+    command.text("--walk", options->walkthrough, "show a walkthrough or a trace on the map");
     command.count("--finding", options->finding, 0, 10'000,
-                  "lay the moves into this finding over it: the N-th of those that have moves");
+                  "show the moves into this finding: the N-th of those that have moves");
     return [options] { return run(*options); };
 }
 

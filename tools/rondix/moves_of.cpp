@@ -29,7 +29,7 @@ std::vector<std::string> moves_shown(const Finding& finding) {
 }
 
 Walkthrough walk_into(const Finding& finding) {
-    return load_walkthrough_text(std::string(row_of(finding.slug).name),
+    return load_walkthrough_text(std::string(row_of(finding.rule).name),
                                  write_walkthrough(finding.text, moves_shown(finding)));
 }
 

@@ -97,7 +97,7 @@ int run(Options& options) {
     std::error_code fault;
     if (fs::exists(folder, fault) &&
         !(fs::is_directory(folder, fault) && fs::is_empty(folder, fault)))
-        return fail(fmt::format("'{}' is there already, and not an empty folder", options.folder));
+        return fail(fmt::format("'{}' already exists and is not an empty folder", options.folder));
     if (options.game.empty())
         options.game = fs::absolute(folder / "x", fault).parent_path().filename().string();
     const bool good =
@@ -106,11 +106,10 @@ int run(Options& options) {
             return static_cast<unsigned char>(c) < 0x20 || c == '"' || c == '\\' || c == '@';
         });
     if (!good)
-        return fail("a name has 1 to 60 letters, and no quotes, backslashes or '@'; say --name");
+        return fail("a name has 1 to 60 letters, and no quotes, backslashes or '@'; use --name");
     if (!can_be_read(options))
-        return fail(
-            fmt::format("a flow cannot say that its game is called '{}'; say another --name",
-                        printable(options.game)));
+        return fail(fmt::format("'{}' cannot be the name of a game; choose another --name",
+                                printable(options.game)));
     for (const NewFile& file : files_of(options)) {
         const fs::path path = folder / file.path;
         fs::create_directories(path.parent_path(), fault);
@@ -120,7 +119,7 @@ int run(Options& options) {
         if (!write_file(path.string(), filled_in(file.text, options))) return cannot_be_used;
         fmt::print("wrote {}\n", path.string());
     }
-    fmt::print("\n{0}/README.md says how it is built; rondix play {0}/menus/game.flow.yaml shows "
+    fmt::print("\n{0}/README.md tells how to build it; rondix play {0}/menus/game.flow.yaml shows "
                "its menus\n",
                options.folder);
     return proved;
@@ -130,10 +129,10 @@ int run(Options& options) {
 
 Run add_new(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("DIR", options->folder, "a folder that is not there yet").needed();
-    command.text("--name", options->game, "of the game; else that of the folder");
+    command.text("DIR", options->folder, "a new folder").needed();
+    command.text("--name", options->game, "name of the game (default: that of the folder)");
     command.flag("--sdl2", options->sdl2,
-                 "with a window; else in the terminal, without any library");
+                 "with a window (default: in the terminal, without any library)");
     return [options] { return run(*options); };
 }
 

@@ -65,12 +65,12 @@ bool may_write(const std::vector<std::string>& outputs) {
         if (output.empty()) continue;
         for (const std::string& input : inputs())
             if (files::are_one_file(output, input))
-                return refuse(output, "is what was read: name another output");
+                return refuse(output, "is an input: choose another output");
         for (std::size_t other = 0; other < i; ++other)
             if (!outputs[other].empty() && files::are_one_file(output, outputs[other]))
-                return refuse(output, "is named for two outputs");
+                return refuse(output, "is used for two outputs");
         if (is_written_by_hand(output))
-            return refuse(output, "is a flow or a theme, and is not written over");
+            return refuse(output, "is a flow or a theme and is not overwritten");
     }
     return true;
 }

@@ -57,8 +57,7 @@ int run_ids(const Options& options) {
 
 void add_common(Command& command, Options& options) {
     command.text("FLOW", options.flow, "the flow file").needed();
-    command.text("--depends", options.depends,
-                 "also write which files it was made of, as build tools read it");
+    command.text("--depends", options.depends, "also write a dependency file for build tools");
 }
 
 bool is_cpp_name(const std::string& name) {
@@ -77,9 +76,7 @@ std::string need_cpp_name(const std::string& name) {
 Run add_pack(Command& command) {
     const auto options = std::make_shared<Options>();
     add_common(command, *options);
-    command
-        .text("-o,--output", options->output,
-              "the image; one that ends in .hpp, .h or .inc is an array of C++")
+    command.text("-o,--output", options->output, "the image; with .hpp, .h or .inc an array of C++")
         .needed();
     command.text("--name", options->name, "of the array").checked(need_cpp_name);
     return [options] { return run_pack(*options); };
@@ -89,7 +86,7 @@ Run add_ids(Command& command) {
     const auto options = std::make_shared<Options>();
     add_common(command, *options);
     command.text("-o,--output", options->output, "the header").needed();
-    command.text("--namespace", options->name, "that the names stand in; else the game's name")
+    command.text("--namespace", options->name, "namespace (default: the name of the game)")
         .checked(need_cpp_name);
     return [options] { return run_ids(*options); };
 }

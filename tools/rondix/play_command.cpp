@@ -1,9 +1,9 @@
 // rondix play: the flow in a window.
 #include "commands.hpp"
 #include "moves_of.hpp"
-#include "onlooker.hpp"
 #include "outputs.hpp"
 #include "play/player.hpp"
+#include "progress_reporter.hpp"
 
 #include "rondix/tools/report.hpp"
 
@@ -16,7 +16,7 @@ namespace rondix::tool {
 namespace {
 
 constexpr int least_side = 160;
-constexpr int most_side = 8192;
+constexpr int max_side = 8192;
 
 struct Options {
     PlayOptions play;
@@ -36,9 +36,9 @@ int run(Options& options) {
         if (!walk) return cannot_be_used;
         script = std::move(*walk);
     } else if (options.finding > 0) {
-        Onlooker onlooker(options.check);
+        ProgressReporter progress(options.check);
         const auto finding = finding_numbered(read_flow(play.flow), options.finding, options.check);
-        if (!finding) return onlooker.is_over() ? not_settled : cannot_be_used;
+        if (!finding) return progress.is_over() ? not_settled : cannot_be_used;
         script = walk_into(*finding);
         play.script = script.source.name();
     }
@@ -65,26 +65,23 @@ Run add_play(Command& command) {
     const auto options = std::make_shared<Options>();
     PlayOptions& play = options->play;
     command.text("FLOW", play.flow, "the flow file; saving it reloads it").needed();
-    command.size("--size", options->size, least_side, most_side,
-                 "of the game's part of the window, such as 1280x720");
-    command.flag("--no-panel", options->no_panel, "the game's part alone");
+    command.size("--size", options->size, least_side, max_side,
+                 "of the game's part size of the window, such as 1280x720");
+    command.flag("--no-panel", options->no_panel, "only the game's part");
     command.seconds("--load-time", play.load_time, 30.0, "seconds that a load takes");
     command.seconds("--seconds", play.seconds, 1e6,
-                    "end after this time; 0: when the window is closed");
-    command.text("--script", play.script, "play this walkthrough, and compare what it expects");
+                    "end after this many seconds; 0: when the window is closed");
+    command.text("--script", play.script, "play this walkthrough and check its expectations");
     command.count("--finding", options->finding, 0, 10'000,
                   "play the moves into this finding: the N-th of those that have moves");
     add_limits(command, options->check);
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
-    command.text("--shot", play.shot, "write a picture of the window (PNG) when it ends");
-    command.text("--record", play.record,
-                 "write the moves that were made into this file, as a walkthrough");
-    command.text("--trace", play.trace,
-                 "write everything that happens into this file, for 'rondix walk'");
+    command.text("--shot", play.shot, "write a picture of the window (PNG) at the end");
+    command.text("--record", play.record, "record the moves into this file, as a walkthrough");
+    command.text("--trace", play.trace, "write a trace into this file, for 'rondix walk'");
     command.text("--settings", play.settings,
                  "keep the player's settings and keys in this file (TOML)");
-    command.flag("--speak", play.speaks,
-                 "print what a voice would say: the screen, the focus, what changed");
+    command.flag("--speak", play.speaks, "print what a screen reader would say");
     command.footer(
         "F1 in the window lists every key. Without a display the window is kept in memory.");
     return [options] { return run(*options); };

@@ -17,8 +17,8 @@ Run add_schema(Command& command) {
         bool tables = false;
     };
     const auto options = std::make_shared<Options>();
-    command.text("-o,--output", options->output, "a file; else it is printed");
-    command.flag("--tables", options->tables, "the same as tables for people, in Markdown");
+    command.text("-o,--output", options->output, "the file to write (default: standard output)");
+    command.flag("--tables", options->tables, "the same as tables in Markdown");
     return [options] {
         const std::string text = options->tables ? grammar_tables() : std::string(flow_schema());
         if (options->output.empty())

@@ -3,7 +3,7 @@
 #include "outputs.hpp"
 
 #include "moves_of.hpp"
-#include "onlooker.hpp"
+#include "progress_reporter.hpp"
 #include "rondix/tools/film_strip.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -16,7 +16,7 @@ namespace rondix::tool {
 
 namespace {
 
-constexpr std::size_t most_frames = 200;
+constexpr std::size_t max_frames = 200;
 
 struct Options {
     std::string flow, walkthrough, output;
@@ -27,7 +27,7 @@ struct Options {
 /// The control that a step in words presses or changes, where it does so.
 ControlId pressed(const Runner& menus, const std::string& step, bool& players) {
     std::string fault;
-    const auto move = read_move(menus.flow(), menus.situation(), step, fault);
+    const auto move = read_move(menus.flow(), menus.menu_state(), step, fault);
     players =
         move ? is_players(move->kind) : !step.starts_with("wait ") && !step.starts_with("game ");
     if (!move) return no_control;
@@ -41,7 +41,7 @@ bool fill(FilmStrip& strip, const Walkthrough& walk) {
     std::size_t frames = 0;
     for (const WalkStep& step : walk.steps) {
         if (player.done()) break;
-        if (!step.expect && !step.begin && ++frames < most_frames) {
+        if (!step.expect && !step.begin && ++frames < max_frames) {
             bool players = true;
             const ControlId control = pressed(strip.runner(), step.text, players);
             strip.add(step.text, control, players);
@@ -58,8 +58,8 @@ std::string title_of(const Finding& finding) {
 
 std::string end_of(const Finding& finding) {
     if (!finding.around.empty()) return "and round again";
-    if (finding.slug != Slug::no_way_out && finding.slug != Slug::no_quit) return finding.text;
-    return finding.here.empty() ? "nothing can be done here"
+    if (finding.rule != RuleId::no_way_out && finding.rule != RuleId::no_quit) return finding.text;
+    return finding.here.empty() ? "no move is possible here"
                                 : fmt::format("here: {}", fmt::join(finding.here, ", "));
 }
 
@@ -73,13 +73,13 @@ int run(Options& options) {
         fmt::print(stderr, "error: name a walkthrough, or a finding with --finding N\n");
         return cannot_be_used;
     }
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     std::optional<Finding> finding;
     std::optional<Walkthrough> walk;
     if (options.finding > 0) finding = finding_numbered(file, options.finding, options.check);
-    if (options.finding > 0 && !finding) return onlooker.is_over() ? not_settled : cannot_be_used;
+    if (options.finding > 0 && !finding) return progress.is_over() ? not_settled : cannot_be_used;
     if (finding) walk = walk_into(*finding);
     if (options.finding == 0) walk = load_good_walkthrough(options.walkthrough);
     if (!walk || !may_write({options.output})) return cannot_be_used;

@@ -2,7 +2,7 @@
 #include "commands.hpp"
 
 #include "made_walks.hpp"
-#include "onlooker.hpp"
+#include "progress_reporter.hpp"
 #include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
@@ -26,10 +26,10 @@ int run(Options& options) {
         return cannot_be_used;
     }
     if (!options.make.empty() && options.format != "text") { // which tells what it writes
-        fmt::print(stderr, "error: --make does not go together with --format\n");
+        fmt::print(stderr, "error: --make cannot be combined with --format\n");
         return cannot_be_used;
     }
-    Onlooker onlooker(options.check);
+    ProgressReporter progress(options.check);
     const FlowFile file = read_flow(options.flow);
     for (const Finding& finding : file.findings)
         if (finding.severity() == Severity::error)
@@ -39,7 +39,7 @@ int run(Options& options) {
     if (!options.make.empty()) {
         const auto made = write_made_walks(*file.compiled, options.make, options.check);
         if (!made) return cannot_be_used;
-        if (onlooker.is_over()) {
+        if (progress.is_over()) {
             fmt::print(stderr, "error: undecided: it was stopped before all were made\n");
             return not_settled;
         }
@@ -78,8 +78,9 @@ Run add_walk(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("FLOW", options->flow, "the flow file").needed();
     command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay");
-    command.text("--make", options->make,
-                 "write walkthroughs that touch everything into this folder, and replay them too");
+    command.text(
+        "--make", options->make,
+        "write walkthroughs that cover everything into this folder, and replay them as well");
     add_limits(command, options->check);
     command.text("--format", options->format, "text or junit").one_of({"text", "junit"});
     return [options] { return run(*options); };

@@ -51,14 +51,14 @@ void Game::sail(double seconds) {
     Runner& menus = menus_.runner();
     deck_.wheel = options_.pilot ? pilot_.wheel(voyage_) : helm_.wheel(voyage_);
     switch (voyage_.advance(deck_.wheel, seconds)) {
-    case Happening::aground: menus.tell(ids::events::run_aground); break;
-    case Happening::moored: menus.tell(ids::events::moored); break;
+    case Happening::aground: menus.post(ids::events::run_aground); break;
+    case Happening::moored: menus.post(ids::events::moored); break;
     case Happening::nothing: break;
     }
     if ((since_log_ += seconds) > log_grows_old) menus.set_flag(ids::flags::unsaved, true);
     if ((until_gull_ -= seconds) > 0) return;
     until_gull_ = gull_comes_every;
-    menus.tell(ids::events::gull_lands);
+    menus.post(ids::events::gull_lands);
 }
 
 void Game::draw(SDL_Surface* screen) {
@@ -87,7 +87,8 @@ void Game::begin_load(SceneId scene, Ticket ticket) {
     const CompiledFlow& flow = menus_.runner().flow();
     const std::string file = options_.menus.folder + std::string(flow.text(flow[scene].file));
     const bool fails = flow.text(flow[scene].id) == options_.fails;
-    loading_.begin([file, fails](Onlooker& onlooker) { return load_scene(file, fails, onlooker); });
+    loading_.begin(
+        [file, fails](ProgressReporter& progress) { return load_scene(file, fails, progress); });
 }
 
 void Game::pass_on_load() {
@@ -118,7 +119,8 @@ void Game::begin_log(Ticket ticket) {
     const CompiledFlow& flow = menus_.runner().flow();
     const LogEntry entry{std::string(flow.text(flow[scene_].id)), voyage_.ferry(),
                          voyage_.heading(), voyage_.hold().size()};
-    writing_.begin([entry, path = options_.log](Onlooker&) { return write_log(path, entry); });
+    writing_.begin(
+        [entry, path = options_.log](ProgressReporter&) { return write_log(path, entry); });
     log_ = entry;
 }
 

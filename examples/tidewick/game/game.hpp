@@ -34,7 +34,7 @@ class Game {
     bool has_quit() const { return quits_; }
     bool is_loading() const { return loading_.is_busy(); }
     /// Whether anything moves, so that the next frame is wanted at once.
-    bool moves() { return menus_.game_runs() || menus_.runner().stale(); }
+    bool moves() { return menus_.game_runs() || menus_.runner().needs_redraw(); }
 
   private:
     void begin_load(rondix::SceneId scene, rondix::Ticket ticket);

@@ -17,7 +17,7 @@ Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
     if (!fault_.empty()) return;
     runner_.emplace(flow_);
     painter_.emplace(flow_, options.folder);
-    runner_->set_ruler(painter_->ruler());
+    runner_->set_text_measurer(painter_->text_measurer());
     input_.emplace(*runner_, window);
     sounds_.emplace(flow_, options.folder);
     display_.emplace(flow_, window);

@@ -53,7 +53,7 @@ class Menus {
 
     rondix::Runner& runner() { return *runner_; }
     rondix::sdl2::Input& input() { return *input_; }
-    bool game_runs() const { return rondix::runs(flow_, runner_->situation()); }
+    bool game_runs() const { return rondix::runs(flow_, runner_->menu_state()); }
     std::uint16_t setting(rondix::SettingId id) const { return runner_->value_of(id); }
     /// How long the Runner took in the last frame, in seconds: all but the painting.
     double cost() const { return cost_; }

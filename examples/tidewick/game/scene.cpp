@@ -85,18 +85,18 @@ std::uint32_t colour_of(double depth) {
     return 0xFF000000 | byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
 }
 
-bool sound(Scene& scene, Onlooker& onlooker) {
+bool sound(Scene& scene, ProgressReporter& progress) {
     Depths& depths = scene.depths;
     depths.columns = static_cast<int>(scene.width / Depths::step) + 1;
     depths.rows = static_cast<int>(scene.height / Depths::step) + 1;
     for (int row = 0; row < depths.rows; ++row) {
-        if (onlooker.is_called_off()) return false;
+        if (progress.is_called_off()) return false;
         for (int column = 0; column < depths.columns; ++column) {
             const double depth = depth_at(scene, {column * Depths::step, row * Depths::step});
             depths.values.push_back(static_cast<float>(depth));
             depths.colours.push_back(colour_of(depth));
         }
-        onlooker.tell(static_cast<float>(row) / static_cast<float>(depths.rows));
+        progress.tell(static_cast<float>(row) / static_cast<float>(depths.rows));
         std::this_thread::sleep_for(std::chrono::milliseconds(4)); // a lead line takes its time
     }
     return true;
@@ -111,7 +111,7 @@ double Depths::at(Spot spot) const {
     return values[place(spot.y, rows) * static_cast<std::size_t>(columns) + place(spot.x, columns)];
 }
 
-SceneResult load_scene(const std::string& path, bool fails, Onlooker& onlooker) {
+SceneResult load_scene(const std::string& path, bool fails, ProgressReporter& progress) {
     SceneResult result;
     std::ifstream file(path);
     if (!file) return {{}, "cannot read '" + path + "'"};
@@ -125,7 +125,7 @@ SceneResult load_scene(const std::string& path, bool fails, Onlooker& onlooker) 
     if (!(result.scene.width > 0) || !(result.scene.height > 0) || result.scene.width > 10'000 ||
         result.scene.height > 10'000)
         return {{}, "'" + path + "': its size cannot be"};
-    if (!sound(result.scene, onlooker)) return {{}, "called off"};
+    if (!sound(result.scene, progress)) return {{}, "called off"};
     if (fails) return {{}, "'" + path + "' was made to fail"};
     return result;
 }

@@ -54,6 +54,6 @@ struct SceneResult {
 };
 
 /// Reads and works out a scene; `fails` is for trying what happens when one cannot be loaded.
-SceneResult load_scene(const std::string& path, bool fails, Onlooker& onlooker);
+SceneResult load_scene(const std::string& path, bool fails, ProgressReporter& progress);
 
 } // namespace tidewick

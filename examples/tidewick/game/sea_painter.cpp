@@ -289,7 +289,7 @@ class Picture {
         }
         char text[96];
         std::snprintf(text, sizeof text, "%2.0f knots    %zu of %zu crates",
-                      std::abs(voyage_.speed()) / 5, voyage_.hold().size(), Voyage::most_crates);
+                      std::abs(voyage_.speed()) / 5, voyage_.hold().size(), Voyage::max_crates);
         write(text, deck_.wheel_left ? 180 : 40, bottom - 40);
         if (!deck_.note.empty()) write(deck_.note.c_str(), 40, 60);
         cairo_restore(c);

@@ -26,7 +26,7 @@ void Voyage::begin(Scene scene) {
 void Voyage::go_to(Spot ferry, double heading, std::size_t crates) {
     ferry_ = {std::clamp(ferry.x, 0.0, scene_.width), std::clamp(ferry.y, 0.0, scene_.height)};
     heading_ = heading;
-    for (std::size_t i = 0; i < std::min(crates, most_crates); ++i)
+    for (std::size_t i = 0; i < std::min(crates, max_crates); ++i)
         hold_.push_back(wares[i % std::size(wares)]);
 }
 
@@ -63,7 +63,7 @@ Happening Voyage::step(const Wheel& wheel) {
 }
 
 void Voyage::take_crates() {
-    if (hold_.size() == most_crates) return;
+    if (hold_.size() == max_crates) return;
     const auto near = std::find_if(afloat_.begin(), afloat_.end(), [&](Spot crate) {
         return std::hypot(crate.x - ferry_.x, crate.y - ferry_.y) < reach;
     });

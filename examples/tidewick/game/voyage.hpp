@@ -17,7 +17,7 @@ enum class Happening : std::uint8_t { nothing, aground, moored };
 
 class Voyage {
   public:
-    static constexpr std::size_t most_crates = 24;
+    static constexpr std::size_t max_crates = 24;
 
     void begin(Scene scene);
     void end() { scene_ = {}; }

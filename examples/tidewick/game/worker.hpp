@@ -13,7 +13,7 @@
 namespace tidewick {
 
 /// What a job sees of whoever waits for it.
-class Onlooker {
+class ProgressReporter {
   public:
     void tell(float share) { share_.store(share, std::memory_order_relaxed); }
     bool is_called_off() const { return called_off_.load(std::memory_order_relaxed); }
@@ -28,7 +28,7 @@ class Onlooker {
 template <class Result>
 class Worker {
   public:
-    using Job = std::function<Result(Onlooker&)>;
+    using Job = std::function<Result(ProgressReporter&)>;
 
     Worker() = default;
     ~Worker() { call_off(); }
@@ -40,7 +40,7 @@ class Worker {
         call_off();
         auto task = std::make_unique<Task>();
         task->thread = std::thread([task = task.get(), job = std::move(job)] {
-            task->result = job(task->onlooker);
+            task->result = job(task->progress);
             task->done.store(true, std::memory_order_release);
         });
         current_ = std::move(task);
@@ -48,13 +48,13 @@ class Worker {
 
     void call_off() {
         if (!current_) return;
-        current_->onlooker.called_off_.store(true, std::memory_order_relaxed);
+        current_->progress.called_off_.store(true, std::memory_order_relaxed);
         current_->thread.join(); // jobs look often whether they are called off
         current_.reset();
     }
 
     bool is_busy() const { return current_ != nullptr; }
-    float share() const { return current_->onlooker.share_.load(std::memory_order_relaxed); }
+    float share() const { return current_->progress.share_.load(std::memory_order_relaxed); }
 
     /// The result, once, when the job is done.
     std::optional<Result> take() {
@@ -67,7 +67,7 @@ class Worker {
 
   private:
     struct Task {
-        Onlooker onlooker;
+        ProgressReporter progress;
         std::optional<Result> result;
         std::atomic<bool> done = false;
         std::thread thread;

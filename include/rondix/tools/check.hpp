@@ -43,8 +43,8 @@ struct Figures {
                                       ///< game; 0 with `way_out_known` false: not worked out
     bool way_out_known = false;
     std::vector<std::string> furthest; ///< the moves to where it is so long, where that is exact
-    std::size_t situations = 0;        ///< of the listing; 0: not listed
-    std::size_t listed_moves = 0;      ///< moves that are answered, over all situations
+    std::size_t states = 0;            ///< of the listing; 0: not listed
+    std::size_t listed_moves = 0;      ///< moves that are answered, over all menu states
     std::vector<ScreenFigures> each_screen; ///< those of the flow file, where it was asked for
     std::vector<std::string>
         alone; ///< kinds of devices that can do different things: "pad",
@@ -56,26 +56,26 @@ struct Figures {
     std::vector<std::string> left_out;
 };
 
-/// A warning that the flow says is fine, and why. See silence.hpp.
-struct FineFinding {
+/// A warning that the flow allows, and why. See silence.hpp.
+struct AllowedFinding {
     Finding finding;
     std::string reason;
 };
 
 /// Something that it would take too much work to know.
 struct OpenQuestion {
-    Slug slug{};
-    Place place;
+    RuleId rule{};
+    SourceRange place;
     std::string text; ///< "whether ..."
-    Severity severity() const { return row_of(slug).severity; }
+    Severity severity() const { return row_of(rule).severity; }
 };
 
 struct CheckResult {
-    Verdict verdict = Verdict::not_settled;
+    Verdict verdict = Verdict::undecided;
     Stop stop = Stop::nothing;
     std::string stopped_at; ///< for Stop::cases: which press; for Stop::circle: which screens
     Findings findings;
-    std::vector<FineFinding> fine; ///< left out of them
+    std::vector<AllowedFinding> allowed; ///< left out of them
     /// What is open. Where nothing but errors could come of it, the verdict stays not_settled.
     std::vector<OpenQuestion> open;
     /// Where it was stopped: the screens on which nobody is stuck who has all devices at hand.

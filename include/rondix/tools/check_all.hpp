@@ -1,4 +1,4 @@
-// check_all(): every check there is, as the tool makes them, without what the flow says is fine.
+// check_all(): every check there is, as the tool makes them, without what the flow allows.
 #pragma once
 
 #include "rondix/tools/check.hpp"

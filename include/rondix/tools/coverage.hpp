@@ -34,13 +34,13 @@ class Coverage {
     std::size_t count(CoverKind kind) const;
     std::size_t touched(CoverKind kind) const;
 
-    // What a move, or a situation, touches.
+    // What a move, or a menu state, touches.
     void touch(Move move);
-    void touch(const Situation& situation);
-    /// The place in all() of what a move, or a situation, would touch; all().size() where that is
+    void touch(const MenuState& state);
+    /// The place in all() of what a move, or a menu state, would touch; all().size() where that is
     /// nothing.
     std::size_t touched_by(Move move) const;
-    std::size_t touched_by(const Situation& situation) const;
+    std::size_t touched_by(const MenuState& state) const;
 
   private:
     const CompiledFlow& flow_;
@@ -57,9 +57,9 @@ struct MadeWalk {
 };
 
 /// Few walkthroughs, each short. The nearest thing that is untouched comes next; no more than
-/// `most` situations are looked at for each, and what a Runner does not touch when it is tried is
+/// `most` menu states are looked at for each, and what a Runner does not touch when it is tried is
 /// left out. Coverage::add() tells what is touched in the end. Where a limit is reached (time,
-/// memory) or the onlooker says stop, those that were made so far.
+/// memory) or the progress reporter says stop, those that were made so far.
 std::vector<MadeWalk> make_walks(const CompiledFlow& flow, const CheckOptions& options = {},
                                  std::size_t most = 100'000);
 

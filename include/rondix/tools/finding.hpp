@@ -12,7 +12,7 @@
 namespace rondix {
 
 /// A stretch of a source file, in bytes. Lines and columns are worked out when it is shown.
-struct Place {
+struct SourceRange {
     static constexpr std::uint16_t nowhere = 0xFFFF;
     std::uint32_t begin = 0;
     std::uint32_t end = 0;
@@ -22,7 +22,7 @@ struct Place {
 
 /// A stretch of a source file that is to read otherwise; an empty one is a place to put text in.
 struct Edit {
-    Place place;
+    SourceRange place;
     std::string text;
 };
 
@@ -30,7 +30,7 @@ enum class Severity : std::uint8_t { error, warning };
 
 /// What kinds of findings there are. Names, severities and meanings stand in one table:
 /// slug_table().
-enum class Slug : std::uint8_t {
+enum class RuleId : std::uint8_t {
     // the input cannot be used
     unreadable,
     not_utf8,
@@ -97,15 +97,15 @@ enum class Slug : std::uint8_t {
     faint_focus,
     stretched_picture,
     stranded,
-    // what the flow says is fine
-    silence_unused,
-    silence_unreadable,
+    // what the flow allows
+    unused_allow,
+    unreadable_allow,
     // walkthroughs
     walk_fails,
 };
 
-struct SlugRow {
-    Slug slug;
+struct RuleRow {
+    RuleId rule;
     std::string_view name; ///< as it is printed: `no-way-out`
     Severity severity;
     std::string_view meaning;
@@ -113,9 +113,9 @@ struct SlugRow {
     std::string_view example; ///< a file in examples/broken/, or nothing
 };
 
-/// One row for each Slug, in the order of the enum.
-const std::vector<SlugRow>& slug_table();
-const SlugRow& row_of(Slug slug);
+/// One row for each RuleId, in the order of the enum.
+const std::vector<RuleRow>& rule_table();
+const RuleRow& row_of(RuleId rule);
 /// What a finding is about: who finds it, and in which order things are looked at.
 enum class Category : std::uint8_t {
     input,     ///< it cannot be used
@@ -123,27 +123,27 @@ enum class Category : std::uint8_t {
     wiring,    ///< what looks like a slip
     behaviour, ///< what the proof finds
     looks,     ///< the findings of check_looks()
-    fine,      ///< what the flow says is fine
+    allow,     ///< what the flow allows
     walk,      ///< a walkthrough
 };
-constexpr Category category_of(Slug slug) {
-    return slug >= Slug::walk_fails       ? Category::walk
-           : slug >= Slug::silence_unused ? Category::fine
-           : slug >= Slug::off_canvas     ? Category::looks
-           : slug >= Slug::no_goal        ? Category::behaviour
-           : slug >= Slug::says_otherwise ? Category::wiring
-           : slug >= Slug::unknown_key    ? Category::flow
-                                          : Category::input;
+constexpr Category category_of(RuleId rule) {
+    return rule >= RuleId::walk_fails       ? Category::walk
+           : rule >= RuleId::unused_allow   ? Category::allow
+           : rule >= RuleId::off_canvas     ? Category::looks
+           : rule >= RuleId::no_goal        ? Category::behaviour
+           : rule >= RuleId::says_otherwise ? Category::wiring
+           : rule >= RuleId::unknown_key    ? Category::flow
+                                            : Category::input;
 }
 std::string_view name_of(Category category);
 
 struct Finding {
     struct Also {
-        Place place;
+        SourceRange place;
         std::string text;
     };
-    Slug slug{};
-    Place place;
+    RuleId rule{};
+    SourceRange place;
     std::string text;
     std::vector<Also> also = {};            ///< further places: "screens are declared here"
     std::vector<std::string> how = {};      ///< the moves that lead to it
@@ -158,22 +158,22 @@ struct Finding {
                                            ///< keeps the player in, a sentence each
     std::vector<std::string> among = {};   ///< the screens that the player then only goes among
     std::vector<std::string> around = {};  ///< the moves once round
-    std::string mend = {};                 ///< what to change
+    std::string fix = {};                  ///< what to change
     std::string meant = {};                ///< the right name that is nearest to what is said there
     std::vector<std::string> keys = {};    ///< of an unknown key: those that there are
     std::string state = {};                ///< of looks: the state in which it is so, where it is
                                            ///< not that at rest
-    std::vector<Edit> edits = {}; ///< the same in the files, where one mend is the likeliest
+    std::vector<Edit> edits = {}; ///< the same in the files, where one fix is the likeliest
     bool safe = false;            ///< the edits change nothing that works
 
-    Severity severity() const { return row_of(slug).severity; }
+    Severity severity() const { return row_of(rule).severity; }
 };
 
 using Findings = std::vector<Finding>;
 
 /// Adds a finding and returns it, to be filled in further.
-Finding& add(Findings& findings, Slug slug, Place place, std::string text);
-Finding& add(Findings& findings, Slug slug, Place place, Said said);
+Finding& add(Findings& findings, RuleId rule, SourceRange place, std::string text);
+Finding& add(Findings& findings, RuleId rule, SourceRange place, Said said);
 
 /// In the order of the files; what was found twice in one place is told once.
 void put_in_order(Findings& findings);

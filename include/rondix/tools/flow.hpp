@@ -27,7 +27,7 @@ struct Condition {
 struct FlowStep {
     StepKind kind{};
     Name subject; ///< the screen, scene, flag, word or text that it names; else empty
-    Place place;
+    SourceRange place;
     Name value = {};               ///< of `set` and `turn`
     std::vector<Name> one_of = {}; ///< `load one-of [...]`: what the row of a list leads to
 };
@@ -35,7 +35,7 @@ struct FlowStep {
 /// `ask: Leave without saving?`
 struct FlowAsk {
     std::string text, yes, no; ///< what the answers say
-    Place place;
+    SourceRange place;
 };
 
 struct FlowAlternative {
@@ -46,7 +46,7 @@ struct FlowAlternative {
 
 /// What a press, a key or an event does. No alternatives: nothing (`back: none`).
 struct FlowAction {
-    Place place;
+    SourceRange place;
     std::vector<FlowAlternative> alternatives;
 };
 
@@ -86,7 +86,7 @@ struct FlowKey {
 struct FlowMovingOn {
     std::uint32_t after_ms = 0;
     FlowAction action;
-    Place after_place = {};
+    SourceRange after_place = {};
 };
 
 /// `- part: bar` among the controls of a screen: the part's controls stand before the `at`th.
@@ -113,7 +113,7 @@ struct FlowScreen {
     std::optional<Name> focus;      ///< the control that has it first
     std::optional<Condition> closes_when;
     std::optional<FlowMovingOn> moves_on, idle;
-    Place play_place;
+    SourceRange play_place;
     FlowScreenLooks looks;
 };
 
@@ -149,7 +149,7 @@ struct FlowRequest {
     Name id;
     std::optional<Name> screen;
     std::optional<FlowAction> done, failed;
-    std::uint32_t give_up_ms = 0;
+    std::uint32_t timeout_ms = 0;
 };
 
 /// One of the places where a flow may start.
@@ -168,21 +168,21 @@ struct FlowEvent {
 
 struct FlowLoading {
     std::optional<Name> screen, failed;
-    std::uint32_t give_up_ms = 0;
-    Place place; ///< of the key `loading:`
+    std::uint32_t timeout_ms = 0;
+    SourceRange place; ///< of the key `loading:`
 };
 
 struct Flow {
     std::string root; ///< the folder that holds all its files
     std::string game;
-    Name starts_with; ///< without text where it starts by condition:
+    Name start; ///< without text where it starts by condition:
     std::vector<FlowStart> starts;
     FlowLoading loading;
     std::uint16_t design_width = 1280;
     std::uint16_t design_height = 720;
     bool can_quit = true;
     DeviceSet devices = default_devices; ///< `devices: [keyboard, pad]`
-    Place devices_place;
+    SourceRange devices_place;
     std::vector<Name> pad_keys;      ///< named keys that a pad has a button for
     std::uint32_t reaction_ms = 500; ///< `reaction-time: 0.5s`
     double reading_speed = 15;       ///< letters a second
@@ -194,9 +194,10 @@ struct Flow {
     std::vector<FlowScreen> screens;
     std::vector<FlowScreen> parts;
     std::vector<Name> includes; ///< files, as they are written
-    Place parts_place;
-    Place scenes_place, flags_place, events_place, screens_place; ///< of the keys `scenes:` ...
-    Place requests_place, settings_place;
+    SourceRange parts_place;
+    SourceRange scenes_place, flags_place, events_place,
+        screens_place; ///< of the keys `scenes:` ...
+    SourceRange requests_place, settings_place;
     FlowWindow window;
     std::optional<Name> theme_file;
     std::vector<Theme> themes; ///< the built-in one, the file's, the flow's own: later ones win
@@ -205,10 +206,10 @@ struct Flow {
 /// Where the rows of a CompiledFlow come from; the tables run alongside its own. Built-in screens,
 /// controls and events have no place.
 struct Origins {
-    std::vector<Place> scenes, screens, controls, events, flags, actions, steps;
-    std::vector<Place> requests, settings;
-    std::vector<Place> boxes, styles, pictures, fonts, cues, tunes; ///< of Looks
-    Place starts_with;
+    std::vector<SourceRange> scenes, screens, controls, events, flags, actions, steps;
+    std::vector<SourceRange> requests, settings;
+    std::vector<SourceRange> boxes, styles, pictures, fonts, cues, tunes; ///< of Looks
+    SourceRange start;
 };
 
 /// The whole journey from text to tables, as far as it went.

@@ -15,7 +15,7 @@ namespace rondix {
 /// A word of the file and where it stands.
 struct Name {
     std::string text;
-    Place place;
+    SourceRange place;
 };
 
 // --- styles
@@ -38,14 +38,14 @@ struct Theme {
     std::vector<std::pair<Name, Name>> palette; ///< name and colour
     std::vector<FlowStyle> styles;
     std::vector<std::pair<Name, Name>> cues, tunes; ///< name and file
-    std::optional<Passage> enters, leaves;
+    std::optional<ScreenTransition> enters, leaves;
     float short_side = 720; ///< of the size that its lengths are meant for
     std::string folder;     ///< that its files are found in; ends in '/' where it is not empty
 };
 
 /// The style of a box: a name, or written in place.
 struct FlowStyleUse {
-    Place place;
+    SourceRange place;
     FlowStyle style; ///< a plain name stands in `extends`
 };
 
@@ -54,7 +54,7 @@ struct FlowStyleUse {
 /// How a box stands and arranges what it holds, for one shape of window.
 struct FlowForm {
     BoxForm form;
-    Place place;
+    SourceRange place;
     bool anchored = false; ///< `at` was said: it stands on the screen itself, not in a group
     bool sized_across = false, sized_down = false;
 };
@@ -69,7 +69,7 @@ struct FlowBox {
 
 /// A part of a control: a text or a picture, placed within it.
 struct FlowPiece {
-    Place place;
+    SourceRange place;
     std::string text;
     BoxRole role = BoxRole::piece; ///< `shows: value`, `track` or `knob`
     FlowBox box;
@@ -86,7 +86,7 @@ struct FlowScreenLooks {
     std::optional<FlowBox> heading;
     std::optional<FlowGroup> layout; ///< of the controls that say no place
     std::vector<FlowGroup> groups;
-    std::optional<Passage> enters, leaves;
+    std::optional<ScreenTransition> enters, leaves;
     std::optional<Name> music;
 };
 

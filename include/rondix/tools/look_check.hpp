@@ -2,7 +2,7 @@
 // pressed, what cannot be read, what is not there.
 //
 // Places are asked for every window size that is named, and once more with all texts a third
-// longer, as translations are. Colours are taken from pictures, so that what lies beneath a text
+// longer, as translations are. Colours are taken from pictures, so that the screens beneath a text
 // counts, whatever it is: the contrast of a text is that of its letters with the ground at its
 // worst place but for a few specks (one pixel in twenty). What the game itself shows may be
 // anything: both black and white are tried.

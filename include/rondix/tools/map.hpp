@@ -32,7 +32,7 @@ struct MapOptions {
     /// Screens as small pictures; else words alone.
     bool pictures = true;
     /// With more cards than these, the map is folded; 0: never.
-    std::size_t most_cards = default_cards;
+    std::size_t max_cards = default_cards;
     static constexpr std::size_t default_cards = 40;
     /// Only this screen or scene, and what is reached only by way of it; empty: all.
     std::string of = {};

@@ -13,10 +13,10 @@ namespace rondix {
 /// A move as it is written.
 std::string move_text(const CompiledFlow& flow, Move move);
 
-/// The move that `text` means in `situation` (a control is looked for on the current screen). When
+/// The move that `text` means in `state` (a control is looked for on the current screen). When
 /// it means none, `fault` says why, with the nearest right name. Whether the move can happen there
 /// is not asked.
-std::optional<Move> read_move(const CompiledFlow& flow, const Situation& situation,
+std::optional<Move> read_move(const CompiledFlow& flow, const MenuState& state,
                               std::string_view text, std::string& fault);
 
 /// Whether `text` begins like a move at all.

@@ -4,7 +4,7 @@
 #include "rondix/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/coverage.hpp"
-#include "rondix/tools/mend.hpp"
+#include "rondix/tools/fix.hpp"
 #include "rondix/tools/text_style.hpp"
 #include "rondix/tools/trace_file.hpp"
 #include "rondix/tools/walkthrough.hpp"
@@ -13,7 +13,7 @@
 
 namespace rondix {
 
-/// One finding in the form that compilers use and editors parse: place, severity, text and slug,
+/// One finding in the form that compilers use and editors parse: place, severity, text and rule,
 /// the line with a caret; then further places, the moves, what the player can do there, what to
 /// change.
 std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
@@ -29,16 +29,16 @@ std::string check_text(const FlowFile& file, const CheckResult& result, TextStyl
 /// Empty for a flow that could not be compiled.
 std::string assumptions_text(const FlowFile& file);
 
-/// Each finding with its mend, as a difference of the file, and whether it was applied; then what
+/// Each finding with its fix, as a difference of the file, and whether it was applied; then what
 /// is left.
 /// Not `written`: what would be done.
-std::string mend_text(const FlowFile& file, const Mended& mended, TextStyle style = {},
-                      bool written = true);
+std::string fix_text(const FlowFile& file, const FixResult& fixed, TextStyle style = {},
+                     bool written = true);
 
 /// All findings, the verdict and the figures as JSON, described in docs/json.md.
 std::string check_json(const FlowFile& file, const CheckResult& result);
 
-/// All findings as SARIF 2.1.0, with the moves as code flows and what mends them as fixes.
+/// All findings as SARIF 2.1.0, with the moves as code flows and what fixes them as fixes.
 std::string check_sarif(const FlowFile& file, const CheckResult& result,
                         const CheckOptions& options = {}, const LookAt& looks = {});
 

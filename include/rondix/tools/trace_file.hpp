@@ -7,7 +7,7 @@ namespace rondix {
 
 /// One line: where it begins or goes on, or what happened in a frame.
 struct TraceLine {
-    Place place;
+    SourceRange place;
     double time = 0; ///< seconds since the trace was switched on
     std::optional<WalkBeginning> begin;
     std::vector<std::string> rows;    ///< of a beginning: the lists that have rows

@@ -15,7 +15,7 @@
 #pragma once
 
 #include "rondix/runner.hpp"
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 #include "rondix/tools/flow.hpp"
 #include "rondix/tools/source.hpp"
 
@@ -32,17 +32,17 @@ struct Expectation {
     std::optional<Name> screen, scene, game, pointer, focus;
     std::optional<std::vector<Name>> stack, told, effects;
     std::optional<bool> quits, ignored;
-    Place quits_place, ignored_place, stack_place, told_place, effects_place;
+    SourceRange quits_place, ignored_place, stack_place, told_place, effects_place;
 };
 
 /// Of a trace, and of what was recorded while the flow changed: it goes on from here.
 struct WalkBeginning {
-    SavedSituation from;
+    SavedState from;
     std::vector<std::string> loaded; ///< scenes that stay, and are loaded
 };
 
 struct WalkStep {
-    Place place;
+    SourceRange place;
     std::string text; ///< a move, an input, or a wait; empty for an expectation or a beginning
     std::optional<Expectation> expect = {};
     std::optional<WalkBeginning> begin = {};
@@ -72,7 +72,7 @@ std::vector<std::string> steps_from_here(const Runner& menus);
 /// One step that was replayed.
 struct WalkedStep {
     std::string text;    ///< the step
-    std::string after;   ///< the situation after it: "bridge > pause, paused"
+    std::string after;   ///< the menu state after it: "bridge > pause, paused"
     std::string effects; ///< what the game was told by it
     bool expectation = false;
 };

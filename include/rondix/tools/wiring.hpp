@@ -11,7 +11,7 @@
 namespace rondix {
 
 /// In the order of the file. None where the flow has errors: those come first. Of `options` the
-/// time, the memory and the onlooker count.
+/// time, the memory and the progress reporter count.
 Found check_wiring(const FlowFile& file, const CheckOptions& options = {});
 
 } // namespace rondix

@@ -16,7 +16,7 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t most_cases = 1 << 16;
+constexpr std::size_t max_cases = 1 << 16;
 
 using Settings = std::unordered_map<std::string, const FlowSetting*>;
 
@@ -24,9 +24,9 @@ using Settings = std::unordered_map<std::string, const FlowSetting*>;
 /// an answer changes.
 class Asked {
   public:
-    Asked(const Settings& settings, Watch& watch)
+    Asked(const Settings& settings, Budget& budget)
         : settings_(settings)
-        , watch_(watch) {}
+        , budget_(budget) {}
 
     /// To be kept where it is for as long as this is asked.
     void add(const Condition& condition) {
@@ -57,11 +57,11 @@ class Asked {
         std::size_t cases = 1;
         for (const auto& values : values_) {
             cases *= values.size();
-            if (cases > most_cases) return true;
+            if (cases > max_cases) return true;
         }
         now_.resize(values_.size());
         for (std::size_t i = 0; i < cases; ++i) {
-            watch_.step("conditions", i, cases);
+            budget_.step("conditions", i, cases);
             std::size_t rest = i;
             for (std::size_t k = 0; k < values_.size(); ++k) {
                 now_[k] = values_[k][rest % values_[k].size()];
@@ -100,7 +100,7 @@ class Asked {
     }
 
     const Settings& settings_;
-    Watch& watch_;
+    Budget& budget_;
     std::unordered_map<const Condition*, Leaf> leaves_;
     std::map<std::pair<bool, std::string>, std::size_t>
         numbers_; // a list may be called as a flag is
@@ -109,23 +109,23 @@ class Asked {
 };
 
 /// From its first word to its last.
-Place place_of(const Condition& condition) {
+SourceRange place_of(const Condition& condition) {
     if (condition.parts.empty()) {
-        Place place = condition.subject.place;
+        SourceRange place = condition.subject.place;
         if (condition.value.place.known())
             place.end = std::max(place.end, condition.value.place.end);
         return place;
     }
-    Place place = place_of(condition.parts.front());
+    SourceRange place = place_of(condition.parts.front());
     place.end = std::max(place.end, place_of(condition.parts.back()).end);
     return place;
 }
 
 class FixedConditions {
   public:
-    FixedConditions(const Flow& flow, Watch& watch, Findings& findings)
+    FixedConditions(const Flow& flow, Budget& budget, Findings& findings)
         : flow_(flow)
-        , watch_(watch)
+        , budget_(budget)
         , findings_(findings) {
         for (const FlowSetting& setting : flow.settings)
             settings_.emplace(setting.id.text, &setting);
@@ -144,20 +144,20 @@ class FixedConditions {
 
   private:
     void look_at(const Condition& condition) {
-        watch_.look("conditions", 0, 1);
-        Asked asked(settings_, watch_);
+        budget_.look("conditions", 0, 1);
+        Asked asked(settings_, budget_);
         asked.add(condition);
         const bool holds = asked.sometimes([&] { return asked.holds(condition); });
         const bool fails = asked.sometimes([&] { return !asked.holds(condition); });
         if (holds && fails) return;
-        add(findings_, Slug::fixed_condition, place_of(condition),
-            holds ? "this always holds" : "this never holds")
-            .mend = "ask for what can be otherwise, or drop the condition";
+        add(findings_, RuleId::fixed_condition, place_of(condition),
+            holds ? "this condition is always true" : "this condition is never true")
+            .fix = "change the condition, or remove it";
     }
 
     /// Of alternatives also whether those before leave anything to a later one.
     void look_at(const FlowAction& action) {
-        Asked asked(settings_, watch_);
+        Asked asked(settings_, budget_);
         std::vector<const Condition*> before; // what has to fail
         for (const FlowAlternative& alternative : action.alternatives) {
             if (!alternative.when) {
@@ -175,33 +175,34 @@ class FixedConditions {
             if (!before.empty() &&
                 !asked.sometimes([&] { return asked.holds(when) && is_asked(); }) &&
                 asked.sometimes([&] { return asked.holds(when); }))
-                add(findings_, Slug::fixed_condition, place_of(when),
-                    "this is never asked where it holds: an alternative before it holds then")
-                    .mend = "put it before the others, or drop it";
+                add(findings_, RuleId::fixed_condition, place_of(when),
+                    "this alternative is never taken: whenever its condition is true, that of an "
+                    "earlier one is")
+                    .fix = "move it before the others, or remove it";
             before.push_back(&when);
         }
     }
 
     /// What stands after one that needs no condition.
     void tell_unreached(const FlowAlternative& alternative) {
-        const Place place = alternative.when            ? place_of(*alternative.when)
-                            : alternative.steps.empty() ? Place{}
-                                                        : alternative.steps.front().place;
-        add(findings_, Slug::fixed_condition, place,
-            "this is never asked: the alternative before it needs no condition")
-            .mend = "put it before the one without a condition, or drop it";
+        const SourceRange place = alternative.when            ? place_of(*alternative.when)
+                                  : alternative.steps.empty() ? SourceRange{}
+                                                              : alternative.steps.front().place;
+        add(findings_, RuleId::fixed_condition, place,
+            "this alternative is never taken: the one before it has no condition")
+            .fix = "move it before the one without a condition, or remove it";
     }
 
     const Flow& flow_;
-    Watch& watch_;
+    Budget& budget_;
     Findings& findings_;
     Settings settings_;
 };
 
 } // namespace
 
-void find_fixed_conditions(const FlowFile& file, Watch& watch, Findings& findings) {
-    FixedConditions(file.flow, watch, findings).find();
+void find_fixed_conditions(const FlowFile& file, Budget& budget, Findings& findings) {
+    FixedConditions(file.flow, budget, findings).find();
 }
 
 } // namespace rondix

@@ -51,34 +51,33 @@ std::string name_of(std::string_view text) {
 
 void look_at(const Name& id, const char* what, std::string_view text, Findings& findings) {
     if (!is_machine_made(id.text)) return;
-    Finding& finding = add(findings, Slug::machine_name, id.place,
-                           "'" + id.text + "' is no name that says which " + what + " it is");
+    Finding& finding = add(findings, RuleId::machine_name, id.place,
+                           "'" + id.text + "' does not say which " + what + " it is");
     const std::string better = name_of(text);
-    finding.mend = better.empty() ? "name it for what it is there for"
-                                  : "name it for what it is there for: '" + better + "'";
+    finding.fix = better.empty() ? "name it after its purpose"
+                                 : "name it after its purpose: '" + better + "'";
     if (!better.empty() && !is_machine_made(better)) finding.edits.push_back({id.place, better});
 }
 
 } // namespace
 
-void find_poor_names(const FlowFile& file, Watch& watch, Findings& findings) {
+void find_poor_names(const FlowFile& file, Budget& budget, Findings& findings) {
     const Flow& flow = file.flow;
     for (const FlowScene& scene : flow.scenes) look_at(scene.id, "scene", "", findings);
     for (const FlowFlag& flag : flow.flags) look_at(flag.id, "flag", "", findings);
     for (const FlowEvent& event : flow.events) look_at(event.id, "event", "", findings);
     std::size_t done = 0;
     for (const FlowScreen& screen : flow.screens) {
-        watch.look("names", done++, flow.screens.size());
+        budget.look("names", done++, flow.screens.size());
         look_at(screen.id, "screen", screen.title.value_or(""), findings);
         for (const FlowControl& control : screen.controls)
             if (is_usable_kind(control.kind))
                 look_at(control.id, "control", control.text, findings);
         if (screen.title || screen.play.value_or(false) || !screen.id.place.known()) continue;
-        Finding& finding = add(findings, Slug::no_title, screen.id.place,
+        Finding& finding = add(findings, RuleId::no_title, screen.id.place,
                                "the screen '" + screen.id.text + "' has no title");
-        finding.mend =
-            "say what is to be read on top, and heard by those who do not see it: 'title: " +
-            title_from(screen.id.text) + "'";
+        finding.fix = "add a title, which screen readers announce as well: 'title: " +
+                      title_from(screen.id.text) + "'";
     }
 }
 

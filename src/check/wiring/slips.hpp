@@ -2,25 +2,25 @@
 // watch look now and then.
 #pragma once
 
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/tools/flow.hpp"
 
 namespace rondix {
 
 /// A text that names one screen where the press leads to another; a number in a text that differs
 /// from the number that is set.
-void find_wrong_texts(const FlowFile& file, Watch& watch, Findings& findings);
+void find_wrong_texts(const FlowFile& file, Budget& budget, Findings& findings);
 
 /// Two buttons of a screen that do the same; a screen that was copied with its links.
-void find_twins(const FlowFile& file, Watch& watch, Findings& findings);
+void find_duplicates(const FlowFile& file, Budget& budget, Findings& findings);
 
 /// Names that nobody thought of; screens without a title.
-void find_poor_names(const FlowFile& file, Watch& watch, Findings& findings);
+void find_poor_names(const FlowFile& file, Budget& budget, Findings& findings);
 
 /// Flags that stay as they are, events without an answer, cues and styles that nobody uses.
-void find_unused(const FlowFile& file, Watch& watch, Findings& findings);
+void find_unused(const FlowFile& file, Budget& budget, Findings& findings);
 
 /// Conditions that hold always, or never.
-void find_fixed_conditions(const FlowFile& file, Watch& watch, Findings& findings);
+void find_fixed_conditions(const FlowFile& file, Budget& budget, Findings& findings);
 
 } // namespace rondix

@@ -23,19 +23,19 @@ void find_fixed_flags(const Flow& flow, Findings& findings) {
     });
     for (const FlowFlag& flag : flow.flags) {
         if (flag.set_by_game || (flag.first ? lowered : raised).contains(flag.id.text)) continue;
-        Finding& finding = add(findings, Slug::flag_fixed, flag.id.place,
-                               "nothing ever " + std::string(flag.first ? "lowers" : "raises") +
+        Finding& finding = add(findings, RuleId::flag_fixed, flag.id.place,
+                               "no step " + std::string(flag.first ? "lowers" : "raises") +
                                    " the flag '" + flag.id.text + "'");
-        finding.mend = "let a step do so, or let the game: 'set-by: game'";
+        finding.fix = "add such a step, or 'set-by: game' if the game does it";
     }
 }
 
 void find_unanswered_events(const Flow& flow, Findings& findings) {
     for (const FlowEvent& event : flow.events)
         if (event.action.alternatives.empty())
-            add(findings, Slug::event_unanswered, event.id.place,
-                "nothing answers the event '" + event.id.text + "'")
-                .mend = "say what it does, or drop it";
+            add(findings, RuleId::event_unanswered, event.id.place,
+                "there is no action for the event '" + event.id.text + "'")
+                .fix = "add an action, or remove the event";
 }
 
 /// Names that some style, box or other place mentions.
@@ -86,22 +86,22 @@ void find_unused_looks(const Flow& flow, Findings& findings) {
                 std::any_of(built_in.styles.begin(), built_in.styles.end(),
                             [&](const FlowStyle& other) { return other.id.text == style.id.text; });
             if (!known && !mentioned.has_style(style.id.text))
-                add(findings, Slug::style_unused, style.id.place,
-                    "nothing has the style '" + style.id.text + "'")
-                    .mend = "drop it, or let something wear it: 'style: " + style.id.text + "'";
+                add(findings, RuleId::style_unused, style.id.place,
+                    "no control has the style '" + style.id.text + "'")
+                    .fix = "remove it, or use it: 'style: " + style.id.text + "'";
         }
         for (const auto& [cue, file] : flow.themes[i].cues)
             if (!mentioned.has_word(cue.text))
-                add(findings, Slug::cue_unused, cue.place,
+                add(findings, RuleId::cue_unused, cue.place,
                     "no style plays the cue '" + cue.text + "'")
-                    .mend = "drop it, or let a style play it: 'cue: " + cue.text + "'";
+                    .fix = "remove it, or play it in a style: 'cue: " + cue.text + "'";
     }
 }
 
 } // namespace
 
-void find_unused(const FlowFile& file, Watch& watch, Findings& findings) {
-    watch.look("what is unused", 0, 1);
+void find_unused(const FlowFile& file, Budget& budget, Findings& findings) {
+    budget.look("what is unused", 0, 1);
     find_fixed_flags(file.flow, findings);
     find_unanswered_events(file.flow, findings);
     find_unused_looks(file.flow, findings);

@@ -7,13 +7,13 @@ namespace rondix {
 Found check_wiring(const FlowFile& file, const CheckOptions& options) {
     Found found;
     if (!file.compiled) return found;
-    Watch watch(options);
+    Budget budget(options);
     try {
-        find_wrong_texts(file, watch, found.findings);
-        find_twins(file, watch, found.findings);
-        find_poor_names(file, watch, found.findings);
-        find_unused(file, watch, found.findings);
-        find_fixed_conditions(file, watch, found.findings);
+        find_wrong_texts(file, budget, found.findings);
+        find_duplicates(file, budget, found.findings);
+        find_poor_names(file, budget, found.findings);
+        find_unused(file, budget, found.findings);
+        find_fixed_conditions(file, budget, found.findings);
     } catch (const Stopped& stopped) {
         found.stop = stopped.why;
     }

@@ -65,9 +65,9 @@ std::string with_numbers(std::string_view word, const std::vector<std::string>& 
 
 class WrongTexts {
   public:
-    WrongTexts(const Flow& flow, Watch& watch, Findings& findings)
+    WrongTexts(const Flow& flow, Budget& budget, Findings& findings)
         : flow_(flow)
-        , watch_(watch)
+        , budget_(budget)
         , findings_(findings) {
         for (const FlowScreen& screen : flow.screens) {
             const std::string id = plain(screen.id.text);
@@ -81,7 +81,7 @@ class WrongTexts {
     void find() {
         std::size_t done = 0;
         for (const FlowScreen& screen : flow_.screens) {
-            watch_.look("what buttons say", done++, flow_.screens.size());
+            budget_.look("what buttons say", done++, flow_.screens.size());
             for (const FlowControl& control : screen.controls)
                 if (control.kind == ControlKind::button && control.press && !control.text.empty()) {
                     compare_screens(screen, control);
@@ -115,11 +115,11 @@ class WrongTexts {
             if (screen == &here || goals.screens.contains(screen->id.text)) return;
         const FlowStep& step = *goals.steps.front();
         const std::string& meant = named.front()->id.text;
-        Finding& finding = add(findings_, Slug::says_otherwise, step.place,
-                               "the button says '" + control.text + "', and leads to '" +
+        Finding& finding = add(findings_, RuleId::says_otherwise, step.place,
+                               "the button says '" + control.text + "' but leads to '" +
                                    *goals.screens.begin() + "'");
         finding.also.push_back({named.front()->id.place, "'" + meant + "' is here"});
-        finding.mend = "let it lead to '" + meant + "', or let it say where it leads";
+        finding.fix = "lead to '" + meant + "', or change its text";
         if (step.kind == StepKind::open || step.kind == StepKind::go)
             finding.edits.push_back({step.subject.place, meant});
     }
@@ -156,7 +156,7 @@ class WrongTexts {
                 const Name& word = step.kind == StepKind::set ? step.value : step.subject;
                 if (step.kind == StepKind::todo || !differ(control.text, word.text)) continue;
                 Finding& finding = tell_number(word.place, "the button says '" + control.text +
-                                                               "', and does '" + word.text + "'");
+                                                               "' but does '" + word.text + "'");
                 const std::string meant = with_numbers(word.text, numbers(control.text));
                 if (is_there(step, meant)) finding.edits.push_back({word.place, meant});
             }
@@ -194,14 +194,14 @@ class WrongTexts {
         return false;
     }
 
-    Finding& tell_number(Place place, std::string text) {
-        Finding& finding = add(findings_, Slug::value_differs, place, std::move(text));
-        finding.mend = "let the text and the value say the same number";
+    Finding& tell_number(SourceRange place, std::string text) {
+        Finding& finding = add(findings_, RuleId::value_differs, place, std::move(text));
+        finding.fix = "make the numbers of the text and of the value the same";
         return finding;
     }
 
     const Flow& flow_;
-    Watch& watch_;
+    Budget& budget_;
     Findings& findings_;
     /// By what a button would say: a plain name or title.
     std::unordered_map<std::string, std::vector<const FlowScreen*>> called_;
@@ -210,8 +210,8 @@ class WrongTexts {
 
 } // namespace
 
-void find_wrong_texts(const FlowFile& file, Watch& watch, Findings& findings) {
-    WrongTexts(file.flow, watch, findings).find();
+void find_wrong_texts(const FlowFile& file, Budget& budget, Findings& findings) {
+    WrongTexts(file.flow, budget, findings).find();
 }
 
 } // namespace rondix

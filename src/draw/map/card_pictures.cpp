@@ -9,7 +9,7 @@
 namespace rondix::draw {
 
 namespace {
-constexpr float most_wide = 168, most_high = 126;
+constexpr float max_wide = 168, max_high = 126;
 constexpr int sharpness = 2;
 } // namespace
 
@@ -18,7 +18,7 @@ struct CardPictures::Parts {
         : tour(flow, options) {
         const auto wide = static_cast<float>(flow.design_width);
         const auto high = static_cast<float>(flow.design_height);
-        const float factor = std::min(most_wide / wide, most_high / high);
+        const float factor = std::min(max_wide / wide, max_high / high);
         size = {std::max(1.0F, std::round(wide * factor)),
                 std::max(1.0F, std::round(high * factor))};
         pixels = {static_cast<int>(size.width) * sharpness,

@@ -12,7 +12,7 @@ namespace {
 
 constexpr double pad = 12;
 constexpr double picture_pad = 5;
-constexpr double most_wide = 220; // of names
+constexpr double max_wide = 220; // of names
 
 /// The words on a card, from the top: what stands in it and how.
 struct Row {
@@ -28,7 +28,7 @@ std::vector<Row> rows_of(const MapNode& node) {
     const Colour small = dark ? rgb(0xCFE3E7) : faint;
     std::vector<Row> rows{{node.title, title_font, main}};
     if (!node.id.empty() && node.id != node.title)
-        rows.push_back({shortened(node.id, id_font, most_wide), id_font, small});
+        rows.push_back({shortened(node.id, id_font, max_wide), id_font, small});
     for (const std::string& note : node.notes)
         rows.push_back({note, note_font, dark ? white : brass});
     if (node.trapped) rows.push_back({"stuck here", strong_font, coral});

@@ -60,7 +60,7 @@ std::vector<Likeness> likenesses(const MapGraph& graph) {
 }
 
 /// The most nodes that are alike; empty where no three are.
-std::vector<std::size_t> most_alike(const MapGraph& graph) {
+std::vector<std::size_t> max_alike(const MapGraph& graph) {
     std::map<Likeness, std::vector<std::size_t>> alike;
     const std::vector<Likeness> all = likenesses(graph);
     for (std::size_t i = 0; i < all.size(); ++i)
@@ -90,7 +90,7 @@ MapNode stack_of(const MapGraph& graph, const std::vector<std::size_t>& nodes) {
 
 MapGraph stacked(MapGraph graph) {
     for (;;) {
-        const std::vector<std::size_t> nodes = most_alike(graph);
+        const std::vector<std::size_t> nodes = max_alike(graph);
         if (nodes.empty()) return graph;
         graph.nodes[nodes.front()] = stack_of(graph, nodes);
         std::vector<std::size_t> into(graph.nodes.size());

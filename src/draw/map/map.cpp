@@ -10,7 +10,7 @@
 #include "draw/map/place_cards.hpp"
 #include "draw/map/subgraphs.hpp"
 #include "draw/map/way.hpp"
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 #include "rondix/tools/names.hpp"
 
 #include <algorithm>
@@ -24,13 +24,13 @@ namespace rondix {
 namespace draw {
 namespace {
 
-constexpr int most_side = 32000;
+constexpr int max_side = 32000;
 
 std::string verdict_line(const CheckResult& result) {
     switch (result.verdict) {
     case Verdict::proved: return "proved: nobody can get stuck";
-    case Verdict::not_so: return "errors were found: see 'rondix check'";
-    case Verdict::not_settled: break;
+    case Verdict::failed: return "errors were found: see 'rondix check'";
+    case Verdict::undecided: break;
     }
     return "undecided";
 }
@@ -41,7 +41,7 @@ class MapDrawer {
         : file_(file)
         , result_(result)
         , options_(options)
-        , watch_(options.check)
+        , budget_(options.check)
         , whole_(map_graph(file, result))
         , hints_(file, whole_, options) {
         if (!options.way.empty()) mark_way(whole_, *file.compiled, options.way);
@@ -61,7 +61,7 @@ class MapDrawer {
     }
 
     MapGraph folded(const MapGraph& graph, Folding folding) const {
-        folding.most = options_.most_cards;
+        folding.most = options_.max_cards;
         return folding.most > 0 ? fold(graph, folding) : graph;
     }
 
@@ -74,10 +74,10 @@ class MapDrawer {
     /// `heading` is said beside the name of the game; it leads to the map `up`, if there is one.
     std::optional<std::string> draw(const MapGraph& graph, const std::string& heading,
                                     const std::string& up, std::string& fault) {
-        watch_.look("the map", 0, 1);
+        budget_.look("the map", 0, 1);
         const Cards cards(pictures_ ? &*pictures_ : nullptr);
         const std::optional<PlacedGraph> placed = arrange(graph, cards, options_, fault);
-        watch_.look("the map", 0, 1);
+        budget_.look("the map", 0, 1);
         if (!placed) return std::nullopt;
         const Fit own(*placed, 1, 1);
         const auto side = [](int wanted, double needed) {
@@ -85,7 +85,7 @@ class MapDrawer {
         };
         const int width = side(options_.width, own.width);
         const int height = side(options_.height, own.height);
-        if (width > most_side || height > most_side) {
+        if (width > max_side || height > max_side) {
             fault = "the map is too large for one picture; give it a size";
             return std::nullopt;
         }
@@ -124,7 +124,7 @@ class MapDrawer {
     const FlowFile& file_;
     const CheckResult& result_;
     const MapOptions& options_;
-    Watch watch_;
+    Budget budget_;
     MapGraph whole_;
     Hints hints_;
     std::optional<CardPictures> pictures_;

@@ -23,7 +23,7 @@ std::string seconds_text(std::uint32_t ms) {
     return text + "s";
 }
 
-bool begins_alike(const Place& a, const Place& b) {
+bool begins_alike(const SourceRange& a, const SourceRange& b) {
     return a.known() && a.file == b.file && a.begin == b.begin;
 }
 
@@ -58,16 +58,16 @@ class MapBuilder {
     std::string text(Text piece) const { return std::string(flow_.text(piece)); }
     std::size_t scene_node(SceneId id) const { return flow_.screens.size() + index(id); }
 
-    bool has_finding(Slug slug, std::size_t screen) const {
-        const Place place = file_.origins.screens[screen];
+    bool has_finding(RuleId rule, std::size_t screen) const {
+        const SourceRange place = file_.origins.screens[screen];
         return std::any_of(
             result_.findings.begin(), result_.findings.end(), [&](const Finding& finding) {
                 const bool main = begins_alike(finding.place, place);
                 const bool also =
                     std::any_of(finding.also.begin(), finding.also.end(),
                                 [&](auto& a) { return begins_alike(a.place, place); });
-                return finding.slug == slug && place.known() &&
-                       (main || (slug == Slug::never_shown && also));
+                return finding.rule == rule && place.known() &&
+                       (main || (rule == RuleId::never_shown && also));
             });
     }
 
@@ -77,8 +77,8 @@ class MapBuilder {
         node.kind = screen.play ? NodeKind::play : NodeKind::menu;
         node.id = text(screen.id);
         node.title = screen.title.length > 0 ? text(screen.title) : node.id;
-        node.trapped = has_finding(Slug::no_way_out, i) || has_finding(Slug::no_quit, i);
-        node.unreached = has_finding(Slug::never_shown, i);
+        node.trapped = has_finding(RuleId::no_way_out, i) || has_finding(RuleId::no_quit, i);
+        node.unreached = has_finding(RuleId::never_shown, i);
         node.screen = ScreenId(i);
         node.place = file_.origins.screens[i];
         add_findings(node, node.place);
@@ -106,7 +106,7 @@ class MapBuilder {
         graph_.nodes.push_back(std::move(node));
     }
 
-    void add_findings(MapNode& node, const Place& place) const {
+    void add_findings(MapNode& node, const SourceRange& place) const {
         for (const Finding& finding : result_.findings)
             if (begins_alike(finding.place, place)) node.findings.push_back(finding.text);
     }
@@ -168,8 +168,8 @@ class MapBuilder {
         case MoveKind::failed:
         case MoveKind::moves_on:
         case MoveKind::idle:
-        case MoveKind::give_up:
-        case MoveKind::gives_up:
+        case MoveKind::load_timeout:
+        case MoveKind::request_timeout:
         case MoveKind::due:
         case MoveKind::event:
         case MoveKind::raise:

@@ -30,7 +30,7 @@ struct MapNode {
     std::vector<std::size_t> visits = {};   ///< of a way that is laid over the map: when, from 1
     ScreenId screen = no_screen;            ///< where it is one
     std::size_t number = 0;                 ///< its place in the whole graph, also when folded
-    Place place = {};                       ///< where it is declared
+    SourceRange place = {};                 ///< where it is declared
     std::vector<std::string> findings = {}; ///< that name its place
     std::vector<std::size_t> within = {};   ///< numbers of what is folded into it: see fold()
     std::size_t stacked = 0; ///< it stands for so many that are alike, all of which are within

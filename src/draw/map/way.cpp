@@ -65,7 +65,7 @@ class Way {
 
     MapGraph& graph_;
     const CompiledFlow& flow_;
-    Situation now_;
+    MenuState now_;
     std::size_t here_ = 0, visits_ = 0;
 };
 

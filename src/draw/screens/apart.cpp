@@ -16,7 +16,7 @@ namespace {
 
 /// So much more memory, and no more. (The address sanitizer maps terabytes: it has no limit.)
 void limit_memory(std::size_t megabytes) {
-#if defined(__SANITIZE_ADDRESS__)
+#if defined(RONDIX_SANITIZED)
     (void)megabytes;
 #else
     std::size_t pages = 0;

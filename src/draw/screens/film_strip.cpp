@@ -62,7 +62,7 @@ FilmStrip::FilmStrip(const CompiledFlow& flow, const FilmStripOptions& options)
     : parts_(std::make_unique<Parts>(flow, options)) {
     Runner& runner = parts_->runner;
     parts_->painter.set_stand_in("the game");
-    runner.set_ruler(parts_->painter.ruler());
+    runner.set_text_measurer(parts_->painter.text_measurer());
     runner.resize(static_cast<float>(parts_->width), static_cast<float>(parts_->height));
     runner.set_motion(false);
     runner.start();
@@ -80,9 +80,9 @@ void FilmStrip::add(const std::string& move, ControlId pressed, bool players) {
     frame.colour = players ? of_player : of_others;
     if (pressed == no_control) return;
     const Canvas& canvas = parts_->runner.canvas();
-    const Rect place = parts_->runner.place_of(pressed);
-    const Point from = canvas.to_pixel({place.x, place.y});
-    const Point to = canvas.to_pixel({place.right(), place.bottom()});
+    const Rect bounds = parts_->runner.bounds_of(pressed);
+    const Point from = canvas.to_pixel({bounds.x, bounds.y});
+    const Point to = canvas.to_pixel({bounds.right(), bounds.bottom()});
     frame.mark = {from.x, from.y, to.x - from.x, to.y - from.y};
 }
 

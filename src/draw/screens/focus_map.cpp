@@ -38,7 +38,7 @@ std::vector<ControlId> reached(const FocusMap& map, ControlId first, bool forwar
 FocusMap focus_map(Runner& runner) {
     FocusMap map;
     const CompiledFlow& flow = runner.flow();
-    const Situation& now = runner.situation();
+    const MenuState& now = runner.menu_state();
     const Range controls = flow[now.foremost()].controls;
     map.first = runner.focus();
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
@@ -50,7 +50,7 @@ FocusMap focus_map(Runner& runner) {
             map.routes.push_back({from, to, direction,
                                   flow[from].routes[static_cast<std::size_t>(direction)] == to,
                                   runner.route(to, opposite(direction)) == from,
-                                  place::distance(runner.place_of(from), runner.place_of(to),
+                                  place::distance(runner.bounds_of(from), runner.bounds_of(to),
                                                   place::Direction(direction)) < 0});
         }
     if (map.first == no_control) return map;
@@ -100,28 +100,28 @@ class FocusDrawer {
         });
     }
 
-    Rect place_of(ControlId control) const {
+    Rect bounds_of(ControlId control) const {
         const Canvas& canvas = runner_.canvas();
-        const Rect place = runner_.place_of(control);
-        const Point begin = canvas.to_pixel({place.x, place.y});
-        const Point end = canvas.to_pixel({place.right(), place.bottom()});
+        const Rect bounds = runner_.bounds_of(control);
+        const Point begin = canvas.to_pixel({bounds.x, bounds.y});
+        const Point end = canvas.to_pixel({bounds.right(), bounds.bottom()});
         return {begin.x, begin.y, end.x - begin.x, end.y - begin.y};
     }
 
     void frame(ControlId control, Colour colour, double line) {
-        const Rect place = place_of(control);
-        drawing_.frame({place.x - 4.0, place.y - 4.0}, {place.width + 8.0, place.height + 8.0}, 8,
-                       colour, line);
+        const Rect bounds = bounds_of(control);
+        drawing_.frame({bounds.x - 4.0, bounds.y - 4.0}, {bounds.width + 8.0, bounds.height + 8.0},
+                       8, colour, line);
     }
 
     /// Where a route leaves a control, or comes in: a little aside of the middle of an edge, so
     /// that routes to and fro can be told apart.
-    static Vec at_edge(const Rect& place, Button edge) {
+    static Vec at_edge(const Rect& bounds, Button edge) {
         switch (edge) {
-        case Button::up: return {place.middle().x, place.y};
-        case Button::down: return {place.middle().x, place.bottom()};
-        case Button::left: return {place.x, place.middle().y};
-        default: return {place.right(), place.middle().y};
+        case Button::up: return {bounds.middle().x, bounds.y};
+        case Button::down: return {bounds.middle().x, bounds.bottom()};
+        case Button::left: return {bounds.x, bounds.middle().y};
+        default: return {bounds.right(), bounds.middle().y};
         }
     }
     static Vec outward(Button direction) {
@@ -135,8 +135,8 @@ class FocusDrawer {
 
     void add(const FocusRoute& route) {
         const Button in = opposite(route.direction);
-        const Vec from = at_edge(place_of(route.from), route.direction);
-        const Vec to = at_edge(place_of(route.to), in);
+        const Vec from = at_edge(bounds_of(route.from), route.direction);
+        const Vec to = at_edge(bounds_of(route.to), in);
         const Vec out = outward(route.direction), back = outward(in);
         const double far = std::hypot(to.x - from.x, to.y - from.y);
         const double reach = std::clamp(far * 0.4, 10.0, 120.0);
@@ -153,7 +153,7 @@ class FocusDrawer {
 
     /// What goes round is only begun, with the name of where it leads.
     void add_stub(const FocusRoute& route) {
-        const Vec from = at_edge(place_of(route.from), route.direction);
+        const Vec from = at_edge(bounds_of(route.from), route.direction);
         const Vec out = outward(route.direction);
         const Vec to{from.x + out.x * 16, from.y + out.y * 16};
         const Colour colour = route.declared ? declared : route.returns ? worked_out : one_way;

@@ -19,10 +19,10 @@ class ItemPainter {
         , item_(item)
         , style_(box.flow.looks[item.style])
         , scale_(scale)
-        , place_(item.place) {}
+        , bounds_(item.bounds) {}
 
     void paint() {
-        if (item_.look.opacity <= 0 || place_.width <= 0 || place_.height <= 0) return;
+        if (item_.look.opacity <= 0 || bounds_.width <= 0 || bounds_.height <= 0) return;
         cairo_save(context_);
         if (item_.transform == Transform{}) {
             snap();
@@ -45,10 +45,10 @@ class ItemPainter {
   private:
     /// Edges onto whole pixels, so that they are sharp.
     void snap() {
-        double left = place_.x;
-        double top = place_.y;
-        double right = place_.right();
-        double bottom = place_.bottom();
+        double left = bounds_.x;
+        double top = bounds_.y;
+        double right = bounds_.right();
+        double bottom = bounds_.bottom();
         cairo_user_to_device(context_, &left, &top);
         cairo_user_to_device(context_, &right, &bottom);
         left = std::round(left), top = std::round(top);
@@ -56,8 +56,8 @@ class ItemPainter {
         bottom = std::max(std::round(bottom), top + 1);
         cairo_device_to_user(context_, &left, &top);
         cairo_device_to_user(context_, &right, &bottom);
-        place_ = {static_cast<float>(left), static_cast<float>(top),
-                  static_cast<float>(right - left), static_cast<float>(bottom - top)};
+        bounds_ = {static_cast<float>(left), static_cast<float>(top),
+                   static_cast<float>(right - left), static_cast<float>(bottom - top)};
     }
 
     double opacity(const Colour& colour) const {
@@ -73,21 +73,21 @@ class ItemPainter {
     int in_pixels(double length) const { return static_cast<int>(std::lround(length * scale_)); }
 
     void outline(double inset) {
-        rounded_path(context_, place_.x + inset, place_.y + inset, place_.width - 2 * inset,
-                     place_.height - 2 * inset, item_.look.corner - inset);
+        rounded_path(context_, bounds_.x + inset, bounds_.y + inset, bounds_.width - 2 * inset,
+                     bounds_.height - 2 * inset, item_.look.corner - inset);
     }
 
     void paint_shadow() {
         const Look& look = item_.look;
         if (opacity(look.shadow) <= 0) return;
-        const int width = in_pixels(place_.width);
-        const int height = in_pixels(place_.height);
+        const int width = in_pixels(bounds_.width);
+        const int height = in_pixels(bounds_.height);
         if (width <= 0 || height <= 0) return;
         const auto shadow =
             box_.shadows.of(width, height, in_pixels(look.corner), in_pixels(look.shadow_blur));
         cairo_save(context_);
-        cairo_translate(context_, place_.x + look.shadow_x, place_.y + look.shadow_y);
-        cairo_scale(context_, place_.width / width, place_.height / height);
+        cairo_translate(context_, bounds_.x + look.shadow_x, bounds_.y + look.shadow_y);
+        cairo_scale(context_, bounds_.width / width, bounds_.height / height);
         use(look.shadow);
         cairo_mask_surface(context_, shadow.mask, -shadow.margin, -shadow.margin);
         cairo_restore(context_);
@@ -104,8 +104,8 @@ class ItemPainter {
         }
         const bool across = style_.dresses[static_cast<std::size_t>(item_.state)].fill_across;
         const Held<cairo_pattern_t> ramp(
-            cairo_pattern_create_linear(place_.x, place_.y, across ? place_.right() : place_.x,
-                                        across ? place_.y : place_.bottom()));
+            cairo_pattern_create_linear(bounds_.x, bounds_.y, across ? bounds_.right() : bounds_.x,
+                                        across ? bounds_.y : bounds_.bottom()));
         const auto stop = [&](double at, const Colour& colour) {
             cairo_pattern_add_color_stop_rgba(ramp.get(), at, colour.red, colour.green, colour.blue,
                                               opacity(colour));
@@ -132,7 +132,8 @@ class ItemPainter {
         cairo_save(context_);
         outline(0);
         cairo_clip(context_);
-        cairo_rectangle(context_, place_.x, place_.y, place_.width * item_.amount, place_.height);
+        cairo_rectangle(context_, bounds_.x, bounds_.y, bounds_.width * item_.amount,
+                        bounds_.height);
         cairo_fill(context_);
         cairo_restore(context_);
     }
@@ -143,7 +144,7 @@ class ItemPainter {
         return style_.dresses[static_cast<std::size_t>(item_.state)].fit;
     }
 
-    /// Each image as much as the states that wear it contribute.
+    /// Each image as much as the states that have it contribute.
     void paint_images() {
         for (std::size_t i = 0; i < look_state_count; ++i) {
             const Dress& dress = style_.dresses[i];
@@ -169,14 +170,14 @@ class ItemPainter {
     }
 
     Rect area_for(Size own, PictureFit fit) const {
-        if (fit == PictureFit::stretch || own.width <= 0 || own.height <= 0) return place_;
-        const float across = place_.width / own.width;
-        const float down = place_.height / own.height;
+        if (fit == PictureFit::stretch || own.width <= 0 || own.height <= 0) return bounds_;
+        const float across = bounds_.width / own.width;
+        const float down = bounds_.height / own.height;
         const float by =
             fit == PictureFit::inside ? std::min(across, down) : std::max(across, down);
         const Size size{own.width * by, own.height * by};
-        return {place_.x + (place_.width - size.width) / 2,
-                place_.y + (place_.height - size.height) / 2, size.width, size.height};
+        return {bounds_.x + (bounds_.width - size.width) / 2,
+                bounds_.y + (bounds_.height - size.height) / 2, size.width, size.height};
     }
 
     void paint_picture(std::size_t picture, PictureFit fit, double share) {
@@ -227,12 +228,12 @@ class ItemPainter {
         // Ends that are too large for the place shrink, and keep their shape.
         const double ends = dress.slices[0] + dress.slices[2];
         const double caps = dress.slices[1] + dress.slices[3];
-        double by = three ? place_.height / own.height : 1;
-        if (ends > 0) by = std::min(by, static_cast<double>(place_.width) / ends);
-        if (caps > 0) by = std::min(by, static_cast<double>(place_.height) / caps);
+        double by = three ? bounds_.height / own.height : 1;
+        if (ends > 0) by = std::min(by, static_cast<double>(bounds_.width) / ends);
+        if (caps > 0) by = std::min(by, static_cast<double>(bounds_.height) / caps);
         const double seen = share * opacity(item_.look.tint);
-        const Cuts across(dress.slices[0], dress.slices[2], own.width, width, place_.width, by);
-        const Cuts down(dress.slices[1], dress.slices[3], own.height, height, place_.height, by);
+        const Cuts across(dress.slices[0], dress.slices[2], own.width, width, bounds_.width, by);
+        const Cuts down(dress.slices[1], dress.slices[3], own.height, height, bounds_.height, by);
         cairo_push_group(context_);
         for (int row = 0; row < 3; ++row)
             for (int column = 0; column < 3; ++column)
@@ -260,7 +261,7 @@ class ItemPainter {
         const Held<cairo_surface_t> piece(cairo_surface_create_for_rectangle(
             pixels, across.from[column], down.from[row], from_width, from_height));
         cairo_save(context_);
-        cairo_translate(context_, place_.x + across.to[column], place_.y + down.to[row]);
+        cairo_translate(context_, bounds_.x + across.to[column], bounds_.y + down.to[row]);
         cairo_rectangle(context_, 0, 0, width, height);
         cairo_scale(context_, width / from_width, height / from_height);
         cairo_set_source_surface(context_, piece.get(), 0, 0);
@@ -274,7 +275,7 @@ class ItemPainter {
 
     void paint_text() {
         const Look& look = item_.look;
-        const double width = std::max(0.0F, place_.width - item_.padding[0] - item_.padding[2]);
+        const double width = std::max(0.0F, bounds_.width - item_.padding[0] - item_.padding[2]);
         TextStyle text{.family = box_.flow.text(box_.flow.looks.fonts[index(style_.font)]),
                        .size = style_.text_size * item_.text_scale,
                        .bold = style_.bold,
@@ -283,9 +284,9 @@ class ItemPainter {
         const double lower = capitals_below_middle(text);
         PangoLayout* layout = lay_out_text(item_.text, text);
         const TextSize size = size_of(layout);
-        const double middle = place_.y + item_.padding[1] +
-                              (place_.height - item_.padding[1] - item_.padding[3]) / 2.0;
-        const double x = place_.x + item_.padding[0] - 0.5;
+        const double middle = bounds_.y + item_.padding[1] +
+                              (bounds_.height - item_.padding[1] - item_.padding[3]) / 2.0;
+        const double x = bounds_.x + item_.padding[0] - 0.5;
         const double y = middle - size.height / 2 - lower;
         if (use(look.ink_shadow)) show(layout, x + look.ink_shadow_x, y + look.ink_shadow_y);
         if (look.outline_width > 0 && use(look.outline)) {
@@ -315,7 +316,7 @@ class ItemPainter {
     const Item& item_;
     const Style& style_;
     double scale_;
-    Rect place_;
+    Rect bounds_;
 };
 
 } // namespace

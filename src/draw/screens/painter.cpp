@@ -43,7 +43,7 @@ class Measured {
         key_.append(reinterpret_cast<const char*>(&ask.size), sizeof ask.size);
         key_.append(reinterpret_cast<const char*>(&ask.width), sizeof ask.width);
         if (const auto known = known_.find(key_); known != known_.end()) return known->second;
-        if (known_.size() > most_kept) known_.clear();
+        if (known_.size() > max_kept) known_.clear();
         const TextSize size = size_of(lay_out_text(
             ask.text,
             {.family = ask.font, .size = ask.size, .bold = ask.bold, .width = ask.width}));
@@ -51,7 +51,7 @@ class Measured {
     }
 
   private:
-    static constexpr std::size_t most_kept = 20'000;
+    static constexpr std::size_t max_kept = 20'000;
     std::unordered_map<std::string, Size> known_;
     std::string key_;
 };
@@ -120,7 +120,7 @@ Painter::Painter(const CompiledFlow& flow, const std::string& folder, Pictures p
 
 Painter::~Painter() = default;
 
-Ruler Painter::ruler() {
+TextMeasurer Painter::text_measurer() {
     return {parts_.get(),
             [](void* parts, const TextToMeasure& text) {
                 return static_cast<Parts*>(parts)->measured(text);

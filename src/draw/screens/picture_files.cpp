@@ -12,12 +12,12 @@
 namespace rondix::draw {
 
 namespace {
-constexpr std::size_t most_kept = 256;
-constexpr double most_pixels = 16384;
+constexpr std::size_t max_kept = 256;
+constexpr double max_pixels = 16384;
 // Of a trial: its side in pixels, and what it may take.
 constexpr int trial_size = 1024;
-constexpr double most_seconds = 2;
-constexpr std::size_t most_megabytes = 1024;
+constexpr double max_seconds = 2;
+constexpr std::size_t max_megabytes = 1024;
 constexpr std::size_t longest_plain = 50'000; // bytes of an SVG without anything dear
 } // namespace
 
@@ -66,8 +66,8 @@ struct PictureFiles::File {
             read_png(path);
         else
             fault = "pictures are .svg or .png";
-        if (fault.empty() && !(size.width > 0 && size.height > 0 && size.width <= most_pixels &&
-                               size.height <= most_pixels))
+        if (fault.empty() && !(size.width > 0 && size.height > 0 && size.width <= max_pixels &&
+                               size.height <= max_pixels))
             fault = "it has no size, or too large a one";
     }
 
@@ -84,7 +84,7 @@ struct PictureFiles::File {
             const RsvgRectangle all{0, 0, trial_size, trial_size};
             rsvg_handle_render_document(file.svg, context.get(), &all, nullptr);
         };
-        return gets_through(draw_it, most_seconds, most_megabytes);
+        return gets_through(draw_it, max_seconds, max_megabytes);
     }
 
     void read_svg(const std::string& path) {
@@ -175,7 +175,7 @@ void multiply(cairo_surface_t* surface, std::uint32_t tint) {
 cairo_surface_t* PictureFiles::pixels(std::size_t picture, int width, int height,
                                       const Colour& tint) {
     if (width <= 0 || height <= 0 || !fault(picture).empty()) return nullptr;
-    if (drawn_.size() > most_kept) drawn_.clear();
+    if (drawn_.size() > max_kept) drawn_.clear();
     const std::uint32_t colours = in_bytes(tint);
     auto& kept = drawn_[{picture, width, height, colours}];
     if (kept) return kept.get();

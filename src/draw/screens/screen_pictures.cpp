@@ -3,7 +3,7 @@
 #include "draw/screens/frame_row.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "draw/screens/tour.hpp"
-#include "proof/watch.hpp"
+#include "proof/budget.hpp"
 
 #include <fmt/format.h>
 
@@ -18,7 +18,7 @@ class ScreenDrawer {
   public:
     ScreenDrawer(const FlowFile& file, const ScreenPictureOptions& options)
         : options_(options)
-        , watch_(options.check)
+        , budget_(options.check)
         , flow_(*file.compiled)
         , tour_(flow_, options.check) {}
 
@@ -35,7 +35,7 @@ class ScreenDrawer {
   private:
     void draw_all(std::vector<std::string>& missing,
                   const std::function<bool(const ScreenPicture&)>& take) {
-        watch_.look("pictures", 0, flow_.screens.size());
+        budget_.look("pictures", 0, flow_.screens.size());
         std::vector<ScreenId> shown;
         for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
             const std::string name(flow_.text(flow_.screens[i].id));
@@ -49,7 +49,7 @@ class ScreenDrawer {
         for (const PictureSize size : options_.sizes) {
             tour_.resize(size, options_.mirrored);
             for (const ScreenId id : shown) {
-                watch_.look("pictures", index(id), flow_.screens.size());
+                budget_.look("pictures", index(id), flow_.screens.size());
                 if (!take(draw_one(id, size))) return;
                 if (!draw_pages(id, size, take)) return;
             }
@@ -139,7 +139,7 @@ class ScreenDrawer {
     }
 
     const ScreenPictureOptions& options_;
-    Watch watch_;
+    Budget budget_;
     const CompiledFlow& flow_;
     draw::Tour tour_;
 };

@@ -16,8 +16,7 @@ constexpr std::string_view names[look_state_count] = {"rest", "focused", "presse
 class SheetMaker {
   public:
     SheetMaker(const Runner& runner, ScreenId screen)
-        : runner_(runner)
-        , flow_(runner.flow())
+        : flow_(runner.flow())
         , boxes_(std::span(flow_.looks.boxes)
                      .subspan(flow_.looks.screens[index(screen)].boxes.begin,
                               flow_.looks.screens[index(screen)].boxes.count))
@@ -37,7 +36,7 @@ class SheetMaker {
             y += places_[i].rect.height + margin;
         }
         const Size size{margin + pitch_ * look_state_count, std::max(y, header + 2 * margin)};
-        sheet_.items.front().place = {0, 0, size.width, size.height};
+        sheet_.items.front().bounds = {0, 0, size.width, size.height};
         sheet_.canvas.size = size;
         sheet_.canvas.scale = scale;
         return std::move(sheet_);
@@ -67,7 +66,7 @@ class SheetMaker {
         name.style = id_of(StandardStyle::label);
         name.look = flow_.looks[name.style].looks[0];
         name.shares = only(0);
-        name.place = {column(state), margin / 2, pitch_ - margin, header};
+        name.bounds = {column(state), margin / 2, pitch_ - margin, header};
         name.align = Edge::middle;
         name.text = names[state];
         sheet_.items.push_back(name);
@@ -89,17 +88,17 @@ class SheetMaker {
             item.style = box.style;
             item.look = style.looks[state];
             item.shares = only(state);
-            item.place = places_[i].rect;
-            if (box.role == BoxRole::knob) stand_on_track(body, item.place);
-            item.place.x += by.x;
-            item.place.y += by.y;
+            item.bounds = places_[i].rect;
+            if (box.role == BoxRole::knob) stand_on_track(body, item.bounds);
+            item.bounds.x += by.x;
+            item.bounds.y += by.y;
             item.text_scale = places_[i].text_scale;
             item.align = style.align;
             item.padding = style.padding;
             item.picture = box.picture;
             item.control = box.control;
-            const Text worn = style.dresses[state].text;
-            item.text = flow_.text(worn.length > 0 ? worn : box.text);
+            const Text own = style.dresses[state].text;
+            item.text = flow_.text(own.length > 0 ? own : box.text);
             const Look& whole = flow_.looks[boxes_[body].style].looks[state];
             const Point middle = Point{from.middle().x + by.x, from.middle().y + by.y};
             item.transform = shift_by({whole.shift_x, whole.shift_y})
@@ -120,7 +119,6 @@ class SheetMaker {
         }
     }
 
-    const Runner& runner_;
     const CompiledFlow& flow_;
     const std::span<const Box> boxes_;
     const std::span<const Placed> places_;

@@ -21,7 +21,7 @@ class Tour {
         , ways_(ways_to_screens(flow, options)) {
         rows_.fill(runner);
         keys_.give(runner);
-        runner.set_ruler(painter.ruler());
+        runner.set_text_measurer(painter.text_measurer());
     }
 
     /// Nothing for a screen that is never shown.
@@ -52,7 +52,7 @@ class Tour {
 
     /// What stands in for the game, where it is seen.
     void say_what_runs() {
-        const Situation& now = runner.situation();
+        const MenuState& now = runner.menu_state();
         const CompiledFlow& flow = runner.flow();
         painter.set_stand_in(now.phase() == Phase::loaded
                                  ? fmt::format("the game: {}", flow.text(flow[now.scene()].id))

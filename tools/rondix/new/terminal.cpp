@@ -30,9 +30,10 @@ int main() {
             }
             if (effect.kind == EffectKind::quit) running = false;
         }
-        const bool plays = runs(flow, menus.situation());
+        const bool plays = runs(flow, menus.menu_state());
         if (plays) played += seconds; // your game goes on here
-        if (plays && played > 10) menus.tell(game::events::lost);
-        if (menus.stale() || plays) terminal.draw(plays ? "your game runs; Escape: the menu" : "");
+        if (plays && played > 10) menus.post(game::events::lost);
+        if (menus.needs_redraw() || plays)
+            terminal.draw(plays ? "your game runs; Escape: the menu" : "");
     }
 }

@@ -47,7 +47,7 @@ int main(int argc, char** argv) {
     {
         Runner menus(flow);
         Painter painter(flow);
-        menus.set_ruler(painter.ruler());
+        menus.set_text_measurer(painter.text_measurer());
         sdl2::Input input(menus, window);
         sdl2::Sounds sounds(flow, "");
         SettingsFile kept(settings_path(flow), input.code_words());
@@ -57,7 +57,7 @@ int main(int argc, char** argv) {
         double played = 0;
         bool running = true;
         while (running) {
-            const bool plays = runs(flow, menus.situation());
+            const bool plays = runs(flow, menus.menu_state());
             input.wait(plays ? 0 : 0.1);
             const double seconds = input.seconds();
             menus.advance(seconds);
@@ -74,7 +74,7 @@ int main(int argc, char** argv) {
             }
             kept.save_when_quiet(menus, seconds);
             if (plays) square.time += seconds; // your game goes on here
-            if (plays || menus.stale()) {
+            if (plays || menus.needs_redraw()) {
                 SDL_Surface* screen = SDL_GetWindowSurface(window);
                 square.draw(screen);
                 painter.paint_over(menus.canvas(), menus.view(),

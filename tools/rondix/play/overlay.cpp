@@ -15,15 +15,15 @@ namespace {
 
 constexpr double margin = 18;
 constexpr double line = 22;
-constexpr std::size_t most_lines = 18;
+constexpr std::size_t max_lines = 18;
 
 std::vector<std::string> lines_of(const std::string& text) {
     std::vector<std::string> lines;
     std::istringstream stream(text);
     for (std::string one; std::getline(stream, one);) lines.push_back(one);
     while (!lines.empty() && lines.back().empty()) lines.pop_back();
-    if (lines.size() > most_lines) {
-        lines.resize(most_lines - 1);
+    if (lines.size() > max_lines) {
+        lines.resize(max_lines - 1);
         lines.emplace_back("... and more: see rondix check");
     }
     return lines;
@@ -64,7 +64,7 @@ void draw_trouble(const Pixels& window, int width, const std::string& text) {
     std::vector<std::string> lines;
     const double letter = draw::measure("m", fixed_font).width;
     const auto room = static_cast<std::size_t>(std::max((width - 4 * margin) / letter, 20.0));
-    wrap("The file as it was saved last cannot be used; this is the last good one:", room, lines);
+    wrap("The saved file has errors; this is the last version without:", room, lines);
     for (const std::string& one : lines_of(text)) wrap(one, room, lines);
     draw_band(window, width, lines, draw::rgb(0x3A1512, 0.96), draw::rgb(0xE2735C),
               draw::rgb(0xFFEDE6), true);

@@ -2,7 +2,7 @@
 
 #include "draw/drawing.hpp"
 #include "rondix/apply.hpp"
-#include "rondix/tools/situation_text.hpp"
+#include "rondix/tools/state_text.hpp"
 
 #include <fmt/format.h>
 
@@ -115,7 +115,7 @@ class Panel::Page {
 
 namespace {
 
-std::string scene_of(const CompiledFlow& flow, const Situation& now) {
+std::string scene_of(const CompiledFlow& flow, const MenuState& now) {
     if (now.scene() == no_scene) return "none";
     std::string name(flow.text(flow[now.scene()].id));
     switch (now.phase()) {
@@ -125,7 +125,7 @@ std::string scene_of(const CompiledFlow& flow, const Situation& now) {
     }
 }
 
-std::string game_of(const CompiledFlow& flow, const Situation& now) {
+std::string game_of(const CompiledFlow& flow, const MenuState& now) {
     if (runs(flow, now)) return "running";
     return paused(flow, now) ? "paused" : "no play screen";
 }
@@ -137,8 +137,8 @@ std::string waits_of(const Runner& runner) {
         if (const auto due = runner.time_until_due(EventId(i)))
             text += fmt::format("{}{} in {:.1f} s", text.empty() ? "" : ", ",
                                 flow.text(flow.events[i].id), *due);
-    if (const auto left = runner.time_until_give_up())
-        text += fmt::format("{}load given up in {:.0f} s", text.empty() ? "" : ", ", *left);
+    if (const auto left = runner.time_until_load_timeout())
+        text += fmt::format("{}load times out in {:.0f} s", text.empty() ? "" : ", ", *left);
     return text.empty() ? "nothing" : text;
 }
 
@@ -148,7 +148,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     buttons_.clear();
     const Runner& runner = session.runner();
     const CompiledFlow& flow = session.flow();
-    const Situation& now = runner.situation();
+    const MenuState& now = runner.menu_state();
     Drawing drawing(window);
     drawing.keep_to({static_cast<double>(left), 0},
                     {static_cast<double>(width), static_cast<double>(window.height)});
@@ -161,7 +161,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     page.chip_of("Keys  F1", {Does::help, 0}, false, true);
     page.chips_end();
 
-    page.heading("SITUATION");
+    page.heading("STATE");
     page.pair("screen", std::string(flow.text(flow[now.current()].id)));
     page.pair("stack", stack_text(flow, now));
     page.pair("scene", scene_of(flow, now));
@@ -213,7 +213,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
 
 std::optional<Panel::Action> Panel::at(int x, int y) const {
     for (const Button& button : buttons_)
-        if (button.place.contains({static_cast<float>(x), static_cast<float>(y)}))
+        if (button.bounds.contains({static_cast<float>(x), static_cast<float>(y)}))
             return button.action;
     return std::nullopt;
 }

@@ -1,4 +1,4 @@
-// Panel: what stands beside the game in `rondix play`: the situation as it changes, and buttons
+// Panel: what stands beside the game in `rondix play`: the menu state as it changes, and buttons
 // that do what the game would do.
 #pragma once
 
@@ -27,7 +27,7 @@ class Panel {
 
   private:
     struct Button {
-        Rect place;
+        Rect bounds;
         Action action;
     };
     class Page;

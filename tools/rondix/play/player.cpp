@@ -234,14 +234,14 @@ void Player::act(const Panel::Action& action) {
     dirty_ = true;
     switch (action.does) {
     case Panel::Does::event:
-        if (!runner.tell(EventId(action.subject)))
-            say(fmt::format("'{}' is not answered now: it is handed back to the game",
+        if (!runner.post(EventId(action.subject)))
+            say(fmt::format("'{}' has no effect now; the game is told so",
                             session_.flow().text(session_.flow().events[action.subject].id)));
         break;
     case Panel::Does::flag: {
         const FlagId flag = FlagId(action.subject);
-        if (!runner.set_flag(flag, !runner.situation().flag(flag)))
-            say("this flag is the flow's own: only steps change it");
+        if (!runner.set_flag(flag, !runner.menu_state().flag(flag)))
+            say("this flag belongs to the flow: only steps change it");
         break;
     }
     case Panel::Does::load_ends: game_.load_ends = LoadEnds(action.subject); break;
@@ -268,7 +268,7 @@ void Player::obey(const Effect& effect) {
     if (input_->obey(effect) || sounds_->obey(effect)) return;
     const CompiledFlow& flow = session_.flow();
     game_.obey(effect);
-    if (effect.kind == EffectKind::quit) say("The game would leave here. Close the window to end.");
+    if (effect.kind == EffectKind::quit) say("The game would quit here. Close the window to end.");
     if (effect.kind == EffectKind::told)
         say(fmt::format("The game is told: {}", flow.text(flow.words[effect.subject])));
 }
@@ -286,7 +286,7 @@ void Player::draw() {
     const CompiledFlow& flow = session_.flow();
     const Pixels window = stage_.pixels();
     const SDL_Rect area = stage_.game_area();
-    const Situation& now = runner.situation();
+    const MenuState& now = runner.menu_state();
     const bool loaded = now.phase() == Phase::loaded;
     session_.painter().set_stand_in(
         loaded ? fmt::format("the game: {}", flow.text(flow[now.scene()].id)) : "");
@@ -308,7 +308,7 @@ std::vector<std::pair<std::string, std::string>> Player::keys() const {
         {"Return, Space, south", "accept"},
         {"Escape, start", "menu; where the screen has none: back"},
         {"Backspace, east", "back"},
-        {"mouse, touch", "focus, press on letting go"},
+        {"mouse, touch", "focus; press when released"},
     };
     const CompiledFlow& flow = session_.flow();
     for (std::size_t i = 0; i < flow.keys.size(); ++i)
@@ -325,7 +325,7 @@ std::vector<std::pair<std::string, std::string>> Player::keys() const {
         {"F11", "full screen, and back"},
         {"Ctrl+1 to Ctrl+9", "the game reports an event, in the panel's order"},
         {"Ctrl+Shift+1 to 9", "the game changes a flag, in the panel's order"},
-        {"closing the window", "ends; what quits in the flow does not"},
+        {"closing the window", "ends; 'quit' in the flow does not"},
     };
     keys.insert(keys.end(), std::begin(of_tool), std::end(of_tool));
     return keys;

@@ -21,7 +21,7 @@ struct PlayOptions {
     int width = 960, height = 720; ///< of the game's part
     bool panel = true;
     double load_time = 1.2;
-    double seconds = 0;   ///< end after this time; 0: when the window is closed
+    double seconds = 0;   ///< end after this many seconds; 0: when the window is closed
     std::string script;   ///< a walkthrough that is played
     double pace = 0.4;    ///< seconds between its steps
     std::string shot;     ///< a picture of the window when it ends
@@ -53,7 +53,7 @@ class Player {
     void load_settings();
     void reload();
     std::vector<std::pair<std::string, std::string>> keys() const;
-    bool wants_drawing() const { return dirty_ || session_.runner().stale(); }
+    bool wants_drawing() const { return dirty_ || session_.runner().needs_redraw(); }
 
     const PlayOptions& options_;
     Session& session_;

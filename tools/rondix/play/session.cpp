@@ -11,7 +11,7 @@ namespace rondix::tool {
 namespace {
 
 /// So many moves are remembered.
-constexpr std::size_t most_moves = 20'000;
+constexpr std::size_t max_moves = 20'000;
 
 std::string errors_of(const FlowFile& file) {
     std::string text;
@@ -59,7 +59,7 @@ void Session::restart() {
 std::span<const Move> Session::note_moves() {
     const auto made = runner().take_moves();
     for (const Move move : made) moves_.push_back(move_text(flow(), move));
-    if (moves_.size() - from_ >= most_moves / 2) {
+    if (moves_.size() - from_ >= max_moves / 2) {
         moves_.erase(moves_.begin(), moves_.begin() + static_cast<std::ptrdiff_t>(from_));
         go_on_from_here();
     }

@@ -5,7 +5,7 @@
 
 #include "draw/screens/sample_rows.hpp"
 #include "rondix/painter.hpp"
-#include "rondix/saved_situation.hpp"
+#include "rondix/saved_state.hpp"
 #include "rondix/tools/flow.hpp"
 #include "watched_files.hpp"
 
@@ -55,7 +55,7 @@ class Session {
             : file(std::move(from))
             , painter(*file.compiled, "", Painter::Pictures::of_strangers)
             , runner(*file.compiled) {
-            runner.set_ruler(painter.ruler());
+            runner.set_text_measurer(painter.text_measurer());
             rows.fill(runner);
         }
         FlowFile file;

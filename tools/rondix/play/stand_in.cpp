@@ -14,7 +14,7 @@ void StandIn::obey(const Effect& effect) {
 
 void StandIn::follow(const Runner& runner) {
     asked_.clear();
-    if (runner.situation().phase() == Phase::loading) asked_.push_back({runner.ticket(), true, 0});
+    if (runner.menu_state().phase() == Phase::loading) asked_.push_back({runner.ticket(), true, 0});
     for (std::size_t i = 0; i < runner.flow().requests.size(); ++i)
         if (const auto ticket = runner.ticket_of(RequestId(i)))
             asked_.push_back({*ticket, false, 0});

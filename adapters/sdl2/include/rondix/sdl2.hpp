@@ -11,7 +11,7 @@
 //           if (!input.feed(event)) running = game.take(event);
 //       for (const rondix::Effect& effect : menus.take_effects())
 //           if (!input.obey(effect) && !sounds.obey(effect)) game.obey(effect);
-//       if (menus.stale()) game.draw(menus.view());
+//       if (menus.needs_redraw()) game.draw(menus.view());
 //   }
 //
 // Keyboard: arrows, Return and Space (accept), Backspace (back), Escape (menu where the screen
@@ -74,7 +74,7 @@ class Input {
     void open_pad(int device);
     void close_pad(SDL_JoystickID id);
     bool feed_window(const SDL_WindowEvent& event);
-    bool tell(const char* event);
+    bool post(const char* event);
     Point in_design(int x, int y) const;
     void fill_window();
     bool feed_typing(SDL_Keycode key);

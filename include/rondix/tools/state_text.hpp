@@ -1,0 +1,17 @@
+// A menu state in words, as walkthroughs and traces write it.
+#pragma once
+
+#include "rondix/menu_state.hpp"
+
+#include <string>
+#include <vector>
+
+namespace rondix {
+
+/// The names of the open screens, from the bottom up.
+std::vector<std::string> open_screens(const CompiledFlow& flow, const MenuState& state);
+
+/// The same in one text: `bridge > pause`.
+std::string stack_text(const CompiledFlow& flow, const MenuState& state);
+
+} // namespace rondix

@@ -1,0 +1,71 @@
+// Layout: where the entries of a YAML file stand, as text. With it a fix takes out or puts in an
+// entry and leaves comments, order and indentation of all else as they were.
+//
+// Of YAML it knows brackets, commas and comments (yaml_marks.hpp), and indentation. What it makes
+// of a file is read again and checked before anybody is offered it.
+#pragma once
+
+#include "rondix/tools/source.hpp"
+#include "yaml/yaml_marks.hpp"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace rondix {
+
+class Layout {
+  public:
+    Layout(const Source& source, std::uint16_t file);
+
+    /// Takes out the innermost entry that holds the byte `at`: `key: value`, in brackets or on
+    /// lines of its own.
+    std::optional<Edit> drop_entry(std::uint32_t at) const;
+
+    /// Takes out the map in which `at` stands, such as a control; with its key, where it has one.
+    std::optional<Edit> drop_map(std::uint32_t at) const;
+
+    /// Where the words behind `key:` stand, in the map in which `at` stands.
+    std::optional<SourceRange> value_of(std::uint32_t at, std::string_view key) const;
+
+    /// Puts an entry into the map that is the value of the key at `key`.
+    std::optional<Edit> add_under(SourceRange key, std::string_view entry) const;
+
+    /// Puts an entry into the map in which `at` stands.
+    std::optional<Edit> add_beside(std::uint32_t at, std::string_view entry) const;
+
+    /// Puts an item behind the one in which `at` stands.
+    std::optional<Edit> add_item(std::uint32_t at, std::string_view item) const;
+
+    /// Puts a line before the one in which `at` stands.
+    Edit add_line(std::uint32_t at, std::string_view line) const;
+
+  private:
+    using Bracket = yaml::Marks::Bracket;
+    using Comma = yaml::Marks::Comma;
+    using Stretch = yaml::Stretch;
+
+    const Bracket* around(std::uint32_t at, char kind) const;
+    Stretch flow_entry(const Bracket& bracket, std::uint32_t at) const;
+    Edit drop_flow_entry(const Bracket& bracket, std::uint32_t at) const;
+    Edit drop_lines(std::uint32_t at) const;
+    std::optional<Edit> insert_in(const Bracket& bracket, std::string_view entry) const;
+
+    std::uint32_t line_begin(std::uint32_t at) const;
+    std::uint32_t line_end(std::uint32_t at) const;
+    std::uint32_t words_end(std::uint32_t at) const;
+    std::uint32_t without_comment(std::uint32_t begin, std::uint32_t end) const;
+    std::uint32_t indent_of(std::uint32_t begin) const;
+    bool is_item(std::uint32_t begin) const;
+    bool is_empty(std::uint32_t begin) const;
+    std::uint32_t end_of_entry(std::uint32_t begin) const;
+    std::uint32_t begin_of_map(std::uint32_t at) const;
+    std::optional<SourceRange> value_within(Stretch entry, std::string_view key) const;
+
+    std::string_view text_;
+    std::uint16_t file_;
+    yaml::Marks marks_;
+};
+
+} // namespace rondix
