@@ -2,8 +2,8 @@
 #include "big_flow.hpp"
 #include "check/listing.hpp"
 #include "referee/promela.hpp"
-#include "rondix/packed_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/packed_flow.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/pack.hpp"
 
@@ -50,7 +50,7 @@ BENCHMARK(apply_a_move);
 void copy_a_state(benchmark::State& state) {
     const FlowFile file = demo();
     MenuState from(*file.compiled), to(*file.compiled);
-    start(*file.compiled, from);
+    start_flow(*file.compiled, from);
     for (auto _ : state) {
         to = from;
         benchmark::DoNotOptimize(to);
@@ -122,7 +122,7 @@ BENCHMARK(spin_lists_states)
 
 void check_the_demo(benchmark::State& state) {
     const FlowFile file = demo();
-    for (auto _ : state) benchmark::DoNotOptimize(check(file));
+    for (auto _ : state) benchmark::DoNotOptimize(prove(file));
 }
 BENCHMARK(check_the_demo)->Unit(benchmark::kMicrosecond);
 
@@ -130,7 +130,7 @@ BENCHMARK(check_the_demo)->Unit(benchmark::kMicrosecond);
 void check_a_tree(benchmark::State& state, std::size_t screens, FlagUse flags) {
     const FlowFile file = load_flow_text("tree", tree_flow(screens, 8, flags));
     CheckResult result;
-    for (auto _ : state) result = check(file);
+    for (auto _ : state) result = prove(file);
     if (result.verdict != Verdict::proved) state.SkipWithError("it is not proved");
     state.counters["heads"] = static_cast<double>(result.figures.heads);
     state.counters["tracked"] = static_cast<double>(result.figures.tracked_flags);

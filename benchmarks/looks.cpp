@@ -201,7 +201,7 @@ void read_the_demo_and_draw(benchmark::State& state) {
         Runner runner(*file.compiled);
         runner.set_text_measurer(painter.text_measurer());
         runner.start();
-        runner.loaded(runner.ticket());
+        runner.finish(runner.load_ticket(), Answer::done);
         runner.advance(1);
         painter.paint(runner.canvas(), runner.view(), {pixels.data(), width, height, width * 4});
     }
@@ -215,7 +215,7 @@ void draw_the_demos_title(benchmark::State& state) {
     Runner runner(*file.compiled);
     runner.set_text_measurer(painter.text_measurer());
     runner.start();
-    runner.loaded(runner.ticket());
+    runner.finish(runner.load_ticket(), Answer::done);
     runner.advance(1);
     std::vector<std::uint32_t> pixels(width * height);
     for (auto _ : state)

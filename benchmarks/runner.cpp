@@ -1,6 +1,6 @@
 // What the Runner costs a game: a move by each device, a frame, scrolling. `apply_a_change` is the
 // bare core doing what the devices do here, for comparing.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/flow.hpp"
 
 #include <benchmark/benchmark.h>
@@ -26,7 +26,7 @@ struct Options {
             bindings.add(kind, Code{1}, target_of(Button::accept));
         menus.set_bindings(bindings, {});
         menus.start();
-        menus.loaded(menus.ticket());
+        menus.finish(menus.load_ticket(), Answer::done);
         menus.replay(Move::press(flow.control(flow.screen("title"), "options")));
         gulls = flow.control(flow.screen("options"), "gulls");
         menus.advance(1);
@@ -66,16 +66,16 @@ void by_point(Runner& menus, Point at, Device device) {
 }
 
 void move_by_keyboard(benchmark::State& state) {
-    move_by(state, [](Runner& menus, Point) { by_code(menus, keyboard); });
+    move_by(state, [](Runner& menus, Point) { by_code(menus, Device::keyboard); });
 }
 void move_by_pad(benchmark::State& state) {
-    move_by(state, [](Runner& menus, Point) { by_code(menus, pad(0)); });
+    move_by(state, [](Runner& menus, Point) { by_code(menus, Device::pad(0)); });
 }
 void move_by_mouse(benchmark::State& state) {
-    move_by(state, [](Runner& menus, Point at) { by_point(menus, at, mouse); });
+    move_by(state, [](Runner& menus, Point at) { by_point(menus, at, Device::mouse); });
 }
 void move_by_finger(benchmark::State& state) {
-    move_by(state, [](Runner& menus, Point at) { by_point(menus, at, finger(0)); });
+    move_by(state, [](Runner& menus, Point at) { by_point(menus, at, Device::finger(0)); });
 }
 BENCHMARK(move_by_keyboard);
 BENCHMARK(move_by_pad);
@@ -141,13 +141,13 @@ void scroll_a_list(benchmark::State& state) {
     menus.set_rows(hold, {static_cast<std::uint32_t>(state.range(0)), nullptr,
                           [](void*, std::uint32_t) { return ListRow{"A crate"}; }});
     menus.start();
-    menus.loaded(menus.ticket());
+    menus.finish(menus.load_ticket(), Answer::done);
     menus.replay(Move::press(options.flow.control(options.flow.screen("title"), "cast-off")));
     menus.advance(1);
     menus.set_rows(options.flow.control(options.flow.screen("voyages"), "charts"),
                    {1, nullptr, [](void*, std::uint32_t) { return ListRow{"A voyage"}; }});
     menus.replay(Move::press(options.flow.control(options.flow.screen("voyages"), "charts"), 0));
-    menus.loaded(menus.ticket());
+    menus.finish(menus.load_ticket(), Answer::done);
     menus.replay(Move::key(options.flow.key("cargo")));
     menus.advance(1);
     if (menus.menu_state().current() != cargo) return state.SkipWithError("not at the cargo");

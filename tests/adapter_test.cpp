@@ -35,7 +35,7 @@ class AdapterTest : public testing::Test {
         EXPECT_EQ(SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER), 0) << SDL_GetError();
         window_ = SDL_CreateWindow("t", 0, 0, 640, 360, 0);
         runner_.start();
-        runner_.loaded(runner_.ticket());
+        runner_.finish(runner_.load_ticket(), Answer::done);
         input_.emplace(runner_, window_);
         settle();
     }
@@ -96,7 +96,7 @@ class AdapterTest : public testing::Test {
         std::string text;
         for (const Effect& effect : runner_.take_effects())
             if (effect.kind == EffectKind::told)
-                text += std::string(flow().text(flow().words[effect.subject])) + " ";
+                text += std::string(flow().text(effect.word())) + " ";
         return text;
     }
 
@@ -240,9 +240,9 @@ TEST_F(AdapterTest, PadsAreToldApart) {
         for (const bool down : {true, false}) pad.set(button, down), pump();
     };
     tap_pad(first, SDL_CONTROLLER_BUTTON_START);
-    EXPECT_EQ(runner_.device(), rondix::pad(0));
+    EXPECT_EQ(runner_.device(), rondix::Device::pad(0));
     tap_pad(second, SDL_CONTROLLER_BUTTON_DPAD_DOWN);
-    EXPECT_EQ(runner_.device(), rondix::pad(1));
+    EXPECT_EQ(runner_.device(), rondix::Device::pad(1));
     EXPECT_EQ(focus(), "b");
     told();
     first.set(SDL_CONTROLLER_BUTTON_A, true); // held by one, the other may press
@@ -255,7 +255,7 @@ TEST_F(AdapterTest, PadsAreToldApart) {
     VirtualPad third; // which takes the number that is free, and holds nothing
     pump();
     tap_pad(third, SDL_CONTROLLER_BUTTON_A);
-    EXPECT_EQ(runner_.device(), rondix::pad(0));
+    EXPECT_EQ(runner_.device(), rondix::Device::pad(0));
     EXPECT_EQ(told(), "b ");
 }
 
@@ -275,7 +275,7 @@ TEST_F(AdapterTest, FingersAreToldApart) {
     told();
     touch(SDL_FINGERDOWN, 500, "a");
     touch(SDL_FINGERDOWN, 900, "b");
-    EXPECT_EQ(runner_.device(), finger(1));
+    EXPECT_EQ(runner_.device(), Device::finger(1));
     EXPECT_FALSE(runner_.pointer_shown());
     touch(SDL_FINGERUP, 900, "b");
     touch(SDL_FINGERMOTION, 500, "a");
@@ -283,7 +283,7 @@ TEST_F(AdapterTest, FingersAreToldApart) {
     EXPECT_EQ(told(), "b a ");
     touch(SDL_FINGERMOTION, 500, "a"); // which is up
     touch(SDL_FINGERDOWN, 501, "a");
-    EXPECT_EQ(runner_.device(), finger(0));
+    EXPECT_EQ(runner_.device(), Device::finger(0));
     SDL_Event made_up{}; // by SDL, from the finger: it would press a second time
     made_up.type = SDL_MOUSEBUTTONUP;
     made_up.button.which = SDL_TOUCH_MOUSEID;
@@ -340,9 +340,9 @@ TEST_F(AdapterTest, SoundsWithoutFilesAreSilent) {
                   "knock } } }\nscreens: { t: { controls: [{ button: b, press: quit "
                   "}] } }\n");
     sdl2::Sounds sounds(*file.compiled, "");
-    EXPECT_TRUE(sounds.obey({EffectKind::cue, 0, {}}));
-    EXPECT_TRUE(sounds.obey({EffectKind::cue, 99, {}}));
-    EXPECT_FALSE(sounds.obey({EffectKind::load, 0, {}}));
+    EXPECT_TRUE(sounds.obey(Effect(EffectKind::cue, 0)));
+    EXPECT_TRUE(sounds.obey(Effect(EffectKind::cue, 99)));
+    EXPECT_FALSE(sounds.obey(Effect(EffectKind::load, 0)));
 }
 
 TEST_F(AdapterTest, WordsForTheWindow) {
@@ -354,7 +354,8 @@ TEST_F(AdapterTest, WordsForTheWindow) {
     sdl2::Display display(words, window_);
     const auto told = [&](std::string_view word) {
         for (std::uint32_t i = 0; i < words.words.size(); ++i)
-            if (words.text(words.words[i]) == word) return display.obey({EffectKind::told, i, {}});
+            if (words.text(words.words[i]) == word)
+                return display.obey(Effect(EffectKind::told, i));
         return false;
     };
     EXPECT_TRUE(told("window-800x450"));
@@ -364,7 +365,7 @@ TEST_F(AdapterTest, WordsForTheWindow) {
     EXPECT_EQ(width, 800);
     EXPECT_EQ(height, 450);
     EXPECT_FALSE(told("horn"));
-    EXPECT_FALSE(display.obey({EffectKind::quit, 0, {}}));
+    EXPECT_FALSE(display.obey(Effect(EffectKind::quit, 0)));
     display.set_full_screen(true);
     EXPECT_TRUE(display.full_screen());
     display.set_size(640, 360);
@@ -376,8 +377,8 @@ TEST_F(AdapterTest, SettingsForTheWindow) {
     const CompiledFlow& demo = *file.compiled;
     sdl2::Display display(demo, window_);
     const auto set = [&](const char* setting, std::uint16_t value) {
-        return display.obey(
-            {EffectKind::setting, static_cast<std::uint32_t>(demo.setting(setting)), {}, value});
+        const auto about = static_cast<std::uint32_t>(demo.setting(setting));
+        return display.obey(Effect(EffectKind::setting, about, 0, value));
     };
     EXPECT_TRUE(set("window", 0));
     int width = 0;
@@ -408,7 +409,7 @@ TEST_F(AdapterTest, AVoyageByPad) {
     const auto pass = [&] { // the game's part: every load succeeds
         for (SDL_Event event; SDL_PollEvent(&event);) input.feed(event);
         for (const Effect& effect : menus.take_effects()) {
-            if (effect.kind == EffectKind::load) menus.loaded(effect.ticket);
+            if (effect.kind == EffectKind::load) menus.finish(effect.load_ticket(), Answer::done);
             quits = quits || effect.kind == EffectKind::quit;
         }
         menus.advance(0.3);

@@ -2,8 +2,8 @@
 // C++ has is counted here; the test first makes sure that the counter counts.
 #include "support.hpp"
 
-#include "rondix/packed_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/packed_flow.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/pack.hpp"
 
 #include <algorithm>
@@ -65,7 +65,7 @@ TEST(Allocation, NoneInApply) {
     std::vector<Move> moves(max_moves(flow));
     std::mt19937 random(1);
     const std::size_t first = allocations;
-    start(flow, now);
+    start_flow(flow, now);
     std::size_t answered = 0;
     for (int i = 0; i < 20'000; ++i) {
         before = now;
@@ -115,15 +115,17 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     // Into the options and the hold now and then, so that every kind of control is used.
     const ScreenId wanted[] = {flow.screen("options"), flow.screen("cargo")};
     for (int i = 0; i < 400'000; ++i) {
-        const Range controls = flow[runner.menu_state().foremost()].controls;
+        const IndexRange controls = flow[runner.menu_state().foremost()].controls;
         Point point{static_cast<float>(random() % 1280), static_cast<float>(random() % 720)};
         if (controls.count > 0 && random() % 4 != 0)
             point = runner
                         .bounds_of(ControlId{controls.begin +
                                              static_cast<std::uint32_t>(random()) % controls.count})
                         .middle();
-        const Device by = random() % 2 ? keyboard : pad(static_cast<std::uint8_t>(random() % 3));
-        const Device hand = random() % 2 ? mouse : finger(static_cast<std::uint8_t>(random() % 3));
+        const Device by =
+            random() % 2 ? Device::keyboard : Device::pad(static_cast<std::uint8_t>(random() % 3));
+        const Device hand =
+            random() % 2 ? Device::mouse : Device::finger(static_cast<std::uint8_t>(random() % 3));
         // Off a screen that is wanted only seldom.
         const bool stays =
             std::count(std::begin(wanted), std::end(wanted), runner.menu_state().current()) > 0 &&
@@ -154,8 +156,8 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
         case 15: runner.set_label(labels[random() % labels.size()], "The wind is up"); break;
         case 16:
             for (std::uint32_t r = 0; r < flow.requests.size(); ++r)
-                if (const auto ticket = runner.ticket_of(RequestId(r)))
-                    random() % 2 ? runner.done(*ticket) : runner.failed(*ticket);
+                runner.finish(runner.request_ticket(RequestId(r)),
+                              random() % 2 ? Answer::done : Answer::failed);
             break;
         case 17:
             runner.set_setting(SettingId(random() % flow.settings.size()),
@@ -165,9 +167,11 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
             for (int n = 0; n < 4 && runner.focus() != no_control; ++n)
                 runner.route(runner.focus(), Button(n));
             break;
-        case 6: runner.loaded(runner.ticket()); break;
+        case 6: runner.finish(runner.load_ticket(), Answer::done); break;
         case 7: runner.set_flag(FlagId(0), random() % 2 == 0); break;
-        case 8: random() % 8 == 0 ? runner.load_failed(runner.ticket()) : false; break;
+        case 8:
+            random() % 8 == 0 ? runner.finish(runner.load_ticket(), Answer::failed) : false;
+            break;
         default: runner.advance(0.3); break;
         }
         if (i % 50 == 0) {

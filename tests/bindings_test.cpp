@@ -1,5 +1,5 @@
 // Bindings: what each key, button or axis of a device means.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 #include <random>

@@ -1,5 +1,5 @@
 // Controls in the Runner: toggles, sliders, choices, lists, entries, pages, presses that are held.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 namespace rondix::test {

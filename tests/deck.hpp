@@ -1,7 +1,7 @@
 // A ship's deck: the flow and the Runner that the tests of devices share.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 namespace rondix::test {
@@ -99,7 +99,7 @@ class Devices : public testing::Test {
         runner_.set_flag(flow().flag("wind"), true);
         runner_.pointer_presses(at("sail"));
         runner_.pointer_releases(at("sail"));
-        ASSERT_TRUE(runner_.loaded(runner_.ticket()));
+        ASSERT_TRUE(runner_.finish(runner_.load_ticket(), Answer::done));
         settle();
         effects();
     }
@@ -112,16 +112,14 @@ class Devices : public testing::Test {
                 return std::string(flow().text(flow()[control].id));
             };
             switch (effect.kind) {
-            case EffectKind::told:
-                word(std::string(flow().text(flow().words[effect.subject])));
-                break;
-            case EffectKind::denied: word("denied:" + id(ControlId(effect.subject))); break;
+            case EffectKind::told: word(std::string(flow().text(effect.word()))); break;
+            case EffectKind::denied: word("denied:" + id(effect.control())); break;
             case EffectKind::cue: word("cue"); break;
             case EffectKind::pad: word("pad:" + std::to_string(effect.value)); break;
             case EffectKind::front:
-                word("front:" + std::string(flow().text(flow()[ScreenId(effect.subject)].id)));
+                word("front:" + std::string(flow().text(flow()[effect.screen()].id)));
                 break;
-            case EffectKind::focus: word("focus:" + id(ControlId(effect.subject))); break;
+            case EffectKind::focus: word("focus:" + id(effect.control())); break;
             case EffectKind::setting: word("setting:" + std::to_string(effect.value)); break;
             default: break;
             }

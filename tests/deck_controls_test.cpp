@@ -13,13 +13,13 @@ TEST_F(DeckControls, AControlTakesTheNextKey) {
     runner_.pointer_moves(at("accept"));
     EXPECT_EQ(text_of("accept", ItemKind::value), "Return");
     effects();
-    runner_.press_code(keyboard, accept);
+    runner_.press_code(Device::keyboard, accept);
     EXPECT_EQ(runner_.listening(), control("accept"));
     EXPECT_EQ(text_of("accept", ItemKind::value), "Press a key");
-    runner_.press_code(keyboard, accept); // which the system repeats while it is held
+    runner_.press_code(Device::keyboard, accept); // which the system repeats while it is held
     EXPECT_EQ(runner_.listening(), control("accept"));
-    runner_.release_code(keyboard, accept);
-    tap(keyboard, escape); // any key at all
+    runner_.release_code(Device::keyboard, accept);
+    tap(Device::keyboard, escape); // any key at all
     EXPECT_EQ(runner_.listening(), no_control);
     EXPECT_EQ(text_of("accept", ItemKind::value), "Escape");
     EXPECT_EQ(effects(), "setting:0");
@@ -27,7 +27,7 @@ TEST_F(DeckControls, AControlTakesTheNextKey) {
     EXPECT_EQ(runner_.bindings().meaning(DeviceKind::pad, accept), target_of(Button::accept));
     runner_.pointer_moves(at("horn"));
     effects();
-    tap(keyboard, escape);
+    tap(Device::keyboard, escape);
     EXPECT_EQ(effects(), "horn");
 }
 
@@ -77,7 +77,7 @@ screens:
 TEST_F(DeckControls, AChoiceUnfoldsOverTheScreen) {
     runner_.pointer_moves(at("size"));
     effects();
-    tap(keyboard, accept);
+    tap(Device::keyboard, accept);
     ASSERT_EQ(runner_.unfolded(), control("size"));
     std::size_t rows = 0;
     for (const Item& item : runner_.view()) rows += item.kind == ItemKind::row ? 1 : 0;
@@ -90,13 +90,13 @@ TEST_F(DeckControls, AChoiceUnfoldsOverTheScreen) {
     EXPECT_EQ(runner_.accessible_info(control("size")).value, "ten"); // it stops there, and is seen
     EXPECT_EQ(runner_.view().back().text, "ten");
     EXPECT_EQ(runner_.take_moves().size(), 0u);
-    tap(keyboard, back);
+    tap(Device::keyboard, back);
     EXPECT_EQ(runner_.unfolded(), no_control);
     EXPECT_EQ(screen(), "helm");
     EXPECT_EQ(runner_.value_of(flow().setting("size")), 1);
-    tap(keyboard, accept);
+    tap(Device::keyboard, accept);
     runner_.press(Button::up);
-    tap(keyboard, accept);
+    tap(Device::keyboard, accept);
     EXPECT_EQ(runner_.value_of(flow().setting("size")), 0);
     EXPECT_EQ(runner_.unfolded(), no_control);
 }
@@ -109,21 +109,21 @@ TEST_F(DeckControls, TheUnfoldedListIsPickedByPointerWheelAndFinger) {
         runner_.pointer_presses(point, by);
         runner_.pointer_releases(point, by);
     };
-    click(at("size"), mouse);
+    click(at("size"), Device::mouse);
     ASSERT_EQ(runner_.unfolded(), control("size"));
-    click(row(3), mouse);
+    click(row(3), Device::mouse);
     EXPECT_EQ(runner_.value_of(flow().setting("size")), 3);
-    click(at("size"), finger(0));
+    click(at("size"), Device::finger(0));
     runner_.scroll(row(4), 5);
-    click(row(9), finger(0));
+    click(row(9), Device::finger(0));
     EXPECT_EQ(runner_.value_of(flow().setting("size")), 9);
-    click(at("size"), mouse);
+    click(at("size"), Device::mouse);
     const Point outside{2, 2};
-    click(outside, mouse);
+    click(outside, Device::mouse);
     EXPECT_EQ(runner_.unfolded(), no_control);
     EXPECT_EQ(runner_.value_of(flow().setting("size")), 9);
     const Rect canvas{0, 0, 1280, 720};
-    click(at("size"), mouse);
+    click(at("size"), Device::mouse);
     for (const Item& item : runner_.view())
         if (item.kind == ItemKind::row) {
             EXPECT_TRUE(canvas.contains(item.bounds.middle()));
@@ -143,18 +143,19 @@ TEST_F(DeckControls, AListIsDraggedAndPressesNothingThen) {
     const Point from = runner_.bounds_of_row(control("hold"), 6).middle();
     const float line =
         runner_.bounds_of_row(control("hold"), 2).y - runner_.bounds_of_row(control("hold"), 0).y;
-    runner_.pointer_presses(from, finger(0));
-    runner_.pointer_moves({from.x, from.y - 3 * line}, finger(0));
-    runner_.pointer_releases({from.x, from.y - 3 * line}, finger(0));
+    runner_.pointer_presses(from, Device::finger(0));
+    runner_.pointer_moves({from.x, from.y - 3 * line}, Device::finger(0));
+    runner_.pointer_releases({from.x, from.y - 3 * line}, Device::finger(0));
     EXPECT_EQ(effects().find("crate"), std::string::npos);
     const Rect seen = runner_.bounds_of(control("hold"));
     EXPECT_TRUE(seen.contains(
         runner_.bounds_of_row(control("hold"), runner_.row_in_focus(control("hold"))).middle()));
     EXPECT_GE(runner_.row_in_focus(control("hold")), 6u);
     EXPECT_LT(runner_.bounds_of_row(control("hold"), 0).y, seen.y); // it is scrolled
-    runner_.pointer_presses(from, finger(0));
-    runner_.pointer_moves({from.x + 4, from.y + 5}, finger(0)); // a finger is never quite still
-    runner_.pointer_releases({from.x + 4, from.y + 5}, finger(0));
+    runner_.pointer_presses(from, Device::finger(0));
+    runner_.pointer_moves({from.x + 4, from.y + 5},
+                          Device::finger(0)); // a finger is never quite still
+    runner_.pointer_releases({from.x + 4, from.y + 5}, Device::finger(0));
     EXPECT_NE(effects().find("crate"), std::string::npos);
 }
 

@@ -2,8 +2,8 @@
 // time that a person needs.
 #pragma once
 
-#include "rondix/player_moves.hpp"
-#include "rondix/runner.hpp"
+#include "logic/player_moves.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <deque>
 #include <map>
@@ -91,7 +91,7 @@ class DevicePlayer {
 
     /// A point on which nothing stands that can be seen and used.
     std::optional<Point> beside() const {
-        const Range controls = flow_[menus_.menu_state().foremost()].controls;
+        const IndexRange controls = flow_[menus_.menu_state().foremost()].controls;
         for (float y = 2; y < 720; y += 7)
             for (float x = 2; x < 1280; x += 11) {
                 bool free = true;

@@ -9,67 +9,67 @@ namespace {
 
 TEST_F(Devices, TwoFingersPressTwoButtons) {
     effects();
-    runner_.pointer_presses(at("horn"), finger(0));
-    runner_.pointer_presses(at("bell"), finger(1));
+    runner_.pointer_presses(at("horn"), Device::finger(0));
+    runner_.pointer_presses(at("bell"), Device::finger(1));
     EXPECT_EQ(runner_.accessible_info(control("horn")).pressed, true);
     EXPECT_EQ(runner_.accessible_info(control("bell")).pressed, true);
-    runner_.pointer_releases(at("horn"), finger(0));
-    runner_.pointer_releases(at("bell"), finger(1));
+    runner_.pointer_releases(at("horn"), Device::finger(0));
+    runner_.pointer_releases(at("bell"), Device::finger(1));
     EXPECT_EQ(effects(), "focus:bell focus:horn horn focus:bell bell");
     // Changed over on the way, each slid off.
-    runner_.pointer_presses(at("horn"), finger(0));
-    runner_.pointer_presses(at("bell"), finger(1));
-    runner_.pointer_releases(at("bell"), finger(0));
-    runner_.pointer_releases(at("horn"), finger(1));
+    runner_.pointer_presses(at("horn"), Device::finger(0));
+    runner_.pointer_presses(at("bell"), Device::finger(1));
+    runner_.pointer_releases(at("bell"), Device::finger(0));
+    runner_.pointer_releases(at("horn"), Device::finger(1));
     EXPECT_EQ(effects().find("horn horn"), std::string::npos);
     EXPECT_FALSE(runner_.accessible_info(control("horn")).pressed);
 }
 
 TEST_F(Devices, AControlThatIsDownTakesNoSecondPress) {
     effects();
-    runner_.pointer_presses(at("horn"), finger(0));
-    runner_.pointer_presses(at("horn"), finger(1));
-    tap(pad(0), accept);
-    runner_.pointer_releases(at("horn"), finger(1));
+    runner_.pointer_presses(at("horn"), Device::finger(0));
+    runner_.pointer_presses(at("horn"), Device::finger(1));
+    tap(Device::pad(0), accept);
+    runner_.pointer_releases(at("horn"), Device::finger(1));
     EXPECT_EQ(effects(), "");
-    runner_.pointer_releases(at("horn"), finger(0));
+    runner_.pointer_releases(at("horn"), Device::finger(0));
     EXPECT_EQ(effects(), "horn");
 }
 
 TEST_F(Devices, AFingerAndAKeyAtOnce) {
-    runner_.pointer_presses(at("bell"), finger(2));
+    runner_.pointer_presses(at("bell"), Device::finger(2));
     effects();
-    runner_.press(Button::up, keyboard); // the focus leaves, the finger stays where it is
+    runner_.press(Button::up, Device::keyboard); // the focus leaves, the finger stays where it is
     EXPECT_EQ(runner_.focus(), control("horn"));
-    tap(keyboard, accept);
-    runner_.pointer_releases(at("bell"), finger(2));
+    tap(Device::keyboard, accept);
+    runner_.pointer_releases(at("bell"), Device::finger(2));
     EXPECT_EQ(effects(), "focus:horn horn focus:bell bell");
 }
 
 TEST_F(Devices, WhatBeganBeforeAChangeOfScreenPressesNothingAfterIt) {
-    runner_.pointer_presses(at("horn"), finger(0));
-    runner_.press_code(keyboard, accept);
-    tap(pad(0), chart);
+    runner_.pointer_presses(at("horn"), Device::finger(0));
+    runner_.press_code(Device::keyboard, accept);
+    tap(Device::pad(0), chart);
     EXPECT_EQ(screen(), "chart");
     settle();
-    tap(pad(0), back);
+    tap(Device::pad(0), back);
     settle();
     EXPECT_EQ(screen(), "helm");
     effects();
-    runner_.pointer_releases(at("horn"), finger(0));
-    runner_.press_code(keyboard, accept); // held all along
+    runner_.pointer_releases(at("horn"), Device::finger(0));
+    runner_.press_code(Device::keyboard, accept); // held all along
     EXPECT_EQ(effects(), "");
 }
 
 TEST_F(Devices, AHeldPressIsThatOfOneDevice) {
-    runner_.pointer_moves(at("sink"), mouse);
-    runner_.press_code(pad(1), accept);
+    runner_.pointer_moves(at("sink"), Device::mouse);
+    runner_.press_code(Device::pad(1), accept);
     runner_.advance(0.6);
-    tap(keyboard, accept);
+    tap(Device::keyboard, accept);
     runner_.advance(0.5);
     EXPECT_NE(effects().find("sunk"), std::string::npos);
-    runner_.press_code(pad(0), accept);
-    runner_.device_gone(pad(0));
+    runner_.press_code(Device::pad(0), accept);
+    runner_.device_gone(Device::pad(0));
     runner_.advance(2);
     EXPECT_EQ(effects().find("sunk"), std::string::npos);
 }
@@ -91,35 +91,35 @@ TEST_F(Devices, ADeniedPressIsToldAndHasItsCue) {
 
 TEST_F(Devices, PressAnyKeyTellsThePad) {
     effects();
-    tap(pad(3), other);
+    tap(Device::pad(3), other);
     EXPECT_EQ(effects(), "any pad:3");
-    tap(keyboard, other);
+    tap(Device::keyboard, other);
     EXPECT_EQ(effects(), "any");
 }
 
 TEST_F(Devices, AMenuBelongsToThePadThatOpenedIt) {
     sail();
-    tap(pad(1), escape);
+    tap(Device::pad(1), escape);
     ASSERT_EQ(screen(), "pause");
     settle();
-    tap(pad(0), accept);
-    tap(pad(0), escape);
+    tap(Device::pad(0), accept);
+    tap(Device::pad(0), escape);
     EXPECT_EQ(screen(), "pause");
-    tap(pad(1), accept);
+    tap(Device::pad(1), accept);
     ASSERT_EQ(screen(), "options"); // with all that is opened from there
     settle();
-    tap(pad(0), back);
+    tap(Device::pad(0), back);
     EXPECT_EQ(screen(), "options");
-    tap(keyboard, back); // a keyboard is always heard
+    tap(Device::keyboard, back); // a keyboard is always heard
     EXPECT_EQ(screen(), "pause");
     settle();
-    runner_.device_gone(pad(1)); // and with the pad its menu is everyone's
-    tap(pad(0), escape);
+    runner_.device_gone(Device::pad(1)); // and with the pad its menu is everyone's
+    tap(Device::pad(0), escape);
     EXPECT_EQ(screen(), "bridge");
     settle();
-    tap(keyboard, escape); // opened by a key it is so from the first
+    tap(Device::keyboard, escape); // opened by a key it is so from the first
     settle();
-    tap(pad(0), escape);
+    tap(Device::pad(0), escape);
     EXPECT_EQ(screen(), "bridge");
 }
 
@@ -128,13 +128,13 @@ TEST_F(Devices, AScreenMaySayWhetherThePointerIsShown) {
     sail();
     runner_.pointer_moves({5, 5});
     EXPECT_TRUE(runner_.pointer_shown()); // a play screen that wants it
-    tap(keyboard, escape);
+    tap(Device::keyboard, escape);
     runner_.pointer_moves({5, 5});
     EXPECT_FALSE(runner_.pointer_shown()); // a menu that does not
 }
 
 TEST_F(Devices, FingersHideThePointer) {
-    runner_.pointer_moves({5, 5}, finger(0));
+    runner_.pointer_moves({5, 5}, Device::finger(0));
     EXPECT_FALSE(runner_.pointer_shown());
     runner_.pointer_moves({5, 5});
     EXPECT_TRUE(runner_.pointer_shown());
@@ -146,7 +146,7 @@ TEST_F(Devices, TextsNameTheKeysOfTheDeviceInUse) {
     EXPECT_EQ(title(), "The helm, Backspace to leave");
     EXPECT_EQ(text_of("horn", ItemKind::button), "Sound it (Return)");
     EXPECT_EQ(text_of("hint", ItemKind::label), "Press Return");
-    runner_.press(Button::left, pad(0));
+    runner_.press(Button::left, Device::pad(0));
     EXPECT_EQ(text_of("horn", ItemKind::button), "Sound it (Cross)");
     EXPECT_EQ(runner_.accessible_info(control("horn")).hint, "Press Cross");
     runner_.pointer_moves({3, 3});
@@ -195,10 +195,10 @@ TEST_F(Devices, ALongTranslationHasRoomAndIsCutAfterALetter) {
 }
 
 TEST_F(Devices, TheKeyboardsOneKeyToLeaveIsBackWhereNothingAnswersMenu) {
-    tap(keyboard, chart);
+    tap(Device::keyboard, chart);
     ASSERT_EQ(screen(), "chart");
     settle();
-    tap(keyboard, escape);
+    tap(Device::keyboard, escape);
     EXPECT_EQ(screen(), "helm");
 }
 
@@ -219,7 +219,7 @@ TEST_F(Devices, ALabelShowsWhatTheGameSays) {
 
 TEST_F(Devices, OneSettingStretchesEveryTimeLimit) {
     runner_.set_setting(flow().setting("pace"), 2); // three times
-    tap(keyboard, chart);
+    tap(Device::keyboard, chart);
     ASSERT_EQ(screen(), "chart");
     runner_.advance(5.9);
     EXPECT_EQ(screen(), "chart");
@@ -235,7 +235,7 @@ TEST_F(Devices, TheFrontAndTheFocusAreTold) {
     settle();
     runner_.press(Button::down);
     EXPECT_EQ(effects(), "focus:bell");
-    runner_.press(Button::down, pad(0));
+    runner_.press(Button::down, Device::pad(0));
     EXPECT_EQ(effects(), "focus:music");
     runner_.press(Button::right);
     EXPECT_EQ(effects(), "setting:15");
@@ -244,7 +244,7 @@ TEST_F(Devices, TheFrontAndTheFocusAreTold) {
     EXPECT_EQ(words.name, "Music");
     EXPECT_EQ(words.value, "75");
     EXPECT_TRUE(words.focused);
-    tap(keyboard, chart);
+    tap(Device::keyboard, chart);
     EXPECT_EQ(effects(), "front:chart");
 }
 

@@ -2,7 +2,7 @@
 // marked in it (`# finds: rule`) at that line, and nothing else.
 #include "support.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/look_check.hpp"
 #include "rondix/tools/walkthrough.hpp"
@@ -58,7 +58,7 @@ TEST_P(Broken, GivesTheFindingThatIsMarked) {
     }
     ASSERT_EQ(marked.size(), 1u) << "each broken flow has one mark";
 
-    const CheckResult result = check_all(file, {}, looks_of);
+    const CheckResult result = check(file, {}, looks_of);
     std::vector<std::string> found;
     for (const Finding& finding : result.findings)
         found.push_back(std::to_string(source.spot(finding.place.begin).line) + " " +
@@ -154,7 +154,7 @@ TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
         paths.push_back((root() / path).string());
     for (const std::string& path : paths) {
         const FlowFile file = load_flow(path);
-        const CheckResult result = check_all(file, {}, looks_of);
+        const CheckResult result = check(file, {}, looks_of);
         EXPECT_EQ(result.verdict, Verdict::proved) << check_text(file, result);
         EXPECT_TRUE(result.findings.empty()) << check_text(file, result);
     }

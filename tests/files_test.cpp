@@ -1,5 +1,5 @@
 // Flows of several files, and parts that several screens have.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 namespace rondix::test {
@@ -33,7 +33,7 @@ class Files : public testing::Test {
     }
     std::string controls_of(const char* screen) const {
         std::string text;
-        const Range range = (*file_.compiled)[file_.compiled->screen(screen)].controls;
+        const IndexRange range = (*file_.compiled)[file_.compiled->screen(screen)].controls;
         for (std::uint32_t i = range.begin; i < range.end(); ++i)
             text += (text.empty() ? "" : " ") +
                     std::string(file_.compiled->text(file_.compiled->controls[i].id));

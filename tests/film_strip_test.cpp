@@ -2,7 +2,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/film_strip.hpp"
 
 namespace rondix::test {
@@ -46,7 +46,7 @@ TEST(FilmStrips, ShowEveryMoveIntoAFinding) {
     for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
         const FlowFile file = load_flow(entry.path().string());
         if (!file.compiled) continue;
-        for (const Finding& finding : check_all(file).findings) {
+        for (const Finding& finding : check(file).findings) {
             if (finding.how.empty()) continue;
             ++findings;
             const std::size_t frames = finding.how.size() + 1;

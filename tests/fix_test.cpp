@@ -2,7 +2,7 @@
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/look_check.hpp"
 #include "rondix/tools/names.hpp"
@@ -60,7 +60,7 @@ std::size_t count(const Findings& findings, const Finding& one) {
 /// Each fix that is offered is tried here once more.
 std::size_t look_at(const std::string& text) {
     const FlowFile file = load_flow_text("damaged", text);
-    const CheckResult result = check_all(file);
+    const CheckResult result = check(file);
     std::size_t offered = 0;
     for (const Finding& finding : result.findings) {
         const auto fix = find_fix(file, result, finding);
@@ -68,7 +68,7 @@ std::size_t look_at(const std::string& text) {
         ++offered;
         const FileTexts texts = with_edits(file, fix->edits);
         EXPECT_EQ(texts.size(), 1u);
-        const CheckResult after = check_all(load_flow_texts("damaged", texts));
+        const CheckResult after = check(load_flow_texts("damaged", texts));
         EXPECT_LT(count(after.findings, finding), count(result.findings, finding)) << text;
         // Of what the file was before, all that stands on other lines is there yet.
         const std::string change = difference("damaged", text, texts.begin()->second);
@@ -150,7 +150,7 @@ TEST(Fixes, ComeToAnEnd) {
     for (std::uint32_t seed = 100; seed <= 100 + how_many(15); ++seed) {
         const FlowFile file =
             load_flow_text("random", damaged(random_flow(seed, Shape::mixed), random));
-        const std::size_t before = check_all(file).findings.size();
+        const std::size_t before = check(file).findings.size();
         const FixResult fixed = fix_all(file, FixWhich::all);
         if (file.compiled) {
             EXPECT_LE(fixed.left.findings.size(), before);

@@ -2,7 +2,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/flow_in_code.hpp"
 
@@ -163,7 +163,7 @@ TEST(FixedCode, IsNotFixed) {
                                           .with(button("leave").text("Leave").press(quit())))
                               .screen(screen("trap").title("Trap").back(nothing()))
                               .read();
-    const CheckResult result = check_all(file);
+    const CheckResult result = check(file);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
     EXPECT_FALSE(find_fix(file, result, result.findings[0]));

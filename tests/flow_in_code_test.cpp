@@ -154,7 +154,7 @@ TEST(FlowInCode, ComesToTheSameTablesAsTheFile) {
     const FlowFile made = ferry().read();
     ASSERT_TRUE(made.compiled) << all_text(made);
     EXPECT_EQ(pack(*made.compiled), pack(*written.compiled)); // byte by byte
-    const CheckResult one = check(made), other = check(written);
+    const CheckResult one = prove(made), other = prove(written);
     EXPECT_EQ(one.verdict, Verdict::proved) << check_text(made, one);
     EXPECT_EQ(one.figures.heads, other.figures.heads);
     EXPECT_EQ(one.findings.size(), other.findings.size());
@@ -163,7 +163,7 @@ TEST(FlowInCode, ComesToTheSameTablesAsTheFile) {
 /// What is told of a flow, finding by finding.
 std::string told(const in_code::Flow& flow) {
     const FlowFile file = flow.read();
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     std::string text;
     for (const Finding& finding : result.findings) text += finding_text(finding, file.sources);
     return text;
@@ -185,7 +185,7 @@ TEST(FlowInCode, TellsTheSameFindingsWithPlacesInWords) {
         "  fix: give 'options' a button that leads out, such as 'press: back', or remove 'back: "
         "none'\n");
     const FlowFile file = trapped.read();
-    EXPECT_NE(check_json(file, check(file)).find("\"what\": \"screen 'options'\""),
+    EXPECT_NE(check_json(file, prove(file)).find("\"what\": \"screen 'options'\""),
               std::string::npos);
 }
 

@@ -2,7 +2,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 
 #include <nlohmann/json.hpp>
@@ -30,7 +30,7 @@ TEST(Formats, SarifIsAsItsSchemaWantsIt) {
     std::size_t flows = 0, fixes = 0, flows_of_code = 0, suppressed = 0;
     for (const std::string& path : all_flows()) {
         const FlowFile file = load_flow(path);
-        const std::string sarif = check_sarif(file, check_all(file));
+        const std::string sarif = check_sarif(file, check(file));
         std::ofstream(folder / (std::to_string(flows++) + ".sarif")) << sarif;
         const auto json = nlohmann::json::parse(sarif);
         for (const auto& result : json["runs"][0]["results"]) {
@@ -61,7 +61,7 @@ TEST(Formats, JunitIsAsItsSchemaWantsIt) {
     for (const std::string& path : all_flows()) {
         const FlowFile file = load_flow(path);
         std::ofstream(folder / (std::to_string(flows++) + ".xml"))
-            << check_junit(file, check_all(file));
+            << check_junit(file, check(file));
     }
     const std::string validate =
         "xmllint --noout --schema " + (root() / "tests/schemas/junit.xsd").string() + " ";
@@ -85,7 +85,7 @@ std::size_t characters_in(const std::string& text) {
 TEST(Formats, TextIsFoldedAndColouredForATerminal) {
     for (const std::string& path : all_flows()) {
         const FlowFile file = load_flow(path);
-        const CheckResult result = check_all(file);
+        const CheckResult result = check(file);
         for (const Finding& finding : result.findings) {
             const std::string plain = finding_text(finding, file.sources);
             const std::string coloured = finding_text(finding, file.sources, {true, 0});

@@ -3,7 +3,7 @@
 
 #include "place/arrange.hpp"
 #include "place/window_rule.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <random>
 

@@ -3,7 +3,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/look_check.hpp"
 
@@ -114,7 +114,7 @@ TEST(LookFixes, AreTriedWithAllLooks) {
         load_flow_text("test.flow.yaml", "rondix: 1\nstart: title\nscreens:\n  title:\n"
                                          "    title: The quay\n" +
                                              buttons);
-    const CheckResult result = check_all(file, {}, looks_of);
+    const CheckResult result = check(file, {}, looks_of);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     EXPECT_EQ(result.findings[0].rule, RuleId::text_too_long);
     const auto fix = find_fix(file, result, result.findings[0], {}, looks_of);
@@ -145,7 +145,7 @@ screens:
     EXPECT_TRUE(all.left.findings.empty());
     expect_line(all.texts.at(flow), "      - { picture: buoy, file: \"art/buoy.svg\" }");
     const FlowFile file = load_flow(flow);
-    const CheckResult result = check_all(file, {}, looks_of);
+    const CheckResult result = check(file, {}, looks_of);
     EXPECT_FALSE(find_fix(file, result, result.findings.at(0))); // nobody looks again
     const FlowFile lost = load_flow((folder / "gmae.flow.yaml").string());
     EXPECT_TRUE(lost.findings.at(0).text.ends_with("did you mean '" + flow + "'?"));

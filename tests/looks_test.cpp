@@ -1,7 +1,7 @@
 // Styles, themes and places as they are written: what they come to, and what is said of slips.
 #include "support.hpp"
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <map>
 #include <random>

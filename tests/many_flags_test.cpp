@@ -8,8 +8,8 @@
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
-#include "rondix/apply.hpp"
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
+#include "rondix/runtime/apply.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/report.hpp"
 #include "rondix/tools/walkthrough.hpp"
@@ -31,7 +31,7 @@ bool is_come_to(const CompiledFlow& flow, std::uint32_t number) {
     std::vector<Move> room(max_moves(flow));
     MenuState there(flow);
     for (int walk = 0; walk < 60; ++walk) {
-        start(flow, there);
+        start_flow(flow, there);
         for (int step = 0; step < 150; ++step) {
             if (there.current() == trap) return true;
             const std::size_t count = list_moves(flow, there, room);
@@ -62,7 +62,7 @@ struct Told {
         CheckOptions options;
         options.max_seconds = 60;
         const auto began = std::chrono::steady_clock::now();
-        const CheckResult result = check(file, options);
+        const CheckResult result = prove(file, options);
         const std::chrono::duration<double> took = std::chrono::steady_clock::now() - began;
         slowest = std::max(slowest, took.count());
         EXPECT_EQ(result.stop, Stop::nothing);
@@ -154,14 +154,14 @@ TEST(ManyFlags, WhatIsOpenIsTold) {
         load_flow_text("family", family_flow({.screens = 80, .own_flags = 16, .share = 0.6}, 2));
     CheckOptions little;
     little.max_work_for_shortest = little.max_work_for_doubts = 1;
-    const CheckResult result = check(file, little);
+    const CheckResult result = prove(file, little);
     ASSERT_FALSE(result.open.empty());
     const std::string text = check_text(file, result);
     const auto json = nlohmann::json::parse(check_json(file, result));
     ASSERT_EQ(json["open"].size(), result.open.size());
     EXPECT_NE(json["verdict"], "proved");
     for (std::size_t i = 0; i < result.open.size(); ++i) {
-        const OpenQuestion& open = result.open[i];
+        const OpenPoint& open = result.open[i];
         EXPECT_TRUE(open.text.starts_with("whether ")) << open.text;
         EXPECT_NE(text.find("open: " + open.text), std::string::npos) << text;
         EXPECT_EQ(json["open"][i]["text"], open.text);
@@ -173,7 +173,7 @@ TEST(ManyFlags, WhatIsOpenIsTold) {
 
 TEST(ManyFlags, TabsThatAllOpenEachOtherAreProved) {
     for (const int tabs : {4, 12, 24}) {
-        const CheckResult result = check(load_flow_text("tabs", tabs_flow(tabs)));
+        const CheckResult result = prove(load_flow_text("tabs", tabs_flow(tabs)));
         EXPECT_EQ(result.verdict, Verdict::proved) << tabs;
         EXPECT_TRUE(result.open.empty()) << tabs;
     }
@@ -252,18 +252,18 @@ TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
             const FlowFile file = load_flow_text("random", random_flow(number, shape));
             if (!file.compiled) continue;
             SCOPED_TRACE(number);
-            const CheckResult exact = check(file);
+            const CheckResult exact = prove(file);
             ASSERT_TRUE(exact.open.empty());
             CheckOptions little;
             little.max_work_for_shortest = 1;
-            not_shortest += compare(file, exact, check(file, little), walked, false);
+            not_shortest += compare(file, exact, prove(file, little), walked, false);
             little.max_work_for_doubts = 1; // then some of it is open, and nothing is told wrong
-            const CheckResult least = check(file, little);
+            const CheckResult least = prove(file, little);
             EXPECT_TRUE(least.verdict == exact.verdict ||
                         (least.verdict == Verdict::undecided && !least.open.empty()));
             CheckOptions loose;
             loose.max_reopenable = 0;
-            not_shortest += compare(file, exact, check(file, loose), walked, true);
+            not_shortest += compare(file, exact, prove(file, loose), walked, true);
             if (HasFailure()) break;
         }
     EXPECT_GT(walked, part_of(how_many(300)));
@@ -298,14 +298,14 @@ TEST(ManyFlags, MoreThanCanBeToldApartCostNoTruth) {
             const FlowFile file = load_flow_text("random", random_flow(number, shape));
             if (!file.compiled) continue;
             SCOPED_TRACE("flow " + std::to_string(number));
-            const CheckResult exact = check(file);
+            const CheckResult exact = prove(file);
             if (exact.stop != Stop::nothing) continue;
             for (const unsigned bits : {0U, 1U, 2U, 4U}) {
                 if (exact.figures.tracked_flags <= bits) continue;
                 ++needed_more;
                 CheckOptions few;
                 few.max_bits = bits;
-                const CheckResult result = check(file, few);
+                const CheckResult result = prove(file, few);
                 settled += result.verdict == exact.verdict ? 1 : 0;
                 EXPECT_TRUE(result.verdict == exact.verdict ||
                             (result.verdict == Verdict::undecided && !result.open.empty()))
@@ -335,14 +335,14 @@ TEST(ManyFlags, HalfAResultIsAResult) {
                 family_flow(
                     {.screens = 60, .own_flags = flags, .share = 0.4, .way_on = number % 2 == 0},
                     number));
-            const CheckResult whole = check(file);
+            const CheckResult whole = prove(file);
             std::set<std::uint32_t> trapped;
             for (const Finding& finding : whole.findings)
                 if (finding.rule == RuleId::no_way_out) trapped.insert(finding.place.begin);
             for (const double seconds : {0.001, 0.003, 0.01, 0.02, 0.03, 0.05, 0.1}) {
                 CheckOptions options;
                 options.max_seconds = seconds;
-                const CheckResult half = check(file, options);
+                const CheckResult half = prove(file, options);
                 if (half.stop == Stop::nothing) continue;
                 ++stopped;
                 std::set<std::uint32_t> told;
@@ -355,7 +355,7 @@ TEST(ManyFlags, HalfAResultIsAResult) {
                     told.insert(finding.place.begin);
                     expect_lost(file, finding);
                 }
-                for (const OpenQuestion& question : half.open) told.insert(question.place.begin);
+                for (const OpenPoint& question : half.open) told.insert(question.place.begin);
                 for (const std::string& name : half.safe_screens) {
                     const ScreenId screen = file.compiled->screen(name);
                     const std::uint32_t place = file.origins.screens[index(screen)].begin;
@@ -388,7 +388,7 @@ TEST(ManyFlags, WhereALimitCutsTheRestOffTheNearestTrapIsToldFirst) {
     ASSERT_TRUE(file.compiled);
     CheckOptions options;
     options.max_heads = 1000;
-    const CheckResult half = check(file, options);
+    const CheckResult half = prove(file, options);
     ASSERT_EQ(half.stop, Stop::heads);
     ASSERT_GE(half.findings.size(), 2u);
     EXPECT_EQ(half.findings[0].text, "the player can get stuck on 'near-pit'");
@@ -407,7 +407,7 @@ TEST(ManyFlags, ManyReopeningsOnOneCircleAreOneFinding) {
                 text += fmt::format("      - {{ button: to{0}, press: open t{0} }}\n", other);
     }
     const FlowFile file = load_flow_text("tabs", text);
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     EXPECT_EQ(result.verdict, Verdict::proved);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     const Finding& found = result.findings[0];
@@ -417,7 +417,7 @@ TEST(ManyFlags, ManyReopeningsOnOneCircleAreOneFinding) {
     std::string fixed = text; // as it is said there
     for (std::size_t at = 0; (at = fixed.find("press: open", at)) != std::string::npos;)
         fixed.replace(at, 11, "press: go");
-    EXPECT_TRUE(check(load_flow_text("tabs", fixed)).findings.empty());
+    EXPECT_TRUE(prove(load_flow_text("tabs", fixed)).findings.empty());
 }
 
 } // namespace

@@ -10,7 +10,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/map.hpp"
 
 #include <map>
@@ -126,7 +126,7 @@ TEST(MapFold, LosesNothingAndHidesNoTrap) {
     for (const auto& path : all_flows()) {
         const FlowFile file = load_flow(path.string());
         if (!file.compiled) continue;
-        const MapGraph whole = draw::map_graph(file, check(file));
+        const MapGraph whole = draw::map_graph(file, prove(file));
         for (const std::size_t most : {1u, 6u, 12u, 40u}) {
             const MapGraph folded = draw::fold(whole, {.most = most});
             SCOPED_TRACE(path.string() + ", " + std::to_string(most));
@@ -146,7 +146,7 @@ TEST(MapFold, LosesNothingAndHidesNoTrap) {
     for (std::uint32_t seed = 1; seed <= how_many(100); ++seed) {
         const FlowFile file = load_flow_text("random", random_flow(seed, Shape::rich));
         if (!file.compiled) continue;
-        const MapGraph whole = draw::map_graph(file, check(file));
+        const MapGraph whole = draw::map_graph(file, prove(file));
         expect_all_there(whole, draw::fold(whole, {.most = 1 + random() % 20}));
     }
 }
@@ -154,7 +154,7 @@ TEST(MapFold, LosesNothingAndHidesNoTrap) {
 TEST(MapFold, TwoHundredScreensBecomeAPage) {
     const FlowFile file = load_flow((root() / large).string());
     ASSERT_TRUE(file.compiled);
-    const MapGraph whole = draw::map_graph(file, check(file));
+    const MapGraph whole = draw::map_graph(file, prove(file));
     EXPECT_GE(whole.nodes.size(), 200u);
     const MapGraph folded = draw::fold(whole, {.most = MapOptions::default_cards});
     EXPECT_LE(folded.nodes.size(), MapOptions::default_cards);
@@ -172,7 +172,7 @@ TEST(MapFold, WhatAWayPassesStaysOnTheMap) {
     const CompiledFlow& flow = *file.compiled;
     std::vector<Move> way;
     MenuState now(flow);
-    start(flow, now);
+    start_flow(flow, now);
     for (const char* text : {"loaded", "press almanac", "press birds", "press birds-gull"}) {
         std::string fault;
         const auto move = read_move(flow, now, text, fault);
@@ -184,7 +184,7 @@ TEST(MapFold, WhatAWayPassesStaysOnTheMap) {
             way.push_back(*move);
         apply(flow, now, way.back());
     }
-    MapGraph whole = draw::map_graph(file, check(file));
+    MapGraph whole = draw::map_graph(file, prove(file));
     draw::mark_way(whole, flow, way);
     const MapGraph folded = draw::fold(whole, {.most = 30});
     expect_all_there(whole, folded);
@@ -206,7 +206,7 @@ std::set<std::string> all_matches(const std::string& text, const std::string& pa
 
 TEST(MapParts, ShowEveryScreenOnceUnfoldedAndLeadToEachOther) {
     const FlowFile file = load_flow((root() / large).string());
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     MapOptions options;
     options.pictures = false;
     options.link = "#{name}";
@@ -240,14 +240,14 @@ TEST(MapParts, EndForAnyFlowAndAnyNumberOfCards) {
         std::size_t parts = 0;
         std::string fault;
         const auto take = [&](const MapPart&) { return ++parts < 200; };
-        ASSERT_TRUE(draw_map_parts(file, check(file), options, "m", take, fault)) << fault;
+        ASSERT_TRUE(draw_map_parts(file, prove(file), options, "m", take, fault)) << fault;
         EXPECT_LT(parts, 60u) << path;
     }
 }
 
 TEST(MapParts, OneScreenAndWhatIsBeyondIt) {
     const FlowFile file = load_flow((root() / large).string());
-    const MapGraph whole = draw::map_graph(file, check(file));
+    const MapGraph whole = draw::map_graph(file, prove(file));
     const auto options = std::find_if(whole.nodes.begin(), whole.nodes.end(),
                                       [](const auto& node) { return node.id == "options"; });
     const MapGraph part = draw::part_of(whole, draw::beyond(whole, options->number));
@@ -263,7 +263,7 @@ TEST(MapParts, OneScreenAndWhatIsBeyondIt) {
 
 TEST(MapGroups, HoldWhatIsShownOverOneRootOnly) {
     const FlowFile file = demo_flow();
-    const MapGraph graph = draw::map_graph(file, check(file));
+    const MapGraph graph = draw::map_graph(file, prove(file));
     std::map<std::string, std::set<std::string>> groups;
     for (const draw::MapGroup& group : graph.groups)
         for (const std::size_t node : group.nodes)
@@ -280,7 +280,7 @@ TEST(MapGroups, NoScreenIsInTwo) {
     for (const auto& path : all_flows()) {
         const FlowFile file = load_flow(path.string());
         if (!file.compiled) continue;
-        const MapGraph graph = draw::map_graph(file, check(file));
+        const MapGraph graph = draw::map_graph(file, prove(file));
         std::set<std::size_t> seen;
         for (const draw::MapGroup& group : graph.groups) {
             ++groups;
@@ -304,7 +304,7 @@ screens:
     MapOptions options;
     options.link = "here?at={file}&line={line}:{column}&name={name}";
     std::string fault;
-    const auto svg = draw_map(file, check(file), options, fault);
+    const auto svg = draw_map(file, prove(file), options, fault);
     ASSERT_TRUE(svg) << fault;
     const auto path = scratch() / "signs.svg";
     std::ofstream(path) << *svg;
@@ -317,7 +317,7 @@ screens:
               std::string::npos);
     EXPECT_NE(svg->find("<image"), std::string::npos);
     options.pictures = false;
-    EXPECT_EQ(draw_map(file, check(file), options, fault)->find("<image"), std::string::npos);
+    EXPECT_EQ(draw_map(file, prove(file), options, fault)->find("<image"), std::string::npos);
 }
 
 TEST(MapFile, TheToolDrawsPartsAndSaysWhatIsWrong) {

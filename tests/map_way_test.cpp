@@ -4,7 +4,7 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/map.hpp"
 
 namespace rondix::test {
@@ -23,11 +23,11 @@ std::string way_of(const draw::MapGraph& graph) {
 TEST(MapWay, PassesWhatTheMovesPass) {
     const FlowFile file =
         load_flow((root() / "examples/broken/game-over-while-paused.flow.yaml").string());
-    const CheckResult result = check_all(file);
+    const CheckResult result = check(file);
     ASSERT_EQ(result.findings.size(), 1u);
     std::vector<Move> moves;
     MenuState now(*file.compiled);
-    start(*file.compiled, now);
+    start_flow(*file.compiled, now);
     for (const std::string& text : result.findings[0].how) {
         std::string fault;
         moves.push_back(*read_move(*file.compiled, now, text, fault));
@@ -47,12 +47,12 @@ TEST(MapWay, OfEveryFindingEndsWhereItIs) {
     for (const auto& entry : std::filesystem::directory_iterator(root() / "examples/broken")) {
         const FlowFile file = load_flow(entry.path().string());
         if (!file.compiled) continue;
-        const CheckResult result = check_all(file);
+        const CheckResult result = check(file);
         for (const Finding& finding : result.findings) {
             if (finding.rule != RuleId::no_way_out) continue;
             std::vector<Move> moves;
             MenuState now(*file.compiled);
-            start(*file.compiled, now);
+            start_flow(*file.compiled, now);
             for (const std::string& text : finding.how) {
                 std::string fault;
                 moves.push_back(*read_move(*file.compiled, now, text, fault));

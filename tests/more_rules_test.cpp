@@ -1,6 +1,6 @@
 // The rules of questions, requests, urgent screens, screens that move on, pages, settings and
 // lists: through apply() first, then what the Runner makes of them.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "support.hpp"
 
@@ -65,7 +65,7 @@ screens:
 
 TEST(MoreRules, TheFlowIsProved) {
     const FlowFile file = good_flow(voyage);
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     EXPECT_EQ(result.verdict, Verdict::proved) << check_text(file, result);
     EXPECT_TRUE(result.findings.empty()) << check_text(file, result);
 }
@@ -209,7 +209,7 @@ TEST(MoreRules, LeavingWithoutAQuestionIsTold) {
     const std::string calm = "press: home, when: not unsaved";
     text.replace(text.find(calm), calm.size(), "press: home");
     const FlowFile file = good_flow(text);
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     EXPECT_EQ(result.findings[0].rule, RuleId::leaves_unasked);
     EXPECT_EQ(result.findings[0].how.back(), "press calm");
@@ -246,7 +246,7 @@ class MoreRunner : public testing::Test {
         : file_(good_flow(voyage))
         , runner_(*file_.compiled) {
         runner_.start();
-        runner_.loaded(runner_.ticket());
+        runner_.finish(runner_.load_ticket(), Answer::done);
         runner_.advance(1);
     }
     const CompiledFlow& flow() const { return *file_.compiled; }
@@ -272,25 +272,26 @@ class MoreRunner : public testing::Test {
 
 TEST_F(MoreRunner, AnswersToRequestsWaitUntilTheyCanTakeEffect) {
     move("press sail");
-    runner_.loaded(runner_.ticket());
+    runner_.finish(runner_.load_ticket(), Answer::done);
     move("menu");
     move("press save");
     const auto asked = effect(EffectKind::request);
     ASSERT_TRUE(asked);
     runner_.set_flag(flow().flag("pad"), false);
     runner_.post(flow().event("pad-lost"));
-    EXPECT_TRUE(runner_.done(asked->ticket));
-    EXPECT_FALSE(runner_.failed(asked->ticket)); // the first answer counts
+    EXPECT_TRUE(runner_.finish(asked->request_ticket(), Answer::done));
+    EXPECT_FALSE(
+        runner_.finish(asked->request_ticket(), Answer::failed)); // the first answer counts
     EXPECT_EQ(screen(), "lost-pad");
     runner_.set_flag(flow().flag("pad"), true); // closes it, and the answer comes in
     EXPECT_EQ(screen(), "saved");
-    EXPECT_FALSE(runner_.done(asked->ticket));
+    EXPECT_FALSE(runner_.finish(asked->request_ticket(), Answer::done));
     EXPECT_FALSE(effect(EffectKind::off));
 }
 
 TEST_F(MoreRunner, ARequestIsGivenUpInTimeAndOffWhenItsScreenGoes) {
     move("press sail");
-    runner_.loaded(runner_.ticket());
+    runner_.finish(runner_.load_ticket(), Answer::done);
     move("menu");
     move("press save");
     const auto first = effect(EffectKind::request);
@@ -300,15 +301,15 @@ TEST_F(MoreRunner, ARequestIsGivenUpInTimeAndOffWhenItsScreenGoes) {
     EXPECT_EQ(screen(), "not-saved");
     const auto off = effect(EffectKind::off);
     ASSERT_TRUE(off);
-    EXPECT_EQ(off->ticket, first->ticket);
-    EXPECT_FALSE(runner_.done(first->ticket));
+    EXPECT_EQ(off->request_ticket(), first->request_ticket());
+    EXPECT_FALSE(runner_.finish(first->request_ticket(), Answer::done));
 }
 
 TEST_F(MoreRunner, AnAnswerToALoadWaitsForAnUrgentScreen) {
     runner_.set_flag(flow().flag("pad"), false);
     move("press sail");
     runner_.post(flow().event("pad-lost"));
-    EXPECT_TRUE(runner_.loaded(runner_.ticket()));
+    EXPECT_TRUE(runner_.finish(runner_.load_ticket(), Answer::done));
     runner_.advance(30); // what was answered is not given up
     EXPECT_EQ(screen(), "lost-pad");
     move("press go-on");

@@ -1,7 +1,8 @@
 // Transitions: they run, they run back from where they are, and they decide nothing.
 #include "support.hpp"
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
+#include "run/motion.hpp"
 
 #include <random>
 
@@ -145,9 +146,9 @@ styles:
                 runner->press(Button(what));
                 runner->release(Button(what));
             }
-            if (what == 7) runner->loaded(runner->ticket());
+            if (what == 7) runner->finish(runner->load_ticket(), Answer::done);
             if (what == 8) runner->post(EventId(static_cast<std::uint16_t>(step % 3)));
-            if (what == 9) runner->load_failed(runner->ticket());
+            if (what == 9) runner->finish(runner->load_ticket(), Answer::failed);
             runner->advance(what >= 10 ? 0.3 : 0.05);
             runner->view();
         }

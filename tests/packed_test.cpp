@@ -2,8 +2,8 @@
 #include "logic/image.hpp"
 #include "logic/row_fields.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/packed_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/packed_flow.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/pack.hpp"
 #include "support.hpp"
 
@@ -49,7 +49,7 @@ struct Values {
     void operator()(const T& value) {
         all.append(reinterpret_cast<const char*>(&value), sizeof value);
     }
-    void text(const Text& piece) { all.append(flow.text(piece)) += '\n'; }
+    void text(const TextRef& piece) { all.append(flow.text(piece)) += '\n'; }
 };
 std::string values_of(const CompiledFlow& flow) {
     Values values{flow};
@@ -78,7 +78,7 @@ std::size_t use(const CompiledFlow& flow, std::uint32_t seed, int inputs) {
         case 3:
             if (!flow.events.empty()) runner.post(EventId(random() % flow.events.size()));
             break;
-        case 4: runner.loaded(runner.ticket()); break;
+        case 4: runner.finish(runner.load_ticket(), Answer::done); break;
         case 5:
             if (!flow.flags.empty())
                 runner.set_flag(FlagId(random() % flow.flags.size()), random() % 2 == 0);
@@ -235,6 +235,10 @@ TEST(Packed, SaysWhatIsWrong) {
     EXPECT_NE(open_packed(image.bytes().subspan(1), flow).find("multiple of 16"),
               std::string_view::npos);
     image[8] = std::byte{99};
+    EXPECT_NE(open_packed(image.bytes(), flow).find("another version"), std::string_view::npos);
+    image[8] = std::byte{4};
+    EXPECT_EQ(open_packed(image.bytes(), flow), "");
+    image[40] ^= std::byte{1}; // how its rows are laid out
     EXPECT_NE(open_packed(image.bytes(), flow).find("another version"), std::string_view::npos);
     image[0] = std::byte{'x'};
     EXPECT_EQ(open_packed(image.bytes(), flow), "this is not a packed flow");

@@ -138,7 +138,7 @@ TEST(Scout, SeesOnlyWhatCanBe) {
         for (Listing::Number n = 0; n < listing.size(); ++n) {
             listing.get(n, state);
             shown[index(state.current())] = true;
-            const Range controls = flow[state.current()].controls;
+            const IndexRange controls = flow[state.current()].controls;
             for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
                 if (usable(flow, state, ControlId{i})) can[i] = true;
         }

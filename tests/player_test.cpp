@@ -149,12 +149,13 @@ class Game {
             return limit;
         }
         note(move_text(flow_, *worst));
-        const Ticket load = menus_.ticket();
+        const LoadTicket load = menus_.load_ticket();
         switch (worst->kind) {
-        case MoveKind::loaded: return menus_.loaded(load);
-        case MoveKind::load_failed: return menus_.load_failed(load);
-        case MoveKind::done: return menus_.done(*menus_.ticket_of(worst->request()));
-        default: return menus_.failed(*menus_.ticket_of(worst->request()));
+        case MoveKind::loaded: return menus_.finish(load, Answer::done);
+        case MoveKind::load_failed: return menus_.finish(load, Answer::failed);
+        case MoveKind::done:
+            return menus_.finish(menus_.request_ticket(worst->request()), Answer::done);
+        default: return menus_.finish(menus_.request_ticket(worst->request()), Answer::failed);
         }
     }
 
@@ -239,7 +240,7 @@ std::size_t play_random_flows(Shape shape, std::size_t many) {
         const FlowFile file = good_flow(text);
         CheckOptions options;
         options.list_up_to = 0;
-        if (has_errors_of_behaviour(check(file, options))) continue;
+        if (has_errors_of_behaviour(prove(file, options))) continue;
         SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
         out += play(*file.compiled, number, 6);
         ++flows;

@@ -78,7 +78,7 @@ class Comparison {
 
     void replay(const std::vector<Move>& moves, HeadId head, Length length) {
         MenuState state(flow_);
-        start(flow_, state);
+        start_flow(flow_, state);
         ASSERT_EQ(moves.size(), length);
         for (const Move move : moves)
             ASSERT_TRUE(apply(flow_, state, move).answered) << move_text(flow_, move);
@@ -244,7 +244,7 @@ std::string locked_rooms(int count) {
 
 TEST(Proof, TracksTheFlagsThatMatter) {
     const FlowFile file = good_flow(locked_rooms(7));
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     EXPECT_EQ(result.verdict, Verdict::proved);
     EXPECT_EQ(result.figures.tracked_flags, 7u);
     EXPECT_EQ(result.figures.states, 576u); // 2^7 in the hall, 2^6 in each room
@@ -253,14 +253,14 @@ TEST(Proof, TracksTheFlagsThatMatter) {
 /// Each room by itself hangs on its own key.
 TEST(Proof, MoreFlagsThanCanBeTrackedAtOnceAreLookedAtScreenByScreen) {
     std::string text = locked_rooms(40);
-    const CheckResult safe = check(good_flow(text));
+    const CheckResult safe = prove(good_flow(text));
     EXPECT_EQ(safe.verdict, Verdict::proved);
     EXPECT_TRUE(safe.open.empty());
     EXPECT_EQ(safe.figures.left_out, std::vector<std::string>{"longest-way-out"});
     const std::string room = "  room31:\n    back: none\n    controls:\n";
     text.insert(text.find(room) + room.size(), "      - { button: give, press: lower key31 }\n");
     const FlowFile file = good_flow(text);
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     EXPECT_EQ(result.verdict, Verdict::failed);
     ASSERT_EQ(result.findings.size(), 1u) << check_text(file, result);
     EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
@@ -274,11 +274,11 @@ TEST(Proof, FiguresThatCostTooMuchAreLeftOutOneByOne) {
     const FlowFile file = good_flow(locked_rooms(7));
     CheckOptions options;
     options.each_screen = true;
-    const CheckResult whole = check(file, options);
+    const CheckResult whole = prove(file, options);
     EXPECT_TRUE(whole.figures.left_out.empty());
     EXPECT_EQ(whole.figures.each_screen.size(), 8u);
     options.max_work_for_figures = 1;
-    const CheckResult least = check(file, options);
+    const CheckResult least = prove(file, options);
     EXPECT_EQ(least.verdict, Verdict::proved);
     EXPECT_EQ(least.figures.left_out, (std::vector<std::string>{"longest-way-out", "each-screen"}));
     EXPECT_TRUE(least.figures.each_screen.empty());
@@ -294,7 +294,7 @@ TEST(Proof, FindsTheOneFlagThatTraps) {
     const std::string room = "  room3:\n    back: none\n    controls:\n";
     text.insert(text.find(room) + room.size(), "      - { button: give, press: lower key3 }\n");
     const FlowFile file = good_flow(text);
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     ASSERT_EQ(result.findings.size(), 1u);
     EXPECT_EQ(result.findings[0].rule, RuleId::no_way_out);
     EXPECT_EQ(result.findings[0].how,
@@ -311,7 +311,7 @@ TEST(Proof, ThirtyFlagsOfTheGameAreOrdinary) {
         text += "      - { button: read" + std::to_string(i) + ", press: open news, when: news" +
                 std::to_string(i) + " and not news" + std::to_string((i + 1) % 30) + " }\n";
     text += "  news: { title: News }\n";
-    const CheckResult result = check(good_flow(text));
+    const CheckResult result = prove(good_flow(text));
     EXPECT_EQ(result.verdict, Verdict::proved);
     EXPECT_TRUE(result.findings.empty());
     EXPECT_EQ(result.figures.tracked_flags, 0u);
@@ -326,7 +326,7 @@ TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
     for (int i = 2; i < 40; i += 2)
         text += " and (f" + std::to_string(i) + " or f" + std::to_string(i + 1) + ")";
     const FlowFile file = good_flow(text + " }\n");
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     EXPECT_EQ(result.verdict, Verdict::undecided);
     EXPECT_EQ(result.stop, Stop::cases);
     EXPECT_EQ(check_text(file, result),
@@ -337,13 +337,13 @@ TEST(Proof, KeepsItsLimits) {
     const FlowFile file = good_flow(locked_rooms(8));
     CheckOptions options;
     options.max_heads = 100;
-    EXPECT_EQ(check(file, options).stop, Stop::heads);
+    EXPECT_EQ(prove(file, options).stop, Stop::heads);
     options = {};
     options.max_megabytes = 0;
-    EXPECT_EQ(check(file, options).stop, Stop::memory);
+    EXPECT_EQ(prove(file, options).stop, Stop::memory);
     options = {};
     options.progress = [](const Progress&) { return false; };
-    const CheckResult stopped = check(good_flow(locked_rooms(12)), options);
+    const CheckResult stopped = prove(good_flow(locked_rooms(12)), options);
     EXPECT_EQ(stopped.stop, Stop::asked);
     EXPECT_EQ(stopped.verdict, Verdict::undecided);
 }

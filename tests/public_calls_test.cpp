@@ -23,7 +23,7 @@ std::size_t ask_everything(Runner& menus, std::uint32_t n) {
     see(menus.accessible_info(ControlId{n}));
     see(menus.accessible_info(menus.focus()));
     see(menus.shown_value(SettingId(small)));
-    see(menus.ticket_of(RequestId(small)));
+    see(menus.request_ticket(RequestId(small)));
     see(menus.value_of(SettingId(small)));
     see(menus.kept_value_of(SettingId(small)));
     see(menus.text_of(SettingId(small)));
@@ -48,7 +48,8 @@ std::size_t ask_everything(Runner& menus, std::uint32_t n) {
 void do_everything(Runner& menus, std::uint32_t n) {
     const auto small = static_cast<std::uint16_t>(n);
     const auto tiny = static_cast<std::uint8_t>(n);
-    const Device devices[] = {keyboard, mouse, pad(tiny), finger(tiny)};
+    const Device devices[] = {Device::keyboard, Device::mouse, Device::pad(tiny),
+                              Device::finger(tiny)};
     menus.take_effects();
     for (const Device by : devices) {
         menus.press(Button(tiny), by);
@@ -69,7 +70,7 @@ void do_everything(Runner& menus, std::uint32_t n) {
     menus.set_label(ControlId{n}, "x");
     menus.set_rows(ControlId{n}, {});
     menus.rebind(DeviceKind::keyboard, Code{n}, Target(tiny));
-    menus.loaded(Ticket{n}), menus.done(Ticket{n});
+    menus.finish(LoadTicket{n}, Answer::done), menus.finish(RequestTicket{n}, Answer::done);
     menus.advance(static_cast<double>(n)), menus.take_effects();
     menus.scroll({0, 0}, static_cast<float>(n));
 }

@@ -398,7 +398,7 @@ TEST(Compiled, ConditionsMeanWhatTheySay) {
                       "[{ button: x, press: quit, when: " +
                       std::string(text) + " }] }\n");
         MenuState now(*file.compiled);
-        start(*file.compiled, now);
+        start_flow(*file.compiled, now);
         for (unsigned bits = 0; bits < 8; ++bits) {
             for (unsigned i = 0; i < 3; ++i) now.set_flag(FlagId(i), bits >> i & 1);
             EXPECT_EQ(usable(*file.compiled, now, ControlId{0}),

@@ -1,6 +1,6 @@
 // What a real player is counted on to do, rule by rule: nothing that happens at once is chosen, no
 // answer is either, time passes, and a device can do what it can.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "support.hpp"
@@ -15,7 +15,7 @@ const Finding* finding_of(const CheckResult& result, RuleId rule) {
 }
 
 CheckResult checked(const std::string& text) {
-    return check(good_flow("rondix: 1\n" + text));
+    return prove(good_flow("rondix: 1\n" + text));
 }
 
 // --- what happens at once
@@ -231,7 +231,7 @@ TEST(RealPlayer, CountsOnNoAnswer) {
     const Finding* trap = finding_of(result, RuleId::no_way_out);
     ASSERT_TRUE(trap);
     EXPECT_EQ(trap->answers,
-              (std::vector<std::string>{"every load of 'room' is done", "every 'note' fails"}));
+              (std::vector<std::string>{"loads of 'room' are done", "requests 'note' fail"}));
     EXPECT_EQ(trap->among,
               (std::vector<std::string>{"lobby", "built-in/loading", "built-in/request/note"}));
 }
@@ -265,10 +265,10 @@ screens:
 )");
     Runner menus(*file.compiled);
     menus.start();
-    const Ticket first = menus.ticket();
+    const LoadTicket first = menus.load_ticket();
     for (int seconds = 0; seconds < 60; ++seconds) menus.advance(1);
     EXPECT_EQ(menus.menu_state().phase(), Phase::loading); // its time limit starts again as well
-    EXPECT_FALSE(menus.loaded(first));
+    EXPECT_FALSE(menus.finish(first, Answer::done));
 }
 
 /// Silence ends by itself only where the screen moves on whatever the flags are.
@@ -313,8 +313,8 @@ TEST(RealPlayer, IsKeptInByManyAnswersAlike) {
         const Finding* trap = finding_of(result, RuleId::no_way_out);
         if (!can_quit) trap = trap ? trap : finding_of(result, RuleId::no_goal);
         ASSERT_TRUE(trap) << can_quit;
-        EXPECT_EQ(trap->answers, (std::vector<std::string>{"every load of 'room' is done",
-                                                           "every request fails"}));
+        EXPECT_EQ(trap->answers,
+                  (std::vector<std::string>{"loads of 'room' are done", "all requests fail"}));
     }
 }
 
@@ -345,7 +345,7 @@ screens: { title: { back: none, controls: [{ button: note, press: request note }
     ASSERT_EQ(result.findings.size(), 1u);
     EXPECT_EQ(result.findings[0].rule, RuleId::endless_wait);
     EXPECT_EQ(result.findings[0].answers,
-              std::vector<std::string>{"every 'note' is never answered"});
+              std::vector<std::string>{"requests 'note' are never answered"});
     std::string limited = silent;
     limited.replace(limited.find("done:"), 5, "timeout: 5s, done:");
     EXPECT_EQ(checked(limited).verdict, Verdict::proved);
@@ -422,13 +422,13 @@ screens:
   sleep: { keys: { any: back } }
 )";
     EXPECT_EQ(checked(text).verdict, Verdict::proved);
-    for (const Device by : {keyboard, mouse}) {
+    for (const Device by : {Device::keyboard, Device::mouse}) {
         const FlowFile file = good_flow("rondix: 1" + text);
         Runner menus(*file.compiled);
         menus.start();
         menus.advance(0.6);
         const Point at = menus.bounds_of(menus.focus()).middle();
-        if (by == mouse)
+        if (by == Device::mouse)
             menus.pointer_presses(at, by);
         else
             menus.press(Button::accept, by);
@@ -530,7 +530,7 @@ screens:
 flags: { f: { set-by: game } }
 )");
     const CompiledFlow& flow = *file.compiled;
-    EXPECT_EQ(check(file).verdict, Verdict::proved);
+    EXPECT_EQ(prove(file).verdict, Verdict::proved);
     Runner menus(flow);
     menus.start();
     const auto open_splash = [&] {
@@ -542,15 +542,15 @@ flags: { f: { set-by: game } }
     open_splash();
     const Point horn = menus.bounds_of(flow.control(flow.screen("splash"), "horn")).middle();
     const Point dark = menus.bounds_of(flow.control(flow.screen("splash"), "dark")).middle();
-    EXPECT_TRUE(menus.pointer_presses(corner, finger(0)));
+    EXPECT_TRUE(menus.pointer_presses(corner, Device::finger(0)));
     EXPECT_TRUE(is_splash()); // fingers act on coming up
-    EXPECT_TRUE(menus.pointer_releases(corner, finger(0)));
+    EXPECT_TRUE(menus.pointer_releases(corner, Device::finger(0)));
     EXPECT_FALSE(is_splash());
     for (const auto& [down, up] :
          {std::pair{corner, horn}, {horn, corner}, {dark, dark}, {corner, dark}, {dark, corner}}) {
         open_splash();
-        menus.pointer_presses(down, finger(0));
-        menus.pointer_releases(up, finger(0));
+        menus.pointer_presses(down, Device::finger(0));
+        menus.pointer_releases(up, Device::finger(0));
         EXPECT_TRUE(is_splash()); // begun or ended on a control it is none
         menus.replay(Move::back());
     }

@@ -4,7 +4,7 @@
 #include "reference/naive.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "support.hpp"
@@ -381,7 +381,7 @@ void compare(std::uint32_t number, test::Shape shape, Tally& tally) {
     options.each_screen = true;
     CheckResult result;
     try {
-        result = check(file, options);
+        result = prove(file, options);
     } catch (const std::exception& fault) {
         ADD_FAILURE() << fault.what();
         return;
@@ -399,7 +399,7 @@ void compare(std::uint32_t number, test::Shape shape, Tally& tally) {
     compare_figures(file, reference, *all, result.figures, tally);
     // The same without the listing: never less than the truth, and hardly ever more.
     options.list_up_to = 0;
-    const Figures figures = check(file, options).figures;
+    const Figures figures = prove(file, options).figures;
     if (figures.way_out_known) {
         EXPECT_GE(figures.longest_way_out, expected.longest_way_out);
         ++tally.measured;
@@ -498,7 +498,7 @@ TEST(Reference, AgreesAlongRandomWalks) {
         const CompiledFlow& flow = *file.compiled;
         const naive::Reference reference(file.flow);
         MenuState now(flow);
-        start(flow, now);
+        start_flow(flow, now);
         naive::Plain plain = reference.start();
         ASSERT_EQ(plain_of(flow, now), plain);
         std::mt19937 random(number);
@@ -542,12 +542,12 @@ TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
                 if (effect.kind == EffectKind::pause) told_paused = true;
                 if (effect.kind == EffectKind::unpause) told_paused = false;
                 if (effect.kind == EffectKind::unload || effect.kind == EffectKind::set_aside) {
-                    ASSERT_EQ(scene, effect.subject);
+                    ASSERT_EQ(scene, index(effect.scene()));
                     scene.reset();
                 }
                 if (effect.kind == EffectKind::load) {
                     ASSERT_FALSE(scene.has_value()); // the old one was given back first
-                    ASSERT_EQ(effect.ticket, runner.ticket());
+                    ASSERT_EQ(effect.load_ticket(), runner.load_ticket());
                 }
             }
             const MenuState& now = runner.menu_state();

@@ -1,7 +1,7 @@
 // The Runner as a game meets it: devices, focus, time, tickets and effects.
 #include "support.hpp"
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 namespace rondix::test {
 namespace {
@@ -86,7 +86,7 @@ class RunnerTest : public testing::Test {
 
     void sail() {
         tap(Button::accept);
-        ASSERT_TRUE(runner_.loaded(runner_.ticket()));
+        ASSERT_TRUE(runner_.finish(runner_.load_ticket(), Answer::done));
         settle();
         effects();
     }
@@ -239,22 +239,22 @@ TEST_F(RunnerTest, EffectsComeInTheOrderInWhichAGameObeys) {
 
 TEST_F(RunnerTest, OnlyTheNewestTicketCounts) {
     tap(Button::accept);
-    const Ticket old = runner_.ticket();
-    EXPECT_FALSE(runner_.load_progress(Ticket{99}, 0.5F));
-    EXPECT_TRUE(runner_.load_progress(old, 0.5F));
+    const LoadTicket old = runner_.load_ticket();
+    EXPECT_FALSE(runner_.report_progress(LoadTicket{99}, 0.5F));
+    EXPECT_TRUE(runner_.report_progress(old, 0.5F));
     settle(); // the title is gone from sight
     EXPECT_EQ(runner_.view().back().kind, ItemKind::progress);
     EXPECT_FLOAT_EQ(runner_.view().back().amount, 0.5F);
-    EXPECT_TRUE(runner_.load_failed(old));
+    EXPECT_TRUE(runner_.finish(old, Answer::failed));
     settle();
     tap(Button::accept); // the built-in failure screen: try again
-    EXPECT_NE(runner_.ticket(), old);
-    EXPECT_FALSE(runner_.loaded(old));
-    EXPECT_FALSE(runner_.load_failed(old));
+    EXPECT_NE(runner_.load_ticket(), old);
+    EXPECT_FALSE(runner_.finish(old, Answer::done));
+    EXPECT_FALSE(runner_.finish(old, Answer::failed));
     EXPECT_EQ(screen(), "built-in/loading");
     EXPECT_FLOAT_EQ(runner_.view().back().amount, 0);
-    EXPECT_TRUE(runner_.loaded(runner_.ticket()));
-    EXPECT_FALSE(runner_.loaded(runner_.ticket())); // twice
+    EXPECT_TRUE(runner_.finish(runner_.load_ticket(), Answer::done));
+    EXPECT_FALSE(runner_.finish(runner_.load_ticket(), Answer::done)); // twice
     EXPECT_EQ(screen(), "helm");
 }
 
@@ -265,7 +265,7 @@ TEST_F(RunnerTest, ALoadIsGivenUp) {
     EXPECT_EQ(screen(), "built-in/loading");
     runner_.advance(0.001);
     EXPECT_EQ(screen(), "built-in/load-failed");
-    EXPECT_FALSE(runner_.loaded(runner_.ticket())); // late
+    EXPECT_FALSE(runner_.finish(runner_.load_ticket(), Answer::done)); // late
 }
 
 TEST_F(RunnerTest, ADelayedAnswerWaitsWhileTheGameRuns) {
@@ -291,7 +291,7 @@ TEST_F(RunnerTest, TheSameTimeInOtherPiecesGivesTheSame) {
         Runner runner(flow());
         runner.start();
         runner.replay(Move::press(flow().control(flow().screen("title"), "sail")));
-        runner.loaded(runner.ticket());
+        runner.finish(runner.load_ticket(), Answer::done);
         runner.post(flow().event("lost"));
         for (int i = 0; i < pieces; ++i) runner.advance(1.0 / pieces);
         return std::vector<MenuState::Word>(runner.menu_state().packed().begin(),
@@ -326,8 +326,8 @@ TEST_F(RunnerTest, AGameMayAnswerFromInsideTheEffect) {
     tap(Button::accept);
     for (const Effect& effect : runner_.take_effects()) {
         if (effect.kind != EffectKind::load) continue;
-        EXPECT_TRUE(runner_.loaded(effect.ticket));
-        EXPECT_FALSE(runner_.load_failed(effect.ticket));
+        EXPECT_TRUE(runner_.finish(effect.load_ticket(), Answer::done));
+        EXPECT_FALSE(runner_.finish(effect.load_ticket(), Answer::failed));
     }
     EXPECT_EQ(screen(), "helm");
 }
@@ -389,9 +389,10 @@ screens:
         std::string text;
         for (const Effect& effect : runner.take_effects())
             if (effect.kind == EffectKind::music)
-                text += TuneId(effect.subject) == silence
-                            ? "none "
-                            : std::string(flow.text(flow.looks.tunes[effect.subject].id)) + " ";
+                text +=
+                    effect.tune() == silence
+                        ? "none "
+                        : std::string(flow.text(flow.looks.tunes[index(effect.tune())].id)) + " ";
         return text;
     };
     const auto tap = [&](Button button) {
@@ -400,7 +401,7 @@ screens:
     };
     runner.start();
     EXPECT_EQ(music(), ""); // nothing is loaded yet
-    runner.loaded(runner.ticket());
+    runner.finish(runner.load_ticket(), Answer::done);
     EXPECT_EQ(music(), "shanty ");
     tap(Button::down);
     tap(Button::accept);
@@ -410,7 +411,7 @@ screens:
     tap(Button::up);
     tap(Button::accept);
     EXPECT_EQ(music(), "none "); // while the sea is loaded
-    runner.loaded(runner.ticket());
+    runner.finish(runner.load_ticket(), Answer::done);
     EXPECT_EQ(music(), "swell ");
     tap(Button::menu);
     EXPECT_EQ(music(), "hush ");
@@ -437,7 +438,7 @@ TEST(Runner, TakesNothingBeforeItIsStarted) {
     EXPECT_FALSE(runner.post(EventId{0}));
     EXPECT_FALSE(runner.pointer_presses({640, 360}));
     EXPECT_FALSE(runner.pointer_releases({640, 360}));
-    EXPECT_FALSE(runner.loaded(Ticket{0}));
+    EXPECT_FALSE(runner.finish(LoadTicket{0}, Answer::done));
     runner.advance(1);
     EXPECT_TRUE(runner.view().empty());
     EXPECT_TRUE(runner.take_effects().empty());

@@ -129,21 +129,21 @@ TEST(TakeOver, KeepsStackFocusPagesFlagsAndSettings) {
 
 TEST(TakeOver, AnswersToOldTicketsAreStillWelcome) {
     Menus old(voyage);
-    const Ticket load = old.runner.ticket();
+    const LoadTicket load = old.runner.load_ticket();
     Menus fresh(voyage);
     take_over(fresh.runner, old.runner);
     fresh.runner.take_effects();
-    EXPECT_EQ(fresh.runner.ticket(), load);
-    EXPECT_TRUE(fresh.runner.loaded(load));
+    EXPECT_EQ(fresh.runner.load_ticket(), load);
+    EXPECT_TRUE(fresh.runner.finish(load, Answer::done));
     fresh.move({"press sail", "loaded", "menu", "press write"});
-    const auto ticket = fresh.runner.ticket_of(RequestId{0});
-    ASSERT_TRUE(ticket);
+    const auto ticket = fresh.runner.request_ticket(RequestId{0});
+    ASSERT_NE(ticket, RequestTicket{});
     Menus third(voyage);
     take_over(third.runner, fresh.runner);
     EXPECT_EQ(third.stack(), "helm > pause > writing");
     for (const Effect& effect : third.runner.take_effects())
         EXPECT_NE(effect.kind, EffectKind::request); // the game is at it already
-    EXPECT_TRUE(third.runner.done(*ticket));
+    EXPECT_TRUE(third.runner.finish(ticket, Answer::done));
     EXPECT_EQ(third.stack(), "helm > pause");
 }
 
@@ -347,7 +347,7 @@ TEST(Saved, AnyFlowTakesAnyState) {
             const Restored there = restore(other.runner, *read);
             (there.at_home ? anew : kept) += 1;
             MenuState home(*other.file.compiled);
-            start(*other.file.compiled, home);
+            start_flow(*other.file.compiled, home);
             const bool good = verify_from_state(*other.file.compiled, home) == Verdict::proved;
             if (good && !there.at_home) {
                 EXPECT_EQ(verify_from_state(*other.file.compiled, other.runner.menu_state()),

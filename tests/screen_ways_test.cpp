@@ -1,8 +1,8 @@
 // The shortest ways to screens: what they lead to is on the screen, and stays there.
 #include "check/listing.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/apply.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/apply.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 #include "draw/screens/tour.hpp"

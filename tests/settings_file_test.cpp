@@ -277,7 +277,7 @@ TEST(SettingsFile, IsWrittenOnceAfterManyChanges) {
     Game game;
     SettingsFile kept = game.kept();
     for (int i = 0; i < 20; ++i) {
-        kept.obey({EffectKind::setting, 0});
+        kept.obey(Effect(EffectKind::setting));
         EXPECT_EQ(kept.save_when_quiet(game.menus(), 0.1), "");
         EXPECT_FALSE(std::filesystem::exists(game.path()));
     }

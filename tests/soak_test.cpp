@@ -4,7 +4,7 @@
 // many inputs; the seed of a failure and the moves up to it are printed, as a walkthrough.
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 #include <deque>
@@ -28,7 +28,7 @@ class Soak {
             if (flow.controls[i].shows == Shows::game) labels_.push_back(ControlId(i));
         bind_keys();
         runner_.start();
-        rondix::start(flow, mirror_);
+        rondix::start_flow(flow, mirror_);
         obey();
         follow_moves();
     }
@@ -54,7 +54,7 @@ class Soak {
     }
     Point point() {
         // Mostly at a control of what is foremost.
-        const Range controls = flow_[runner_.menu_state().foremost()].controls;
+        const IndexRange controls = flow_[runner_.menu_state().foremost()].controls;
         if (controls.count == 0 || number(3) == 0)
             return {static_cast<float>(number(1300)), static_cast<float>(number(740))};
         const Rect bounds = runner_.bounds_of(ControlId{controls.begin + number(controls.count)});
@@ -62,9 +62,13 @@ class Soak {
                 bounds.y + bounds.height * static_cast<float>(number(100)) / 100};
     }
 
-    Device keys() { return number(2) == 0 ? keyboard : pad(static_cast<std::uint8_t>(number(3))); }
+    Device keys() {
+        return number(2) == 0 ? Device::keyboard
+                              : Device::pad(static_cast<std::uint8_t>(number(3)));
+    }
     Device pointer() {
-        return number(2) == 0 ? mouse : finger(static_cast<std::uint8_t>(number(3)));
+        return number(2) == 0 ? Device::mouse
+                              : Device::finger(static_cast<std::uint8_t>(number(3)));
     }
 
     /// Each code means its target at first; there are more codes than targets.
@@ -122,14 +126,11 @@ class Soak {
 
     /// Well, badly, twice, late, or for something else altogether.
     void answer() {
-        if (tickets_.empty()) return void(runner_.loaded(Ticket{number(50)}));
+        if (tickets_.empty()) return void(runner_.finish(LoadTicket{number(50)}, Answer::done));
         const std::size_t which = number(tickets_.size());
-        const auto [ticket, load] = tickets_[which];
-        const bool good = number(3) != 0;
-        if (load)
-            good ? runner_.loaded(ticket) : runner_.load_failed(ticket);
-        else
-            good ? runner_.done(ticket) : runner_.failed(ticket);
+        const auto [load, request] = tickets_[which];
+        const Answer answer = number(3) != 0 ? Answer::done : Answer::failed;
+        load != LoadTicket{} ? runner_.finish(load, answer) : runner_.finish(request, answer);
         if (number(4) != 0) tickets_.erase(tickets_.begin() + static_cast<std::ptrdiff_t>(which));
     }
 
@@ -155,22 +156,24 @@ class Soak {
     void obey() {
         for (const Effect& effect : runner_.take_effects()) {
             switch (effect.kind) {
-            case EffectKind::load: tickets_.emplace_back(effect.ticket, true); break;
-            case EffectKind::request: tickets_.emplace_back(effect.ticket, false); break;
+            case EffectKind::load:
+            case EffectKind::request:
+                tickets_.emplace_back(effect.load_ticket(), effect.request_ticket());
+                break;
             case EffectKind::pause: EXPECT_FALSE(std::exchange(paused_, true)); break;
             case EffectKind::unpause: EXPECT_TRUE(std::exchange(paused_, false)); break;
             case EffectKind::show_pointer: pointer_ = true; break;
             case EffectKind::hide_pointer: pointer_ = false; break;
             case EffectKind::begin_text: EXPECT_FALSE(std::exchange(typing_, true)); break;
             case EffectKind::end_text: EXPECT_TRUE(std::exchange(typing_, false)); break;
-            case EffectKind::setting: told_[effect.subject] = effect.value; break;
+            case EffectKind::setting: told_[index(effect.setting())] = effect.value; break;
             case EffectKind::front:
-                front_ = ScreenId(effect.subject);
+                front_ = effect.screen();
                 focus_ = no_control;
                 break;
-            case EffectKind::focus: focus_ = ControlId(effect.subject); break;
+            case EffectKind::focus: focus_ = effect.control(); break;
             case EffectKind::denied:
-                EXPECT_TRUE(is_usable_kind(flow_[ControlId(effect.subject)].kind));
+                EXPECT_TRUE(is_usable_kind(flow_[effect.control()].kind));
                 break;
             default: break;
             }
@@ -213,7 +216,7 @@ class Soak {
             EXPECT_TRUE(row == 0 || row < 10'000);
         }
         for (std::size_t i = 0; i < flow_.requests.size(); ++i)
-            if (runner_.ticket_of(RequestId(i))) {
+            if (runner_.request_ticket(RequestId(i)) != RequestTicket{}) {
                 EXPECT_TRUE(now.is_open(flow_.requests[i].screen));
             }
     }
@@ -225,7 +228,7 @@ class Soak {
             return;
         }
         bool some = false;
-        const Range controls = flow_[now.foremost()].controls;
+        const IndexRange controls = flow_[now.foremost()].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             some = some || usable(flow_, now, ControlId{i});
         EXPECT_EQ(some, focus != no_control);
@@ -290,7 +293,7 @@ class Soak {
     ScreenId front_ = no_screen;
     std::set<ScreenId> seen_;
     ControlId focus_ = no_control;
-    std::vector<std::pair<Ticket, bool>> tickets_;
+    std::vector<std::pair<LoadTicket, RequestTicket>> tickets_;
     std::map<std::uint32_t, std::uint16_t> told_;
     std::deque<std::string> walk_;
     std::size_t many_moves_ = 0;

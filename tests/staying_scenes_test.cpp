@@ -1,5 +1,5 @@
 // Scenes that stay: loaded once, then set aside and brought back.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "support.hpp"
 
 #include "rondix/tools/check.hpp"
@@ -29,9 +29,8 @@ screens:
     const auto told = [&] {
         std::string text;
         for (const Effect& effect : menus.take_effects()) {
-            const std::string_view scene = effect.kind <= EffectKind::bring_back
-                                               ? flow.text(flow.scenes[effect.subject].id)
-                                               : "";
+            const std::string_view scene =
+                effect.kind <= EffectKind::bring_back ? flow.text(flow[effect.scene()].id) : "";
             if (effect.kind == EffectKind::load) text += "load ";
             if (effect.kind == EffectKind::unload) text += "unload ";
             if (effect.kind == EffectKind::set_aside) text += "set aside ";
@@ -41,10 +40,10 @@ screens:
         return text;
     };
     EXPECT_EQ(told(), "load pier, ");
-    menus.loaded(menus.ticket());
+    menus.finish(menus.load_ticket(), Answer::done);
     menus.replay(Move::press(flow.control(flow.screen("title"), "sail")));
     EXPECT_EQ(told(), "set aside pier, load sea, ");
-    menus.loaded(menus.ticket());
+    menus.finish(menus.load_ticket(), Answer::done);
     menus.replay(Move::menu());
     EXPECT_EQ(told(), "unload sea, bring back pier, ");
     EXPECT_EQ(menus.menu_state().current(), flow.screen("title")); // there was nothing to wait for
@@ -80,7 +79,7 @@ screens:
   under-way: { controls: [{ button: peek, press: open pit, when: worn }] }
   pit: { back: none, urgent: yes }
 )");
-    const CheckResult result = check(file);
+    const CheckResult result = prove(file);
     const auto trap =
         std::find_if(result.findings.begin(), result.findings.end(),
                      [](const Finding& one) { return one.rule == RuleId::no_way_out; });

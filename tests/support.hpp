@@ -60,7 +60,7 @@ class Play {
     explicit Play(const std::string& text)
         : file_(good_flow(text))
         , now_(flow()) {
-        start(flow(), now_);
+        start_flow(flow(), now_);
     }
 
     const CompiledFlow& flow() const { return *file_.compiled; }

@@ -2,6 +2,7 @@
 // command lines.
 #include "hard_flow.hpp"
 #include "rondix/tools/pack.hpp"
+#include "rondix/version.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
 
@@ -77,6 +78,13 @@ TEST(Tool, NamesTheProgramThatIsMissing) {
     EXPECT_EQ(rondix("map").status, 2);
     EXPECT_NE(rondix("--help").output.find("draw the flow as a picture"), std::string::npos);
     std::filesystem::remove_all(folder);
+}
+
+TEST(Tool, IsOfTheVersionOfTheHeaders) {
+    EXPECT_EQ(rondix("--version").output, std::string(version) + "\n");
+    const auto number = [](int n) { return std::to_string(n); };
+    EXPECT_EQ(version, number(RONDIX_VERSION_MAJOR) + "." + number(RONDIX_VERSION_MINOR) + "." +
+                           number(RONDIX_VERSION_PATCH));
 }
 
 TEST(Tool, KeepsItsLimitsAndTellsWhatIsKnown) {
@@ -374,7 +382,7 @@ TEST(Tool, NamesThatCppCannotHaveAreBent) {
     EXPECT_NE(names.find("ScreenId new_{0};"), std::string::npos) << names;
     EXPECT_NE(names.find("ControlId a_b{0};"), std::string::npos) << names;
     EXPECT_NE(names.find("ControlId a_b_2{1};"), std::string::npos) << names;
-    EXPECT_NE(names.find("uint32_t do_{"), std::string::npos) << names;
+    EXPECT_NE(names.find("rondix::WordId do_{"), std::string::npos) << names;
 }
 
 /// Plays a script without a window, as fast as it goes.

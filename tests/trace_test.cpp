@@ -31,14 +31,14 @@ class TraceTest : public testing::Test {
             menus.advance(0.05);
             for (std::size_t some = random() % 3; some > 0; --some) {
                 switch (random() % 4) {
-                case 0: menus.press(Button(random() % button_count), pad(0)); break;
+                case 0: menus.press(Button(random() % button_count), Device::pad(0)); break;
                 case 1:
                     menus.pointer_presses(
                         {static_cast<float>(random() % 1280), static_cast<float>(random() % 720)});
                     menus.pointer_releases(
                         {static_cast<float>(random() % 1280), static_cast<float>(random() % 720)});
                     break;
-                case 2: menus.loaded(menus.ticket()); break;
+                case 2: menus.finish(menus.load_ticket(), Answer::done); break;
                 default: {
                     const std::size_t count = list_moves(flow, menus.menu_state(), room);
                     if (count > 0) menus.replay(room[random() % count]);
@@ -154,7 +154,7 @@ TEST_F(TraceTest, SaysWhereTheFlowGoesAnotherWay) {
     menus.start();
     Trace trace(path());
     trace.begin(menus);
-    menus.loaded(menus.ticket());
+    menus.finish(menus.load_ticket(), Answer::done);
     trace.note(menus, menus.take_effects(), 0.1);
     trace.end();
     // Another screen comes, or nothing is loaded: not what the trace says.
@@ -186,7 +186,7 @@ TEST_F(TraceTest, AFileThatCannotBeWrittenDoesNoHarm) {
          {(folder_ / "no" / "where.jsonl").string(), std::string("/dev/full")}) {
         Trace trace(where);
         trace.begin(menus);
-        menus.loaded(menus.ticket());
+        menus.finish(menus.load_ticket(), Answer::done);
         trace.note(menus, menus.take_effects(), 0.1);
         EXPECT_FALSE(trace.is_on());
         EXPECT_NE(trace.fault().find("cannot write '" + where), std::string::npos) << trace.fault();

@@ -1,10 +1,10 @@
 // Verifying from menu states that no moves lead to, and whether anybody gets stuck from there on,
 // against a plain search through apply().
+#include "logic/player_moves.hpp"
 #include "proof/players.hpp"
 #include "proof/starts.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
-#include "rondix/player_moves.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/verify_from_state.hpp"
 #include "support.hpp"
@@ -122,7 +122,7 @@ std::optional<bool> some_are_lost(const CompiledFlow& flow, const MenuState& fro
 /// A stack of ordinary screens in any order, over what may stand at the bottom; any flags.
 MenuState anywhere(const CompiledFlow& flow, std::mt19937& random) {
     MenuState now(flow);
-    start(flow, now);
+    start_flow(flow, now);
     const auto chance = [&](unsigned of) { return random() % of == 0; };
     if (!flow.scenes.empty() && !chance(4)) {
         const auto scene = SceneId(random() % flow.scenes.size());
@@ -217,7 +217,7 @@ screens:
 )");
     const CompiledFlow& flow = *file.compiled;
     MenuState now(flow);
-    start(flow, now);
+    start_flow(flow, now);
     now.push(flow.screen("room"));
     EXPECT_EQ(verify_from_state(flow, now), Verdict::proved); // as good as the start
     now.push(flow.screen("pit"));

@@ -1,7 +1,7 @@
 // Slips of wiring: what is one and what is not, and what the flow says is fine.
 #include "support.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/suppression.hpp"
 #include "rondix/tools/wiring.hpp"
 
@@ -143,7 +143,7 @@ TEST(Wiring, NamesThatNobodyThoughtOf) {
 
 std::string left_of(const std::string& controls, std::size_t fine, bool looks = false) {
     const FlowFile file = flow_with(controls);
-    CheckResult result = check(file);
+    CheckResult result = prove(file);
     add_findings(result, check_wiring(file).findings);
     take_out_allowed(file, result, looks);
     EXPECT_EQ(result.allowed.size(), fine);

@@ -7,14 +7,14 @@ namespace rondix::sdl2 {
 bool Display::obey(const Effect& effect) {
     if (effect.kind == EffectKind::setting) return obey_setting(effect);
     if (effect.kind != EffectKind::told) return false;
-    const std::string word(flow_.text(flow_.words[effect.subject]));
+    const std::string word(flow_.text(effect.word()));
     if (word == "full-screen") return set_full_screen(true), true;
     if (word == "in-a-window") return set_full_screen(false), true;
     return word.starts_with("window-") && set_size(word.substr(7));
 }
 
 bool Display::obey_setting(const Effect& effect) {
-    const Setting& setting = flow_.settings[effect.subject];
+    const Setting& setting = flow_[effect.setting()];
     if (flow_.text(setting.id) == "full-screen" && setting.kind == SettingKind::yes_no)
         return set_full_screen(effect.value == 1), true;
     if (flow_.text(setting.id) != "window" || setting.kind != SettingKind::choice) return false;

@@ -137,7 +137,7 @@ bool Input::feed_finger(const SDL_TouchFingerEvent& event) {
         fingers_.push_back({free_number(fingers_), event.fingerId});
         known = fingers_.end() - 1;
     }
-    const Device by = finger(known->number);
+    const Device by = Device::finger(known->number);
     if (event.type == SDL_FINGERMOTION) return menus_.pointer_moves(at, by);
     if (event.type == SDL_FINGERDOWN) return menus_.pointer_presses(at, by);
     fingers_.erase(known);
@@ -238,9 +238,9 @@ bool Input::feed_key(const SDL_KeyboardEvent& event) {
         ends_text_.reset();
         return true;
     }
-    if (!down) return menus_.release_code(keyboard, code_of(key)), true;
+    if (!down) return menus_.release_code(Device::keyboard, code_of(key)), true;
     return menus_.typing() != no_control ? feed_typing(key)
-                                         : menus_.press_code(keyboard, code_of(key));
+                                         : menus_.press_code(Device::keyboard, code_of(key));
 }
 
 /// While a text is typed, keys are letters, but for those that end it.
@@ -282,7 +282,7 @@ void Input::open_pad(int device) {
 void Input::close_pad(SDL_JoystickID id) {
     const auto pad = std::find_if(pads_.begin(), pads_.end(), [id](auto& p) { return p.id == id; });
     if (pad == pads_.end()) return;
-    menus_.device_gone(rondix::pad(pad->number));
+    menus_.device_gone(rondix::Device::pad(pad->number));
     SDL_GameControllerClose(pad->controller);
     pads_.erase(pad);
     post("pad-lost");
@@ -290,7 +290,7 @@ void Input::close_pad(SDL_JoystickID id) {
 
 Device Input::pad_with(SDL_JoystickID id) const {
     const auto pad = std::find_if(pads_.begin(), pads_.end(), [id](auto& p) { return p.id == id; });
-    return rondix::pad(pad == pads_.end() ? std::uint8_t{0} : pad->number);
+    return rondix::Device::pad(pad == pads_.end() ? std::uint8_t{0} : pad->number);
 }
 
 bool Input::feed_button(const SDL_ControllerButtonEvent& event) {
@@ -312,8 +312,8 @@ bool Input::feed_stick(const SDL_ControllerAxisEvent& event) {
         const bool now = value > (pushed ? stick_returns : stick_goes);
         if (now == pushed) return;
         pushed = now;
-        now ? static_cast<void>(menus_.press(button, rondix::pad(pad->number)))
-            : menus_.release(button, rondix::pad(pad->number));
+        now ? static_cast<void>(menus_.press(button, rondix::Device::pad(pad->number)))
+            : menus_.release(button, rondix::Device::pad(pad->number));
     };
     turn(across ? Button::left : Button::up, -event.value);
     turn(across ? Button::right : Button::down, event.value);

@@ -46,8 +46,9 @@ Sounds::~Sounds() {
 
 bool Sounds::obey(const Effect& effect) {
     if (effect.kind == EffectKind::music) {
-        Mix_Music* tune =
-            effect.subject < parts_->tunes.size() ? parts_->tunes[effect.subject] : nullptr;
+        Mix_Music* tune = index(effect.tune()) < parts_->tunes.size()
+                              ? parts_->tunes[index(effect.tune())]
+                              : nullptr;
         if (parts_->open && tune)
             Mix_FadeInMusic(tune, -1, fade_ms);
         else if (parts_->open)
@@ -55,8 +56,8 @@ bool Sounds::obey(const Effect& effect) {
         return true;
     }
     if (effect.kind != EffectKind::cue) return false;
-    if (effect.subject < parts_->cues.size() && parts_->cues[effect.subject])
-        Mix_PlayChannel(-1, parts_->cues[effect.subject], 0);
+    if (index(effect.cue()) < parts_->cues.size() && parts_->cues[index(effect.cue())])
+        Mix_PlayChannel(-1, parts_->cues[index(effect.cue())], 0);
     return true;
 }
 

@@ -1,7 +1,7 @@
 // The demo's flow itself: more screens, conditions and questions than the others know.
 #include "machine.hpp"
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/flow.hpp"
 
 #include <array>
@@ -63,7 +63,7 @@ class ByApply : public Machine {
         , now_(flow_)
         , moves_(flow_)
         , pier_(flow_.scene("pier")) {
-        start(flow_, now_);
+        start_flow(flow_, now_);
         for (std::size_t i = 0; i < flow_.flags.size(); ++i)
             if (flow_.flags[i].kind == FlagKind::rows) apply(flow_, now_, Move::raise(FlagId(i)));
     }
@@ -109,8 +109,7 @@ class ByRunner : public Machine {
                 switch (effect.kind) {
                 case EffectKind::load:
                 case EffectKind::bring_back:
-                    tally.tell(SceneId(effect.subject) == pier_ ? Told::load_pier
-                                                                : Told::load_harbour);
+                    tally.tell(effect.scene() == pier_ ? Told::load_pier : Told::load_harbour);
                     break;
                 case EffectKind::unload:
                 case EffectKind::set_aside: tally.tell(Told::unload); break;

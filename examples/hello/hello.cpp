@@ -1,7 +1,7 @@
 // The smallest program that runs a flow in a loop: it reads commands, one a line, and prints what
 // the game would do and what it would draw. Try:  printf 'accept\nmenu\n' | build/release/bin/hello
 // FLOW
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/flow.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -15,8 +15,8 @@ static bool obey(const Effect& effect, Runner& menus) {
     const CompiledFlow& flow = menus.flow();
     switch (effect.kind) {
     case EffectKind::load:
-        std::cout << "  load " << flow.text(flow.scenes[effect.subject].file) << '\n';
-        menus.loaded(effect.ticket);
+        std::cout << "  load " << flow.text(flow[effect.scene()].file) << '\n';
+        menus.finish(effect.load_ticket(), rondix::Answer::done);
         break;
     case EffectKind::pause: std::cout << "  the game stops\n"; break;
     case EffectKind::unpause: std::cout << "  the game goes on\n"; break;

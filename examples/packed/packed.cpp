@@ -3,8 +3,8 @@
 // with a trap, or a name that is misspelt here, fails the build.
 #include "hello.ids.hpp"
 #include "hello.packed.hpp"
-#include "rondix/packed_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/packed_flow.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <cstdio>
 
@@ -27,8 +27,8 @@ int main() {
     if (menus.focus() == hello::controls::title::sail) menus.press(Button::accept);
     for (const Effect& effect : menus.take_effects()) {
         if (effect.kind != EffectKind::load) continue;
-        std::printf("%s\n", SceneId(effect.subject) == hello::scenes::sea ? "to sea" : "elsewhere");
-        menus.loaded(effect.ticket);
+        std::printf("%s\n", effect.scene() == hello::scenes::sea ? "to sea" : "elsewhere");
+        menus.finish(effect.load_ticket(), rondix::Answer::done);
     }
     menus.advance(1);
     menus.press(Button::menu);

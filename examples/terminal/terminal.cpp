@@ -4,7 +4,7 @@
 #include "tidewick.ids.hpp"
 #include "tidewick.packed.hpp"
 
-#include "rondix/packed_flow.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 
 using namespace rondix;
 namespace ids = tidewick_ferry;
@@ -13,14 +13,14 @@ namespace {
 
 /// A load takes a second, as it goes by in a terminal.
 struct Load {
-    Ticket ticket{};
+    LoadTicket ticket{};
     double done = 1;
 
     void pass_on(Runner& menus, double seconds) {
         if (done >= 1) return;
         done += seconds;
-        menus.load_progress(ticket, static_cast<float>(done));
-        if (done >= 1) menus.loaded(ticket);
+        menus.report_progress(ticket, static_cast<float>(done));
+        if (done >= 1) menus.finish(ticket, Answer::done);
     }
 };
 
@@ -56,8 +56,9 @@ int main() {
         menus.advance(seconds);
         load.pass_on(menus, seconds);
         for (const Effect& effect : menus.take_effects()) {
-            if (effect.kind == EffectKind::load) load = {effect.ticket, 0}, under_way = 0;
-            if (effect.kind == EffectKind::request) menus.done(effect.ticket);
+            if (effect.kind == EffectKind::load) load = {effect.load_ticket(), 0}, under_way = 0;
+            if (effect.kind == EffectKind::request)
+                menus.finish(effect.request_ticket(), Answer::done);
             if (effect.kind == EffectKind::quit) running = false;
         }
         const bool runs_on = runs(flow, menus.menu_state());

@@ -6,7 +6,7 @@
 // test) each key that is read counts as a moment of its own.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <poll.h>
 #include <termios.h>

@@ -1,8 +1,8 @@
-// Effects in words: `load harbour`, `told horn`, `setting music 70`. The same words stand in what
-// `rondix walk` prints and in traces.
+// Effects as text: `load harbour`, `told horn`, `setting music 70`, as `rondix walk` and traces
+// have them.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <string>
 
@@ -10,8 +10,8 @@ namespace rondix {
 
 std::string effect_text(const Runner& menus, const Effect& effect);
 
-/// True for effects that follow from moves alone, on whatever device they were made: not for cues,
-/// the pointer, focus and the like.
+/// True for effects that follow from moves alone, on any device: not for cues, the pointer, focus
+/// and the like.
 bool follows_from_moves(EffectKind kind);
 bool follows_from_moves(std::string_view effect); ///< the same of one in words
 

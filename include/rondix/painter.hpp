@@ -1,9 +1,9 @@
 // Painter: draws what Runner::view() gives, with Cairo and Pango. A game may use it, or draw the
-// items with what it has; the tool's pictures and its window are drawn by it, so they are the same.
+// items with its own renderer; the tool's pictures and its window are drawn by it.
 #pragma once
 
 #include "rondix/picture_format.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <memory>
 #include <span>
@@ -20,13 +20,13 @@ struct Pixels {
     int stride = 0; ///< bytes from row to row
 };
 
-/// Draws one flow. Fonts are those of the flow and DejaVu; a font or picture that is missing is
-/// left out or replaced, and named by faults().
+/// Draws one flow. Fonts are those of the flow and DejaVu; a missing font is replaced, a missing
+/// picture omitted, and faults() lists both.
 class Painter {
   public:
-    /// Whose pictures they are. Some SVG takes minutes or all memory to draw. That of strangers is
-    /// first tried in a process of its own: where it takes more than two seconds or a gigabyte, it
-    /// is a fault. This is for tools; a game knows its own pictures.
+    /// Whose pictures they are. Some SVG takes minutes or all memory to draw. Those of strangers
+    /// are first tried in another process: more than two seconds or a gigabyte is a fault. This is
+    /// for tools; a game knows its own pictures.
     enum class Pictures : std::uint8_t { own, of_strangers };
 
     /// Pictures are looked for from `folder`, which is empty or ends in '/': that of a packed flow.
@@ -39,16 +39,16 @@ class Painter {
     /// For Runner::set_text_measurer(): lasts as long as the Painter.
     TextMeasurer text_measurer();
 
-    /// Fills all of `to`; what the canvas does not reach is black.
+    /// Fills all of `to`; outside the canvas it is black.
     void paint(const Canvas& canvas, std::span<const Item> items, const Pixels& to);
-    /// Draws over what is there: the game's own picture.
+    /// Draws over the present content, the game's own picture.
     void paint_over(const Canvas& canvas, std::span<const Item> items, const Pixels& to);
 
-    /// The same as the bytes of a file.
+    /// The same as a file in memory.
     std::string picture(PictureFormat format, const Canvas& canvas, std::span<const Item> items,
                         int width, int height);
 
-    /// What is seen where the game is, for pictures without a game: hatching, and this text.
+    /// What stands for the game, in pictures without one: hatching and this text.
     void set_stand_in(std::string text);
 
     /// A picture or font that cannot be used, by its place in the table of Looks.

@@ -7,15 +7,15 @@
 //       for (const rondix::Effect& effect : menus.take_effects()) kept.obey(effect);
 //       kept.save_when_quiet(menus, seconds);
 //   }
-//   kept.save(menus);
+//   if (auto fault = kept.save(menus); !fault.empty()) log(fault);
 //
-// The file is TOML, a line a setting, and may be edited by hand. Writing is done so that a crash or
-// a full disk at any moment leaves the old file or the new one, never a part. Reading takes
-// whatever can be read: a value that is wrong costs that value alone, and is told; the file as it
-// was is then kept beside it (`settings.toml.damaged`).
+// The file is TOML, a line a setting, and may be edited by hand. After a crash or a
+// full disk at any moment the file is the old one or the new one, never a part. A wrong value
+// affects only itself and is reported; the original file is then kept next to it
+// (`settings.toml.damaged`).
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <string>
 #include <vector>
@@ -26,7 +26,7 @@ namespace rondix {
 /// of the game. Empty where the user has no home. Source: XDG Base Directory Specification 0.8.
 std::string settings_path(const CompiledFlow& flow);
 
-/// What was wrong with a file, in words for a log.
+/// A fault in a file, for a log.
 struct SettingsNote {
     std::uint32_t line = 0; ///< from 1; 0 where it is about the whole file
     std::string text;       ///< with the file's name and the line in front
@@ -34,15 +34,14 @@ struct SettingsNote {
 
 class SettingsFile {
   public:
-    /// An empty path: nothing is kept.
+    /// With an empty path nothing is read or written.
     explicit SettingsFile(std::string path, const CodeWords& words = {});
 
-    /// Gives the Runner what the file says. A file that is not there yet is none to speak of.
+    /// Applies the file to the Runner. A missing file is no fault.
     std::vector<SettingsNote> load(Runner& menus);
 
-    /// Writes what is so now. Folders are made where they are missing. Returns why it could not be
-    /// written, or an empty text.
-    std::string save(const Runner& menus);
+    /// Writes the present settings; makes missing folders. Returns an error, or an empty text.
+    [[nodiscard]] std::string save(const Runner& menus);
 
     /// Notes changes of settings; false for every other effect.
     bool obey(const Effect& effect);

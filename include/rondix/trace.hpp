@@ -1,20 +1,19 @@
-// Trace: what a player did and what came of it, written down while the game runs, so that the
-// report of a bug can be walked through again (`rondix walk`).
+// Trace: records what a player does and what happens while the game runs, so that a bug report can
+// be replayed (`rondix walk`).
 //
 //   Trace trace("ferry.trace.jsonl");
-//   trace.begin(menus);                                // at any time; from here on it is written
+//   trace.begin(menus);                                // at any time
 //   each frame: const auto effects = menus.take_effects();
 //               trace.note(menus, effects, seconds);   // takes the moves of the Runner as well
 //   trace.end();
 //
 // The file is JSON Lines (docs/traces.md): where it begins, and a line for each frame in which
-// something happened. It never grows beyond its limit by more than a line: when it is half full it
-// is set aside as `.old`, in the place of the last one, and a new one begins where the player
-// stands; the two are the last of what happened. Nothing that goes wrong with the file has any say
-// in the game.
+// something happened. It exceeds its limit by a line at most: when it is half full it is
+// renamed to `.old`, and a new one begins with the present state; the two hold the latest part. A
+// fault of the file does not affect the game.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <cstdio>
 #include <memory>
@@ -28,19 +27,19 @@ class Trace {
         : path_(std::move(path))
         , max_bytes_(max_bytes) {}
 
-    /// From here on everything is written, of this Runner; it has been started. When it is on
-    /// already, it goes on from where this Runner stands: after take_over(), or start().
+    /// Starts recording a Runner that has been started. When it is on already, it continues with
+    /// this Runner's state: after take_over(), or start().
     void begin(Runner& menus);
     void end();
     bool is_on() const { return file_ != nullptr; }
 
-    /// What happened since the last time, before the game answers to it; nothing while it is off.
-    /// The second is for games that want the moves themselves: `moves` is what take_moves() gave.
+    /// Records what happened since the last call, before the game answers it. The second is for
+    /// games that use the moves themselves: `moves` is the result of take_moves().
     void note(Runner& menus, std::span<const Effect> effects, double seconds);
     void note(Runner& menus, std::span<const Move> moves, std::span<const Effect> effects,
               double seconds);
 
-    /// Why it was switched off by itself, or an empty text.
+    /// Why it switched itself off, or an empty text.
     const std::string& fault() const { return fault_; }
 
   private:

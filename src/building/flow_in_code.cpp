@@ -32,7 +32,8 @@ class Tree {
                 name.place = place(inside);
                 const auto [first, is_new] = seen.try_emplace(key, name.place);
                 if (!is_new)
-                    add(findings_, RuleId::given_twice, name.place, "'" + key + "' is given twice");
+                    add_finding(findings_, RuleId::given_twice, name.place,
+                                "'" + key + "' is given twice");
                 made.children.push_back(std::move(name));
             }
             made.children.push_back(node(child, inside));

@@ -56,8 +56,8 @@ void tell_so_far(const FlowFile& file, const SoFar& so_far, CheckResult& result)
         const SourceRange place = declared.known() ? declared : file.origins.start;
         if (is_told(place)) continue;
         if (const auto trap = so_far.traps.find(screen); trap != so_far.traps.end()) {
-            Finding& finding = add(result.findings, RuleId::no_way_out, place,
-                                   "the player can get stuck on '" + name + "'");
+            Finding& finding = add_finding(result.findings, RuleId::no_way_out, place,
+                                           "the player can get stuck on '" + name + "'");
             show(flow, trap->second, flow.devices, finding);
             finding.is_shortest = false;
             finding.fix = "give '" + name + "' a button that leads out";

@@ -30,11 +30,11 @@ struct CheckContext {
     Witnesses& witnesses;
     Budget& budget;
     std::string with; ///< the player's devices in words, where they are not all of the flow's
-    std::vector<OpenQuestion>& open; ///< gets what it would take too much to know
-    std::vector<bool> traps = {};    ///< screens that have a head that is stuck
+    std::vector<OpenPoint>& open; ///< gets what it would take too much to know
+    std::vector<bool> traps = {}; ///< screens that have a head that is stuck
 
     CheckContext(const FlowFile& of_file, const Proof& of_proof, Witnesses& of_witnesses,
-                 Budget& of_budget, std::vector<OpenQuestion>& of_open)
+                 Budget& of_budget, std::vector<OpenPoint>& of_open)
         : file(of_file)
         , flow(*of_file.compiled)
         , proof(of_proof)
@@ -63,7 +63,7 @@ struct CheckContext {
     }
     /// What was asked last may be so, or not: `text` says what, "whether ...".
     void leave_open(RuleId rule, SourceRange place, const std::string& text) {
-        const bool known = std::any_of(open.begin(), open.end(), [&](const OpenQuestion& one) {
+        const bool known = std::any_of(open.begin(), open.end(), [&](const OpenPoint& one) {
             return one.rule == rule && one.place.begin == place.begin &&
                    one.place.file == place.file;
         });

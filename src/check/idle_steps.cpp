@@ -153,8 +153,8 @@ class IdleSteps {
             break;
         }
         }
-        Finding& finding =
-            add(findings_, RuleId::idle_step, context_.file.origins.steps[step], std::move(text));
+        Finding& finding = add_finding(findings_, RuleId::idle_step,
+                                       context_.file.origins.steps[step], std::move(text));
         finding.how = in_words(flow_, witness.moves);
         finding.is_shortest = witness.is_shortest;
         finding.fix = std::move(fix);

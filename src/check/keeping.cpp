@@ -1,8 +1,8 @@
 #include "check/keeping.hpp"
 
 #include "check/ways_out.hpp"
-#include "rondix/apply.hpp"
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <algorithm>
 #include <map>
@@ -265,18 +265,18 @@ bool may_be_silent(const CompiledFlow& flow, const Awaited& awaited) {
 
 const char* word_of(Answer answer) {
     switch (answer) {
-    case Answer::bad: return "fails";
-    case Answer::good: return "is done";
-    case Answer::late: return "arrives only after the screen has moved on";
+    case Answer::bad: return "fail";
+    case Answer::good: return "are done";
+    case Answer::late: return "arrive only after the screen has moved on";
     case Answer::never: break;
     }
-    return "is never answered";
+    return "are never answered";
 }
 
 std::string sentence(const CompiledFlow& flow, const Awaited& awaited, Answer answer) {
     const bool load = awaited.request == no_request;
     const std::string name(flow.text(load ? flow[awaited.scene].id : flow[awaited.request].id));
-    std::string text = load ? "every load of '" + name + "' " : "every '" + name + "' ";
+    std::string text = load ? "loads of '" + name + "' " : "requests '" + name + "' ";
     text += word_of(answer);
     return text;
 }
@@ -294,7 +294,7 @@ std::vector<std::string> sentences(const CompiledFlow& flow, const std::set<Awai
             return policy.at(one) == policy.at(these[0]);
         });
         if (these.size() > few && alike)
-            all.push_back(std::string(loads ? "every load " : "every request ") +
+            all.push_back(std::string(loads ? "all loads " : "all requests ") +
                           word_of(policy.at(these[0])));
         else
             for (const Awaited& one : these) all.push_back(sentence(flow, one, policy.at(one)));

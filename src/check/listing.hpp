@@ -9,8 +9,8 @@
 #pragma once
 
 #include "check/row_set.hpp"
-#include "rondix/apply.hpp"
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <vector>
 

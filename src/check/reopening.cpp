@@ -139,8 +139,8 @@ class Reopening {
     }
 
     Finding& start(std::uint32_t step, const Witness& witness, std::string text) {
-        Finding& finding =
-            add(findings_, RuleId::reopens, context_.file.origins.steps[step], std::move(text));
+        Finding& finding = add_finding(findings_, RuleId::reopens,
+                                       context_.file.origins.steps[step], std::move(text));
         finding.how = in_words(flow_, witness.moves);
         finding.is_shortest = witness.is_shortest;
         return finding;

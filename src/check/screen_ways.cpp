@@ -1,7 +1,7 @@
 #include "rondix/tools/ways.hpp"
 
 #include "proof/witnesses.hpp"
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 namespace rondix {
 

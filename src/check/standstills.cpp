@@ -99,7 +99,7 @@ void find_nothing_usable(CheckContext& context, Findings& findings) {
         return true;
     };
     const auto good = [&](const MenuState& there, const Outcome&) {
-        const Range controls = flow[there.foremost()].controls;
+        const IndexRange controls = flow[there.foremost()].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow, there, ControlId{i})) return false;
         for (const Move move : {Move::moves_on(), Move::idle()}) {
@@ -110,7 +110,7 @@ void find_nothing_usable(CheckContext& context, Findings& findings) {
     };
     const auto reads = [&](ScreenId screen) {
         std::vector<Move> moves{Move::back(), Move::moves_on(), Move::idle()};
-        const Range controls = flow[screen].controls;
+        const IndexRange controls = flow[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
         return moves;
@@ -118,9 +118,9 @@ void find_nothing_usable(CheckContext& context, Findings& findings) {
     look_closely(context, RuleId::nothing_usable, "no control is enabled on", suspect, good, reads,
                  [&](ScreenId screen, const Witness& witness) {
                      const std::string name = context.name_of(screen);
-                     Finding& finding =
-                         add(findings, RuleId::nothing_usable, context.place_of(screen),
-                             "no control of '" + name + "' is enabled, and back leads nowhere");
+                     Finding& finding = add_finding(
+                         findings, RuleId::nothing_usable, context.place_of(screen),
+                         "no control of '" + name + "' is enabled, and back leads nowhere");
                      show(flow, witness, context.devices(), finding);
                      finding.fix = "give '" + name +
                                    "' a button that is always enabled, or an effective 'back:'";
@@ -156,8 +156,9 @@ void find_restless_backs(CheckContext& context, Findings& findings) {
             comes_to_rest(flow, witness.there, passed);
             told.insert(passed.begin(), passed.end());
             const std::string name = context.name_of(screen);
-            Finding& finding = add(findings, RuleId::restless_back, context.place_of(screen),
-                                   "pressing back never leaves '" + name + "'");
+            Finding& finding =
+                add_finding(findings, RuleId::restless_back, context.place_of(screen),
+                            "pressing back never leaves '" + name + "'");
             show(flow, witness, context.devices(), finding);
             passed.erase(screen);
             for (const ScreenId other : passed)

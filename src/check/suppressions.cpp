@@ -56,9 +56,9 @@ class Suppressions {
         for (const Suppression& suppression : all_) {
             if (suppression.used || !suppression.rule) continue;
             if (category_of(*suppression.rule) == Category::looks && !looks_were_checked) continue;
-            Finding& finding = add(findings, RuleId::unused_allow, suppression.place,
-                                   "there is no finding here of the rule '" +
-                                       std::string(row_of(*suppression.rule).name) + "'");
+            Finding& finding = add_finding(findings, RuleId::unused_allow, suppression.place,
+                                           "there is no finding here of the rule '" +
+                                               std::string(row_of(*suppression.rule).name) + "'");
             finding.fix = "remove the comment";
             finding.edits.push_back(suppression.away);
             finding.safe = true;
@@ -88,8 +88,8 @@ class Suppressions {
 
     /// It counts, and is to be written anew.
     void tell_former(SourceRange place) {
-        Finding& finding = add(faults_, RuleId::unreadable_allow, place,
-                               "this is written '" + std::string(mark) + "'");
+        Finding& finding = add_finding(faults_, RuleId::unreadable_allow, place,
+                                       "this is written '" + std::string(mark) + "'");
         finding.fix = "write it so";
         finding.edits.push_back({place, std::string(mark)});
         finding.safe = true;
@@ -120,8 +120,8 @@ class Suppressions {
         if (reason.starts_with("because ")) reason.remove_prefix(8);
         suppression.reason = trimmed(reason);
         if (suppression.rule && suppression.reason.empty()) {
-            add(faults_, RuleId::unreadable_allow, suppression.place,
-                "this comment gives no reason")
+            add_finding(faults_, RuleId::unreadable_allow, suppression.place,
+                        "this comment gives no reason")
                 .fix = "add one: '# allow: " + name + ", because ...'";
             return;
         }
@@ -148,9 +148,9 @@ class Suppressions {
         const bool error = std::any_of(rule_table().begin(), rule_table().end(),
                                        [&](const RuleRow& row) { return row.name == name; });
         Finding& finding =
-            add(faults_, RuleId::unreadable_allow, name.empty() ? suppression.place : place,
-                error ? Said("'" + name + "' is an error, which cannot be allowed")
-                      : "there is no warning '" + name + "'" + suggestion(name, names));
+            add_finding(faults_, RuleId::unreadable_allow, name.empty() ? suppression.place : place,
+                        error ? Said("'" + name + "' is an error, which cannot be allowed")
+                              : "there is no warning '" + name + "'" + suggestion(name, names));
         if (!finding.meant.empty()) return;
         finding.fix = "remove it, or write it as in '# allow: no-title, because ...'";
         finding.edits.push_back(suppression.away);

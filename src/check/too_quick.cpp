@@ -1,7 +1,7 @@
 #include "check/too_quick.hpp"
 
+#include "logic/player_moves.hpp"
 #include "place/letters.hpp"
-#include "rondix/player_moves.hpp"
 
 #include <cmath>
 
@@ -34,10 +34,10 @@ void find_too_quick(const FlowFile& file, Findings& findings) {
         const std::size_t count = letters_on(screen);
         const double needed = static_cast<double>(count) / file.flow.reading_speed;
         if (needed <= stands) continue;
-        Finding& finding =
-            add(findings, RuleId::too_quick, screen.id.place,
-                "'" + screen.id.text + "' closes after " + in_seconds(stands) + "; its " +
-                    std::to_string(count) + " characters take " + in_seconds(needed) + " to read");
+        Finding& finding = add_finding(findings, RuleId::too_quick, screen.id.place,
+                                       "'" + screen.id.text + "' closes after " +
+                                           in_seconds(stands) + "; its " + std::to_string(count) +
+                                           " characters take " + in_seconds(needed) + " to read");
         finding.edits = {{screen.moves_on->after_place, in_seconds(needed)}};
         finding.fix = "show it longer: 'after: " + in_seconds(needed) +
                       "', or set how fast your players read ('reading-speed:')";

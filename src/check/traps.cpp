@@ -55,17 +55,19 @@ class Traps {
     }
 
     void report_no_goal() {
-        Finding& finding = add(findings_, RuleId::no_goal, context_.file.origins.start,
-                               "neither a play screen nor 'quit' can be reached from the start" +
-                                   context_.with_them());
+        Finding& finding =
+            add_finding(findings_, RuleId::no_goal, context_.file.origins.start,
+                        "neither a play screen nor 'quit' can be reached from the start" +
+                            context_.with_them());
         finding.with = context_.with;
         finding.fix = "add a button with 'load SCENE' or 'quit'";
     }
 
     void report_stuck(const Witness& witness, ScreenId screen) {
         const std::string name = "'" + context_.name_of(screen) + "'";
-        Finding& finding = add(findings_, RuleId::no_way_out, context_.place_of(screen),
-                               "the player can get stuck on " + name + context_.with_them());
+        Finding& finding =
+            add_finding(findings_, RuleId::no_way_out, context_.place_of(screen),
+                        "the player can get stuck on " + name + context_.with_them());
         show_back_none(screen, finding);
         show_all(witness, true, Silence::ends, finding);
         const char* step = flow_[witness.there.bottom()].play ? "resume"
@@ -81,8 +83,9 @@ class Traps {
     void report_cannot_leave(const Witness& witness, ScreenId screen) {
         const std::string name = context_.name_of(screen);
         const std::string from = witness.moves.empty() ? "the start" : "'" + name + "'";
-        Finding& finding = add(findings_, RuleId::no_quit, context_.place_of(screen),
-                               "the player cannot quit from " + from + context_.with_them());
+        Finding& finding =
+            add_finding(findings_, RuleId::no_quit, context_.place_of(screen),
+                        "the player cannot quit from " + from + context_.with_them());
         show_all(witness, false, Silence::counts, finding);
         finding.fix =
             "give '" + name +
@@ -98,11 +101,11 @@ class Traps {
         for (const RequestId request : requests) {
             if (!told_.insert({RuleId::endless_wait, flow_[request].screen}).second) continue;
             const std::string name(flow_.text(flow_[request].id));
-            Finding& finding =
-                add(findings_, RuleId::endless_wait, context_.file.origins.requests[index(request)],
-                    "the request '" + name +
-                        "' keeps the player waiting for ever when it is never answered" +
-                        context_.with_them());
+            Finding& finding = add_finding(
+                findings_, RuleId::endless_wait, context_.file.origins.requests[index(request)],
+                "the request '" + name +
+                    "' keeps the player waiting for ever when it is never answered" +
+                    context_.with_them());
             show_all(witness, true, Silence::counts, finding);
             finding.fix = "set a time limit: 'timeout: 20s', or add a way to leave '" +
                           context_.name_of(flow_[request].screen) + "'";
@@ -110,12 +113,12 @@ class Traps {
         if (!load || !told_.insert({RuleId::endless_wait, flow_.loading.screen}).second) return;
         const SourceRange declared = context_.file.flow.loading.place;
         Finding& finding =
-            add(findings_, RuleId::endless_wait,
-                declared.known()                          ? declared
-                : context_.file.flow.scenes_place.known() ? context_.file.flow.scenes_place
-                                                          : context_.place_of(screen),
-                "a load keeps the player waiting for ever when it is never answered" +
-                    context_.with_them());
+            add_finding(findings_, RuleId::endless_wait,
+                        declared.known()                          ? declared
+                        : context_.file.flow.scenes_place.known() ? context_.file.flow.scenes_place
+                                                                  : context_.place_of(screen),
+                        "a load keeps the player waiting for ever when it is never answered" +
+                            context_.with_them());
         show_all(witness, true, Silence::counts, finding);
         finding.fix = declared.known() ? "set a time limit: 'timeout: 20s'"
                                        : "set a time limit: 'loading: { timeout: 20s }'";
@@ -146,7 +149,7 @@ class Traps {
     /// is left leads there and nowhere else.
     std::size_t lost_after(const Witness& witness, bool play_is_a_goal, Silence mode) const {
         std::vector<MenuState> passed(1, MenuState(flow_));
-        start(flow_, passed[0]);
+        start_flow(flow_, passed[0]);
         for (const Move move : witness.moves) {
             passed.push_back(passed.back());
             apply(flow_, passed.back(), move);

@@ -78,8 +78,9 @@ class Unasked {
 
     void report(std::uint32_t step, const Witness& witness) {
         const std::string flag(flow_.text(flow_[flag_].id));
-        Finding& finding = add(findings_, RuleId::leaves_unasked, context_.file.origins.steps[step],
-                               "this leaves without a confirmation while '" + flag + "' is raised");
+        Finding& finding =
+            add_finding(findings_, RuleId::leaves_unasked, context_.file.origins.steps[step],
+                        "this leaves without a confirmation while '" + flag + "' is raised");
         finding.also.push_back({context_.file.origins.flags[index(flag_)],
                                 "'" + flag + "' asks for a confirmation before leaving"});
         finding.how = in_words(flow_, witness.moves);

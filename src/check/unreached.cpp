@@ -77,9 +77,10 @@ class Unreached {
             if (!all.scout_.answered(id) && !all.can_be_pressed(id, true)) continue;
             if (has_other_way(control)) continue;
             const std::string name(flow_.text(control.id));
-            Finding& finding = add(findings_, RuleId::out_of_reach, place,
-                                   "'" + name + "' on '" + this->name(index(control.screen)) +
-                                       "' cannot be pressed" + context_.with_them());
+            Finding& finding =
+                add_finding(findings_, RuleId::out_of_reach, place,
+                            "'" + name + "' on '" + this->name(index(control.screen)) +
+                                "' cannot be pressed" + context_.with_them());
             finding.with = context_.with;
             finding.fix = flow_[control.screen].play
                               ? "give 'menu:', 'back:' or a key of the device the same action"
@@ -105,8 +106,9 @@ class Unreached {
     }
 
     void tell_out_of_reach(std::size_t screen, const Unreached& all) {
-        Finding& finding = add(findings_, RuleId::out_of_reach, file_.origins.screens[screen],
-                               "'" + name(screen) + "' is never shown" + context_.with_them());
+        Finding& finding =
+            add_finding(findings_, RuleId::out_of_reach, file_.origins.screens[screen],
+                        "'" + name(screen) + "' is never shown" + context_.with_them());
         finding.with = context_.with;
         finding.fix = "add a way to it that can be used" + context_.with_them();
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
@@ -134,11 +136,11 @@ class Unreached {
 
     /// The same last steps, alternative by alternative.
     bool is_alike(ActionId a, ActionId b) const {
-        const Range one = flow_[a].alternatives, other = flow_[b].alternatives;
+        const IndexRange one = flow_[a].alternatives, other = flow_[b].alternatives;
         if (one.count != other.count) return false;
         for (std::uint32_t i = 0; i < one.count; ++i) {
-            const Range x = flow_.alternatives[one.begin + i].steps;
-            const Range y = flow_.alternatives[other.begin + i].steps;
+            const IndexRange x = flow_.alternatives[one.begin + i].steps;
+            const IndexRange y = flow_.alternatives[other.begin + i].steps;
             if ((x.count == 0) != (y.count == 0)) return false;
             if (x.count == 0) continue;
             const Step& last = flow_.steps[x.end() - 1];
@@ -231,8 +233,9 @@ class Unreached {
     }
 
     void tell_screen(std::size_t screen) {
-        Finding& finding = add(findings_, RuleId::never_shown, file_.origins.screens[screen],
-                               "'" + name(screen) + "' is never shown");
+        Finding& finding =
+            add_finding(findings_, RuleId::never_shown, file_.origins.screens[screen],
+                        "'" + name(screen) + "' is never shown");
         finding.fix = flow_.screens[screen].play
                           ? "make it the 'root' of a scene that is loaded"
                           : "open it from another screen: 'press: open " + name(screen) + "'";
@@ -255,7 +258,7 @@ class Unreached {
         const std::string id(flow_.text(flow_.controls[control].id));
         const std::string on = name(index(flow_.controls[control].screen));
         Finding& finding =
-            add(findings_, RuleId::never_pressable, place, "'" + id + "' on '" + on + why);
+            add_finding(findings_, RuleId::never_pressable, place, "'" + id + "' on '" + on + why);
         for (const FlagId flag : flags_that_never_change(control))
             finding.also.push_back({file_.origins.flags[index(flag)],
                                     "'" + std::string(flow_.text(flow_[flag].id)) + "' is never " +

@@ -1,6 +1,6 @@
 #include "check/witness_text.hpp"
 
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
 #include "rondix/tools/move_text.hpp"
 
 namespace rondix {
@@ -40,7 +40,7 @@ std::vector<std::string> what_the_player_can_do(const CompiledFlow& flow, const 
 
 std::vector<std::string> disabled_buttons(const CompiledFlow& flow, const MenuState& there) {
     std::vector<std::string> names;
-    const Range controls = flow[there.foremost()].controls;
+    const IndexRange controls = flow[there.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (is_usable_kind(flow.controls[i].kind) && !usable(flow, there, ControlId{i}))
             names.emplace_back(flow.text(flow.controls[i].id));
@@ -53,7 +53,7 @@ std::vector<std::string> in_words(const CompiledFlow& flow, const std::vector<Mo
                                   std::size_t from) {
     std::vector<std::string> words;
     MenuState there(flow);
-    start(flow, there);
+    start_flow(flow, there);
     std::vector<bool> kept(flow.scenes.size()); // as a Runner keeps those that stay
     for (std::size_t i = 0; i < moves.size(); ++i) {
         const bool loads = apply(flow, there, moves[i]).loads;

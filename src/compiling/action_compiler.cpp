@@ -23,14 +23,14 @@ void ActionCompiler::begin(const FlowScreen* own, RequestId request) {
     request_ = request;
 }
 
-Text ActionCompiler::text(std::string_view piece) {
+TextRef ActionCompiler::text(std::string_view piece) {
     const auto begin = static_cast<std::uint32_t>(out_.texts.size());
     out_.texts.append(piece);
     return {begin, static_cast<std::uint32_t>(piece.size())};
 }
 
 /// The place of a piece of text in a table of texts; added when it is new.
-std::uint32_t ActionCompiler::interned(std::string_view piece, Table<Text>& table,
+std::uint32_t ActionCompiler::interned(std::string_view piece, Table<TextRef>& table,
                                        std::unordered_map<std::string, std::uint32_t>& known) {
     const auto [found, is_new] =
         known.try_emplace(std::string(piece), static_cast<std::uint32_t>(table.size()));
@@ -64,7 +64,7 @@ void ActionCompiler::find_lists_and_pages() {
 }
 
 /// Texts that stand side by side in the table of words.
-Range ActionCompiler::words(const std::vector<Name>& names) {
+IndexRange ActionCompiler::words(const std::vector<Name>& names) {
     const auto begin = static_cast<std::uint32_t>(out_.words.size());
     for (const Name& name : names) out_.words.push_back(text(name.text));
     return {begin, static_cast<std::uint32_t>(names.size())};
@@ -151,7 +151,7 @@ ConditionId ActionCompiler::both(FlagId flag, ConditionId condition) {
         return id >= holds ? id : ConditionId(static_cast<std::uint32_t>(id) + shift);
     };
     for (auto i = static_cast<std::uint32_t>(condition); i < at; ++i) {
-        const Test test = out_.tests[i];
+        const ConditionTest test = out_.tests[i];
         out_.tests.push_back({test.flag, moved(test.if_raised), moved(test.if_lowered)});
     }
     return ConditionId(at);
@@ -160,7 +160,7 @@ ConditionId ActionCompiler::both(FlagId flag, ConditionId condition) {
 /// A condition becomes a chain of tests. Its last test is made first, since each test has to
 /// know where its answers lead; turned round, all of them lead forward.
 ConditionId ActionCompiler::condition(const Condition& from) {
-    std::vector<Test> made;
+    std::vector<ConditionTest> made;
     const ConditionId first = chain(from, holds, fails, made);
     const auto base = static_cast<std::uint32_t>(out_.tests.size());
     const auto count = static_cast<std::uint32_t>(made.size());
@@ -168,13 +168,13 @@ ConditionId ActionCompiler::condition(const Condition& from) {
         return id >= holds ? id : ConditionId(base + count - 1 - index(id));
     };
     std::reverse(made.begin(), made.end());
-    for (const Test& test : made)
+    for (const ConditionTest& test : made)
         out_.tests.push_back({test.flag, placed(test.if_raised), placed(test.if_lowered)});
     return placed(first);
 }
 
 ConditionId ActionCompiler::chain(const Condition& from, ConditionId yes, ConditionId no,
-                                  std::vector<Test>& made) {
+                                  std::vector<ConditionTest>& made) {
     switch (from.kind) {
     case Condition::Kind::negation: return chain(from.parts[0], no, yes, made);
     case Condition::Kind::both:

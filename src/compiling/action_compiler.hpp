@@ -14,9 +14,9 @@ class ActionCompiler {
   public:
     ActionCompiler(const Flow& flow, Compiled& result);
 
-    Text text(std::string_view piece);
+    TextRef text(std::string_view piece);
     /// Texts that stand side by side in the table of words.
-    Range words(const std::vector<Name>& names);
+    IndexRange words(const std::vector<Name>& names);
     KeyId key(std::string_view name) { return KeyId(interned(name, out_.keys, keys_)); }
     FlagId add_flag(Flag row, SourceRange place);
 
@@ -46,13 +46,13 @@ class ActionCompiler {
     void finish_settings();
 
   private:
-    std::uint32_t interned(std::string_view piece, Table<Text>& table,
+    std::uint32_t interned(std::string_view piece, Table<TextRef>& table,
                            std::unordered_map<std::string, std::uint32_t>& known);
     void find_lists_and_pages();
     void add_step(const FlowStep& from);
     void set_turn(const FlowStep& from, Step& row);
     ConditionId chain(const Condition& from, ConditionId yes, ConditionId no,
-                      std::vector<Test>& made);
+                      std::vector<ConditionTest>& made);
     FlagId flag_of(const Condition& from);
     FlagId asked(const Condition& from);
 

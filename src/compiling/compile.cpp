@@ -1,7 +1,7 @@
 #include "compiling/compile.hpp"
 
 #include "compiling/action_compiler.hpp"
-#include "rondix/target.hpp"
+#include "rondix/runtime/target.hpp"
 
 #include <algorithm>
 
@@ -53,7 +53,7 @@ class Compiler {
     }
 
   private:
-    Text text(std::string_view piece) { return actions_.text(piece); }
+    TextRef text(std::string_view piece) { return actions_.text(piece); }
     ActionId action(const FlowAction& from) { return actions_.action(from); }
     ConditionId condition(const Condition& from) { return actions_.condition(from); }
 
@@ -260,7 +260,7 @@ class Compiler {
     void add_questions_of_settings() {
         for (std::size_t i = 0; i < flow_.settings.size(); ++i) {
             if (flow_.settings[i].keep_within_ms == 0) continue;
-            const Range turns = out_.settings[i].turns;
+            const IndexRange turns = out_.settings[i].turns;
             const std::uint32_t many = out_.settings[i].asks.count == 0 ? 1 : turns.count;
             for (std::uint32_t turn = 0; turn < many; ++turn) {
                 const std::string number = many == 1 ? "" : "/" + std::to_string(turn + 1);

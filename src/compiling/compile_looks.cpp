@@ -31,7 +31,7 @@ class BoxTree {
         return number;
     }
     Box& at(std::uint32_t number) { return looks_.boxes.edit(first_ + number); }
-    Range range() const {
+    IndexRange range() const {
         return {static_cast<std::uint32_t>(first_),
                 static_cast<std::uint32_t>(looks_.boxes.size() - first_)};
     }
@@ -74,7 +74,7 @@ class ScreenBoxes {
         , findings_(findings)
         , tree_(out.flow.looks) {}
 
-    Range build() {
+    IndexRange build() {
         add(Box{.forms = both(plain::whole())}, 0, {});
         add_ground();
         const bool shows_beneath = screen_.dim != covers;
@@ -210,8 +210,9 @@ class ScreenBoxes {
         if (name.text == "layout") return default_group();
         if (const auto known = groups_.find(name.text); known != groups_.end()) {
             if (known->second == under_way)
-                rondix::add(findings_, RuleId::like_circle, name.place,
-                            "the group '" + name.text + "' contains itself through other groups");
+                rondix::add_finding(findings_, RuleId::like_circle, name.place,
+                                    "the group '" + name.text +
+                                        "' contains itself through other groups");
             return known->second == under_way ? 0 : known->second;
         }
         const FlowGroup* group = find_group(name.text);
@@ -242,8 +243,9 @@ class ScreenBoxes {
         std::vector<std::string_view> names;
         names.push_back("layout");
         for (const FlowGroup& group : said().groups) names.push_back(group.id.text);
-        rondix::add(findings_, RuleId::unknown_name, name.place,
-                    "this screen has no group '" + name.text + "'" + suggestion(name.text, names))
+        rondix::add_finding(findings_, RuleId::unknown_name, name.place,
+                            "this screen has no group '" + name.text + "'" +
+                                suggestion(name.text, names))
             .fix =
             "declare it under 'groups' of the screen: '" + name.text + ": { as: row, at: bottom }'";
     }
@@ -300,12 +302,12 @@ class ScreenBoxes {
     /// What a slider, toggle, choice or entry shows of its setting where the author says nothing.
     void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, SourceRange place) {
         const auto part = [&](BoxRole role, std::array<BoxForm, 2> forms, StandardStyle style,
-                              Text text) {
+                              TextRef text) {
             Box box{.forms = forms, .text = text, .control = id, .role = role};
             box.style = id_of(style);
             add(box, body, place);
         };
-        const Text widest = widest_label(row.setting);
+        const TextRef widest = widest_label(row.setting);
         if (row.kind == ControlKind::slider) {
             part(BoxRole::track,
                  {plain::track(design(0), widest.length), plain::track(design(1), widest.length)},
@@ -315,19 +317,19 @@ class ScreenBoxes {
         part(BoxRole::value, plainly(plain::value), StandardStyle::value, widest);
     }
 
-    Text longest_hint() const {
-        Text longest;
+    TextRef longest_hint() const {
+        TextRef longest;
         for (std::uint32_t i = 0; i < screen_.controls.count; ++i) {
-            const Text hint = out_.flow.controls[screen_.controls.begin + i].hint;
+            const TextRef hint = out_.flow.controls[screen_.controls.begin + i].hint;
             if (hint.length > longest.length) longest = hint;
         }
         return longest;
     }
 
     /// What a place for the value has to have room for.
-    Text widest_label(SettingId setting) const {
-        const Range labels = out_.flow[setting].labels;
-        Text widest;
+    TextRef widest_label(SettingId setting) const {
+        const IndexRange labels = out_.flow[setting].labels;
+        TextRef widest;
         for (std::uint32_t i = labels.begin; i < labels.end(); ++i)
             if (out_.flow.words[i].length > widest.length) widest = out_.flow.words[i];
         return widest;

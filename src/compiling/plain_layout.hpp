@@ -2,7 +2,7 @@
 // the top, the controls in a column under it, a bar of progress at the foot.
 #pragma once
 
-#include "rondix/looks.hpp"
+#include "rondix/runtime/looks.hpp"
 
 #include <cstddef>
 

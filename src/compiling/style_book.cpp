@@ -37,8 +37,8 @@ std::optional<std::size_t> StyleBook::find(const Name& name) {
     if (found != by_name_.end()) return found->second;
     std::vector<std::string_view> names;
     for (const Named& named : named_) names.push_back(named.id.text);
-    rondix::add(findings_, RuleId::unknown_name, name.place,
-                "there is no style '" + name.text + "'" + suggestion(name.text, names));
+    rondix::add_finding(findings_, RuleId::unknown_name, name.place,
+                        "there is no style '" + name.text + "'" + suggestion(name.text, names));
     return std::nullopt;
 }
 
@@ -52,9 +52,9 @@ const std::vector<StyleBook::Layer>& StyleBook::layers_of(std::size_t i) {
     if (like)
         if (const auto model = find(*like)) {
             if (named_[*model].state == State::under_way)
-                rondix::add(findings_, RuleId::like_circle, like->place,
-                            "this makes a cycle: the style '" + like->text +
-                                "' already extends this one");
+                rondix::add_finding(findings_, RuleId::like_circle, like->place,
+                                    "this makes a cycle: the style '" + like->text +
+                                        "' already extends this one");
             else
                 layers = layers_of(*model);
         }
@@ -153,23 +153,24 @@ std::size_t StyleBook::sound(const Name& name, Files Theme::*files, Table<Sound>
                 file = theme.folder + of_sound.text;
                 place = of_sound.place;
             }
-    const Text id = text(name.text);
+    const TextRef id = text(name.text);
     sounds.push_back({id, text(file)});
     places.push_back(place);
     return sounds.size() - 1;
 }
 
-Text StyleBook::text(std::string_view piece) {
+TextRef StyleBook::text(std::string_view piece) {
     Table<char>& texts = out_.flow.texts;
     const auto begin = static_cast<std::uint32_t>(texts.size());
     texts.append(piece);
     return {begin, static_cast<std::uint32_t>(piece.size())};
 }
 
-std::uint32_t StyleBook::interned(Table<Text>& table, std::vector<SourceRange>& places,
+std::uint32_t StyleBook::interned(Table<TextRef>& table, std::vector<SourceRange>& places,
                                   const Name& name) {
-    const auto found = std::find_if(table.begin(), table.end(),
-                                    [&](Text known) { return out_.flow.text(known) == name.text; });
+    const auto found = std::find_if(table.begin(), table.end(), [&](TextRef known) {
+        return out_.flow.text(known) == name.text;
+    });
     if (found != table.end()) return static_cast<std::uint32_t>(found - table.begin());
     table.push_back(text(name.text));
     places.push_back(name.place);

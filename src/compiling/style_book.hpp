@@ -23,7 +23,7 @@ class StyleBook {
     PictureId picture(const Name& file);
     TuneId tune(const std::optional<Name>& name);
     std::string own_folder() const { return flow_.themes.back().folder; }
-    Text text(std::string_view piece);
+    TextRef text(std::string_view piece);
 
   private:
     /// What one theme says about one style.
@@ -51,7 +51,8 @@ class StyleBook {
     void apply_layer(const Layer& layer, std::size_t state, Style& style);
     StyleId add(const std::vector<Layer>& layers, SourceRange place);
     StyleTables tables_for(const Theme& theme);
-    std::uint32_t interned(Table<Text>& table, std::vector<SourceRange>& places, const Name& name);
+    std::uint32_t interned(Table<TextRef>& table, std::vector<SourceRange>& places,
+                           const Name& name);
 
     const Flow& flow_;
     Compiled& out_;

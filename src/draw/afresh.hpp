@@ -1,7 +1,7 @@
 // A Runner that draws one picture after the other begins each as if nothing had been before.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 namespace rondix::draw {
 

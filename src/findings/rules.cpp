@@ -180,12 +180,12 @@ const RuleRow& row_of(RuleId rule) {
     return rule_table()[static_cast<std::size_t>(rule)];
 }
 
-Finding& add(Findings& findings, RuleId rule, SourceRange place, std::string text) {
+Finding& add_finding(Findings& findings, RuleId rule, SourceRange place, std::string text) {
     return findings.emplace_back(Finding{.rule = rule, .place = place, .text = std::move(text)});
 }
 
-Finding& add(Findings& findings, RuleId rule, SourceRange place, Said said) {
-    Finding& finding = add(findings, rule, place, std::move(said.text));
+Finding& add_finding(Findings& findings, RuleId rule, SourceRange place, Said said) {
+    Finding& finding = add_finding(findings, rule, place, std::move(said.text));
     finding.meant = std::move(said.meant);
     return finding;
 }

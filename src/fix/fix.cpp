@@ -129,7 +129,7 @@ std::optional<Fix> find_fix(const FlowFile& file, const CheckResult& result, con
         for (auto& [name, text] : with_edits(file, fix.edits)) texts[name] = text;
         const FlowFile after = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
         const auto comes_up = [&](const LookAt& look) -> std::optional<std::size_t> {
-            const CheckResult is = check_all(after, options, look);
+            const CheckResult is = check(after, options, look);
             if (is.stop != Stop::nothing && result.stop == Stop::nothing) return std::nullopt;
             return came_up(file, result, finding, after, is);
         };
@@ -174,7 +174,7 @@ class FixAll {
   private:
     void read() {
         now_ = load_flow_texts(file_.sources[0].name(), texts_, file_.flow.root);
-        fixed_.left = check_all(now_, limits_, looks_);
+        fixed_.left = check(now_, limits_, looks_);
     }
 
     using Key = std::pair<RuleId, std::string>;

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "keep/toml_lines.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 namespace rondix::keep {
 

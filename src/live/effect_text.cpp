@@ -57,26 +57,26 @@ static_assert(in_order());
 /// What stands behind the words.
 std::string subject_text(const Runner& menus, const Effect& effect) {
     const CompiledFlow& flow = menus.flow();
-    const auto id_of = [&](const auto& table) {
-        return std::string(flow.text(table[effect.subject].id));
+    const auto id_of = [&](const auto& table, auto id) {
+        return std::string(flow.text(table[index(id)].id));
     };
     switch (effect.kind) {
     case EffectKind::load:
     case EffectKind::unload:
     case EffectKind::set_aside:
-    case EffectKind::bring_back: return id_of(flow.scenes);
-    case EffectKind::cue: return id_of(flow.looks.cues);
+    case EffectKind::bring_back: return id_of(flow.scenes, effect.scene());
+    case EffectKind::cue: return id_of(flow.looks.cues, effect.cue());
     case EffectKind::music:
-        return TuneId(effect.subject) == silence ? "none" : id_of(flow.looks.tunes);
+        return effect.tune() == silence ? "none" : id_of(flow.looks.tunes, effect.tune());
     case EffectKind::request:
-    case EffectKind::off: return id_of(flow.requests);
-    case EffectKind::setting: return setting_text(menus, SettingId(effect.subject));
-    case EffectKind::front: return id_of(flow.screens);
+    case EffectKind::off: return id_of(flow.requests, effect.request());
+    case EffectKind::setting: return setting_text(menus, effect.setting());
+    case EffectKind::front: return id_of(flow.screens, effect.screen());
     case EffectKind::focus:
-    case EffectKind::denied: return id_of(flow.controls);
+    case EffectKind::denied: return id_of(flow.controls, effect.control());
     case EffectKind::pad: return std::to_string(effect.value);
     case EffectKind::told:
-    case EffectKind::todo: return std::string(flow.text(flow.words[effect.subject]));
+    case EffectKind::todo: return std::string(flow.text(effect.word()));
     case EffectKind::pause:
     case EffectKind::unpause:
     case EffectKind::show_pointer:

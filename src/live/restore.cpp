@@ -5,8 +5,8 @@
 // left out and said.
 #include "rondix/saved_state.hpp"
 
-#include "rondix/runner_snapshot.hpp"
 #include "rondix/verify_from_state.hpp"
+#include "run/runner_snapshot.hpp"
 
 #include <algorithm>
 
@@ -49,7 +49,7 @@ class Restoring {
     }
 
   private:
-    std::string_view name(Text text) const { return flow_.text(text); }
+    std::string_view name(TextRef text) const { return flow_.text(text); }
     void drop(std::string what) { dropped_.push_back(std::move(what)); }
     void drop_name(const char* what, const std::string& name) {
         drop(std::string("there is no ") + what + " '" + name + "' any more");
@@ -211,17 +211,17 @@ class Restoring {
     }
 
     void keep_tickets() {
-        if (saved_.phase == Phase::loading) snapshot_.load = old_->ticket();
+        if (saved_.phase == Phase::loading) snapshot_.load = old_->load_ticket();
         const CompiledFlow& before = old_->flow();
         for (std::size_t i = 0; i < before.requests.size(); ++i) {
-            const auto ticket = old_->ticket_of(RequestId(i));
-            if (!ticket) continue;
+            const RequestTicket ticket = old_->request_ticket(RequestId(i));
+            if (ticket == RequestTicket{}) continue;
             const std::string id(before.text(before.requests[i].id));
             const RequestId request = flow_.request(id);
             if (request == no_request)
                 drop_name("request", id);
             else
-                snapshot_.tickets[index(request)] = *ticket;
+                snapshot_.tickets[index(request)] = ticket;
         }
     }
 

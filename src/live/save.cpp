@@ -28,7 +28,7 @@ class Saving {
     }
 
   private:
-    std::string name(Text text) const { return std::string(flow_.text(text)); }
+    std::string name(TextRef text) const { return std::string(flow_.text(text)); }
 
     void save_screen(std::size_t height) {
         const ScreenId id = now_.screen_at(height);

@@ -34,8 +34,8 @@ void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts =
         compiled.fault = verify(compiled.flow);
     }
     if (!compiled.fault.empty()) {
-        add(file.findings, RuleId::too_large, {0, 1, 0},
-            "the flow does not fit its tables: " + std::string(compiled.fault));
+        add_finding(file.findings, RuleId::too_large, {0, 1, 0},
+                    "the flow does not fit its tables: " + std::string(compiled.fault));
         return;
     }
     file.compiled = std::move(compiled.flow);
@@ -62,8 +62,8 @@ FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const 
     if (own != texts.end()) text = own->second;
     file.sources.emplace_back(path, without_mark(std::move(text)));
     if (!fault.empty()) {
-        add(file.findings, RuleId::unreadable, {0, 0, 0},
-            "cannot read '" + path + "': " + fault + near_file(path, path));
+        add_finding(file.findings, RuleId::unreadable, {0, 0, 0},
+                    "cannot read '" + path + "': " + fault + near_file(path, path));
         return file;
     }
     if (const auto tree = yaml::read(file.sources[0], 0, file.findings))

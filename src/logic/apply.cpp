@@ -2,7 +2,7 @@
 //
 // A move is done by a MoveExecutor, which holds the flow, the menu state that it changes in place,
 // and the outcome that it fills in.
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 namespace rondix {
 
@@ -268,7 +268,7 @@ void MoveExecutor::set_by_game(SettingId id, std::uint16_t value) {
 
 void MoveExecutor::act(ActionId id) {
     if (id == unsaid) return;
-    const Range alternatives = flow_[id].alternatives;
+    const IndexRange alternatives = flow_[id].alternatives;
     for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
         const Alternative& alternative = flow_.alternatives[i];
         if (!is_true(flow_, now_, alternative.when)) continue;
@@ -350,7 +350,7 @@ void MoveExecutor::home() {
 
 /// The first alternative whose condition holds; the last needs none.
 void MoveExecutor::choose_start() {
-    const Range alternatives = flow_[flow_.first_choice].alternatives;
+    const IndexRange alternatives = flow_[flow_.first_choice].alternatives;
     std::uint32_t i = alternatives.begin;
     while (!is_true(flow_, now_, flow_.alternatives[i].when)) ++i;
     const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
@@ -375,7 +375,7 @@ void MoveExecutor::request(RequestId id) {
 
 /// The values of settings are kept by whoever runs the flow; here stands what conditions ask.
 void MoveExecutor::set(SettingId id, std::uint16_t value) {
-    const Range asks = flow_[id].asks;
+    const IndexRange asks = flow_[id].asks;
     for (std::uint32_t i = asks.begin; i < asks.end(); ++i) {
         const SettingAsk& ask = flow_.setting_asks[i];
         now_.set_flag(ask.flag, value >= ask.least && value <= ask.most);
@@ -404,7 +404,7 @@ Outcome open_start(const CompiledFlow& flow, MenuState& state) {
     return MoveExecutor(flow, state).begin();
 }
 
-Outcome start(const CompiledFlow& flow, MenuState& state) {
+Outcome start_flow(const CompiledFlow& flow, MenuState& state) {
     prepare(flow, state);
     return open_start(flow, state);
 }

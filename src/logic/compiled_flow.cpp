@@ -1,7 +1,7 @@
 // Names looked up in a compiled flow, and the check of its invariants.
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
-#include "rondix/device.hpp"
+#include "rondix/runtime/device.hpp"
 
 #include <algorithm>
 
@@ -40,7 +40,7 @@ class Verifier {
     void expect(bool good, std::string_view fault) {
         if (!good && fault_.empty()) fault_ = fault;
     }
-    static bool within(Range range, std::size_t size) {
+    static bool within(IndexRange range, std::size_t size) {
         return range.begin <= size && range.count <= size - range.begin;
     }
     bool has(ScreenId id) const { return index(id) < flow_.screens.size(); }
@@ -71,7 +71,7 @@ class Verifier {
                "the flow is played with no device, or an unknown one");
     }
 
-    void verify_text(Text text) {
+    void verify_text(TextRef text) {
         expect(within({text.begin, text.length}, flow_.texts.size()), "a text is out of range");
     }
 
@@ -86,10 +86,10 @@ class Verifier {
         for (const Request& row : flow_.requests) verify_text(row.id);
         for (const Pages& row : flow_.pages) verify_text(row.id);
         for (const Setting& row : flow_.settings) verify_text(row.id);
-        for (Text row : flow_.keys) verify_text(row);
+        for (TextRef row : flow_.keys) verify_text(row);
         for (KeyId row : flow_.pad_keys)
             expect(index(row) < flow_.keys.size(), "a key is out of range");
-        for (Text row : flow_.words) verify_text(row);
+        for (TextRef row : flow_.words) verify_text(row);
     }
 
     void verify_rows() {
@@ -142,7 +142,7 @@ class Verifier {
     void verify_places_of_controls() {
         std::size_t on_screens = 0;
         for (std::size_t i = 0; i < flow_.screens.size() && fault_.empty(); ++i) {
-            const Range controls = flow_.screens[i].controls;
+            const IndexRange controls = flow_.screens[i].controls;
             on_screens += controls.count;
             for (std::uint32_t c = controls.begin; c < controls.end(); ++c)
                 expect(flow_.controls[c].screen == ScreenId(i), "a control is on another screen");
@@ -228,7 +228,7 @@ class Verifier {
     }
 
     void verify_test(std::size_t i) {
-        const Test& test = flow_.tests[i];
+        const ConditionTest& test = flow_.tests[i];
         expect(has(test.flag), "a flag is out of range");
         expect(has(test.if_raised) && has(test.if_lowered), "a test is out of range");
         expect(index(test.if_raised) > i && index(test.if_lowered) > i,
@@ -329,7 +329,7 @@ class Verifier {
 
     /// Each alternative is one step that leads to a scene or a menu; the last needs no condition.
     void verify_first_choice() {
-        const Range all = flow_[flow_.first_choice].alternatives;
+        const IndexRange all = flow_[flow_.first_choice].alternatives;
         expect(all.count > 0, "the flow starts with a choice of nothing");
         for (std::uint32_t i = all.begin; i < all.end() && fault_.empty(); ++i) {
             const Alternative& one = flow_.alternatives[i];
@@ -357,8 +357,8 @@ class Verifier {
                "a table of looks is too short or too long");
         for (Size design : looks.design)
             expect(design.width > 0 && design.height > 0, "the design size is empty");
-        for (Text row : looks.pictures) verify_text(row);
-        for (Text row : looks.fonts) verify_text(row);
+        for (TextRef row : looks.pictures) verify_text(row);
+        for (TextRef row : looks.fonts) verify_text(row);
         for (const Sound& row : looks.tunes) verify_text(row.id), verify_text(row.file);
         for (const Sound& row : looks.cues) verify_text(row.id), verify_text(row.file);
         for (const Style& style : looks.styles) verify_style(style);
@@ -430,7 +430,7 @@ EventId CompiledFlow::event(std::string_view name) const {
     return find(*this, events, name, no_event, id_of_row);
 }
 KeyId CompiledFlow::key(std::string_view name) const {
-    return find(*this, keys, name, no_key, [](Text text) { return text; });
+    return find(*this, keys, name, no_key, [](TextRef text) { return text; });
 }
 
 RequestId CompiledFlow::request(std::string_view name) const {
@@ -447,7 +447,7 @@ PagesId CompiledFlow::pages_named(ScreenId screen, std::string_view name) const 
 
 ControlId CompiledFlow::control(ScreenId screen, std::string_view name) const {
     if (screen == no_screen) return no_control;
-    const Range range = (*this)[screen].controls;
+    const IndexRange range = (*this)[screen].controls;
     for (std::uint32_t i = range.begin; i < range.end(); ++i)
         if (text(controls[i].id) == name) return ControlId{i};
     return no_control;

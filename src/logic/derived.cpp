@@ -1,6 +1,6 @@
 // What follows from a menu state and is therefore stored nowhere: pause, the pointer, what can be
 // used, which moves there are.
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <algorithm>
 
@@ -40,13 +40,13 @@ void list_control_moves(const CompiledFlow& flow, ControlId id, MoveWriter& move
         for (std::uint16_t which = 0; which < control.presses; ++which)
             moves.add(Move::press(id, which));
     if (control.setting == no_setting) return;
-    const Range turns = flow[control.setting].turns;
+    const IndexRange turns = flow[control.setting].turns;
     for (std::uint32_t i = turns.begin; i < turns.end(); ++i)
         moves.add(Move::change(id, flow.turns[i]));
 }
 
 void list_players_moves(const CompiledFlow& flow, const MenuState& state, MoveWriter& moves) {
-    const Range controls = flow[state.foremost()].controls;
+    const IndexRange controls = flow[state.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow, state, ControlId{i})) list_control_moves(flow, ControlId{i}, moves);
     moves.add(Move::back());
@@ -126,7 +126,7 @@ bool shows_pointer(const CompiledFlow& flow, const MenuState& state) {
 
 bool is_true(const CompiledFlow& flow, const MenuState& state, ConditionId condition) {
     while (condition < holds) {
-        const Test& test = flow.tests[index(condition)];
+        const ConditionTest& test = flow.tests[index(condition)];
         condition = state.flag(test.flag) ? test.if_raised : test.if_lowered;
     }
     return condition == holds;

@@ -15,8 +15,8 @@ static_assert(std::endian::native == std::endian::little);
 
 inline constexpr std::size_t alignment = 16;
 inline constexpr char magic[8] = {'R', 'o', 'n', 'd', 'i', 'x', '\x1A', '\n'};
-/// Of the format; another one whenever a row changes.
-inline constexpr std::uint32_t version = 3;
+/// Of the header and of how tables are laid out; rows are told by layout_hash().
+inline constexpr std::uint32_t version = 4;
 
 struct Header {
     char magic[8];
@@ -25,7 +25,7 @@ struct Header {
     std::uint64_t size;   ///< of the whole image, in bytes
     std::uint64_t names;  ///< names_hash() of the flow
     std::uint64_t sum;    ///< of all that follows the header
-    std::uint64_t spare;
+    std::uint64_t rows;   ///< layout_hash()
 };
 static_assert(sizeof(Header) == 48 && sizeof(Header) % alignment == 0);
 

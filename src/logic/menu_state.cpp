@@ -1,6 +1,6 @@
 // The row of words behind a menu state: where each part stands, and the few ways in which it
 // changes.
-#include "rondix/menu_state.hpp"
+#include "rondix/runtime/menu_state.hpp"
 
 #include <algorithm>
 

@@ -1,6 +1,7 @@
-#include "rondix/packed_flow.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 
 #include "logic/image.hpp"
+#include "logic/layout_hash.hpp"
 #include "logic/row_fields.hpp"
 
 #include <cmath>
@@ -73,8 +74,8 @@ class Opener {
         if (header_.version != image::version)
             return "the flow was packed by another version of Rondix: pack it again";
         if (header_.size != bytes_.size()) return "the image is cut short, or longer than it says";
-        if (header_.spare != 0 || header_.tables != rows::table_count + 1)
-            return "the image has other tables than this version of Rondix";
+        if (header_.rows != rows::layout_hash() || header_.tables != rows::table_count + 1)
+            return "the flow was packed by another version of Rondix: pack it again";
         if (image::checksum(bytes_.subspan(sizeof header_)) != header_.sum)
             return "the image is damaged: its checksum is another";
         return {};
@@ -151,9 +152,9 @@ std::uint64_t names_hash(const CompiledFlow& flow) {
     for (const Control& control : flow.controls)
         hash.add(flow.text(flow[control.screen].id)); // whose each is
     hash.add("keys");
-    for (const Text key : flow.keys) hash.add(flow.text(key));
+    for (const TextRef key : flow.keys) hash.add(flow.text(key));
     hash.add("words");
-    for (const Text word : flow.words) hash.add(flow.text(word));
+    for (const TextRef word : flow.words) hash.add(flow.text(word));
     return hash.value();
 }
 

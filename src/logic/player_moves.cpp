@@ -1,4 +1,4 @@
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
 
 #include <algorithm>
 #include <cmath>

@@ -3,9 +3,10 @@
 // them. A field that is added to a row and forgotten here does not compile.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <array>
+#include <string_view>
 #include <type_traits>
 
 namespace rondix::rows {
@@ -38,17 +39,23 @@ RONDIX_LAST(ScreenTransition::From, bottom)
 #undef RONDIX_LAST
 // clang-format on
 
+/// The fields of a row by name, in their order.
+template <class Row>
+inline constexpr std::string_view field_names{};
+
 /// Calls `visit` with all fields of a row.
 #define RONDIX_FIELDS(Row, ...)                                                                    \
+    template <>                                                                                    \
+    inline constexpr std::string_view field_names<Row> = #__VA_ARGS__;                             \
     template <class R, class Visit>                                                                \
     requires std::is_same_v<std::remove_const_t<R>, Row>                                           \
-    void fields(R& row, Visit visit) {                                                             \
+    constexpr void fields(R& row, Visit visit) {                                                   \
         auto& [__VA_ARGS__] = row;                                                                 \
         visit(__VA_ARGS__);                                                                        \
     }
-RONDIX_FIELDS(Text, begin, length)
-RONDIX_FIELDS(Range, begin, count)
-RONDIX_FIELDS(Test, flag, if_raised, if_lowered)
+RONDIX_FIELDS(TextRef, begin, length)
+RONDIX_FIELDS(IndexRange, begin, count)
+RONDIX_FIELDS(ConditionTest, flag, if_raised, if_lowered)
 RONDIX_FIELDS(Step, kind, value, subject)
 RONDIX_FIELDS(Alternative, when, steps, question)
 RONDIX_FIELDS(Action, alternatives)
@@ -94,7 +101,7 @@ inline constexpr bool is_array<std::array<T, N>> = true;
 template <class T, class Visit>
 void each_value(T& value, Visit& visit) {
     using Plain = std::remove_const_t<T>;
-    if constexpr (std::is_same_v<Plain, Text> && requires { visit.text(value); })
+    if constexpr (std::is_same_v<Plain, TextRef> && requires { visit.text(value); })
         visit.text(value);
     else if constexpr (std::is_arithmetic_v<Plain> || std::is_enum_v<Plain>)
         visit(value);
@@ -106,7 +113,7 @@ void each_value(T& value, Visit& visit) {
 
 /// Calls `visit` with every table of a flow, always in the same order.
 template <class Flow, class Visit>
-void each_table(Flow& flow, Visit visit) {
+constexpr void each_table(Flow& flow, Visit visit) {
     visit(flow.scenes), visit(flow.screens), visit(flow.controls), visit(flow.flags);
     visit(flow.events), visit(flow.requests), visit(flow.pages), visit(flow.settings);
     visit(flow.setting_asks), visit(flow.turns), visit(flow.keys), visit(flow.pad_keys);
@@ -121,7 +128,7 @@ inline constexpr std::size_t table_count = 27;
 
 /// What of a flow stands in no table, as a row.
 struct Rest {
-    Text game;
+    TextRef game;
     Loading loading;
     std::array<Size, 2> design;
     Size safe;
@@ -136,7 +143,7 @@ struct Rest {
 };
 template <class R, class Visit>
 requires std::is_same_v<std::remove_const_t<R>, Rest>
-void fields(R& row, Visit visit) {
+constexpr void fields(R& row, Visit visit) {
     auto& [game, loading, design, safe, first_scene, first_screen, first_choice, stretch, width,
            height, reaction, devices, rule, can_quit] = row;
     visit(game, loading, design, safe, first_scene, first_screen, first_choice, stretch, width,

@@ -1,6 +1,6 @@
-#include "rondix/target.hpp"
+#include "rondix/runtime/target.hpp"
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <array>
 

@@ -77,7 +77,7 @@ class ColourCheck {
 
     /// The values of choices, as they stand over the screen.
     void check_unfolded(ScreenId screen) {
-        const Range controls = flow_[screen].controls;
+        const IndexRange controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
             if (!flow_.controls[i].dropdown) continue;
             runner_.advance(Runner::settling_time);
@@ -140,12 +140,12 @@ class ColourCheck {
                     ? fmt::format(", {}{}", state == 0 ? "at " : "", state_names[state])
                     : "";
             if (!told_.insert({place.begin, place.file}).second) return;
-            Finding& finding =
-                add(findings_, RuleId::low_contrast, place,
-                    fmt::format(
-                        "the text '{}'{} is hard to read: its contrast is {:.1f}, and should be "
-                        "{:.1f} or more",
-                        items_[k].text, when, std::floor(is * 10) / 10, wanted));
+            Finding& finding = add_finding(
+                findings_, RuleId::low_contrast, place,
+                fmt::format(
+                    "the text '{}'{} is hard to read: its contrast is {:.1f}, and should be "
+                    "{:.1f} or more",
+                    items_[k].text, when, std::floor(is * 10) / 10, wanted));
             if (has_states(items_[k])) finding.state = state_names[state];
             finding.fix = "change the text colour or the background, or give the text an outline";
             return; // one state is enough
@@ -219,9 +219,9 @@ class ColourCheck {
         const Look& lit = flow_.looks[items_[k].style].looks[1];
         const bool grows = std::abs(lit.scale - still.scale) > 0.2F;
         if (area >= wanted || grows) return;
-        add(findings_, RuleId::faint_focus, place,
-            fmt::format("the focus of '{}' is hard to see",
-                        flow_.text(flow_[items_[k].control].id)))
+        add_finding(findings_, RuleId::faint_focus, place,
+                    fmt::format("the focus of '{}' is hard to see",
+                                flow_.text(flow_[items_[k].control].id)))
             .fix = "make the fill, the border or the image of 'focused' differ more from 'rest'";
     }
 

@@ -35,7 +35,7 @@ class FocusCheck {
 
   private:
     bool declares_routes(ScreenId screen) const {
-        const Range controls = flow_[screen].controls;
+        const IndexRange controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             for (const ControlId to : flow_.controls[i].routes)
                 if (to != no_control) return true;
@@ -44,7 +44,7 @@ class FocusCheck {
 
     void check_screen(ScreenId screen) {
         const std::vector<FlagId> flags = flags_of(screen);
-        start(flow_, state_);
+        start_flow(flow_, state_);
         state_.keep(0);
         state_.push(screen);
         for (std::uint16_t pages = 0; pages < flow_[screen].page_codes; ++pages) {
@@ -61,7 +61,7 @@ class FocusCheck {
 
     std::vector<FlagId> flags_of(ScreenId screen) const {
         std::set<FlagId> flags;
-        const Range controls = flow_[screen].controls;
+        const IndexRange controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
             const std::vector<FlagId> read = flags_read(flow_, flow_.controls[i].when);
             flags.insert(read.begin(), read.end());
@@ -74,7 +74,7 @@ class FocusCheck {
     bool try_out(ScreenId screen, const std::vector<FlagId>& flags, Raised raised) {
         budget_.look("declared routes", index(screen), flow_.screens.size());
         for (std::size_t f = 0; f < flags.size(); ++f) state_.set_flag(flags[f], raised(f));
-        const Range controls = flow_[screen].controls;
+        const IndexRange controls = flow_[screen].controls;
         routes_.begin();
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow_, state_, ControlId{i}))
@@ -88,18 +88,18 @@ class FocusCheck {
     void tell(ScreenId screen) {
         const auto [from, to] = a_gap();
         const std::string name(flow_.text(flow_[to].id));
-        Finding& finding =
-            add(findings_, RuleId::stranded, file_.origins.controls[index(to)],
-                "on '" + std::string(flow_.text(flow_[screen].id)) + "' no direction leads from '" +
-                    std::string(flow_.text(flow_[from].id)) + "' to '" + name +
-                    "': declared routes make it unreachable");
+        Finding& finding = add_finding(
+            findings_, RuleId::stranded, file_.origins.controls[index(to)],
+            "on '" + std::string(flow_.text(flow_[screen].id)) + "' no direction leads from '" +
+                std::string(flow_.text(flow_[from].id)) + "' to '" + name +
+                "': declared routes make it unreachable");
         finding.disabled = disabled(screen);
         finding.fix = "remove one of the routes of this screen, or declare one to '" + name + "'";
     }
 
     std::vector<std::string> disabled(ScreenId screen) const {
         std::vector<std::string> names;
-        const Range controls = flow_[screen].controls;
+        const IndexRange controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (is_usable_kind(flow_.controls[i].kind) && !usable(flow_, state_, ControlId{i}))
                 names.emplace_back(flow_.text(flow_.controls[i].id));

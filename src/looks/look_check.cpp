@@ -18,16 +18,16 @@ namespace {
 void check_files(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings) {
     budget.look("pictures, fonts and sounds", 0, 1);
     const CompiledFlow& flow = *file.compiled;
-    const auto tell = [&](std::string_view what, Text name, SourceRange place,
+    const auto tell = [&](std::string_view what, TextRef name, SourceRange place,
                           const std::string& why) {
         const std::string path(flow.text(name));
         std::string written = path; // from the folder of the file that names it
         if (place.known() && !file.sources[place.file].is_in_code())
             written = file.sources[place.file].text().substr(place.begin, place.end - place.begin);
         const bool is_gone = why.find("no such") != std::string::npos;
-        add(findings, RuleId::missing_file, place,
-            fmt::format("the {} '{}': {}", what, path, why) +
-                (is_gone ? near_file(written, path) : Suggestion{}));
+        add_finding(findings, RuleId::missing_file, place,
+                    fmt::format("the {} '{}': {}", what, path, why) +
+                        (is_gone ? near_file(written, path) : Suggestion{}));
     };
     for (const Painter::Fault& fault : painter.faults()) {
         if (fault.of == Painter::Fault::Of::picture)

@@ -111,7 +111,7 @@ class PlaceCheck {
   private:
     template <class Do>
     void each_box(ScreenId screen, Do act) {
-        const Range boxes = flow_.looks.screens[index(screen)].boxes;
+        const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
         places_ = runner_.places_of(screen);
         first_ = boxes.begin;
         for (std::uint32_t i = boxes.begin; i < boxes.end(); ++i) act(i);
@@ -237,8 +237,8 @@ class PlaceCheck {
             std::string sizes;
             for (const std::string& size : noted.sizes) sizes += (sizes.empty() ? "" : ", ") + size;
             const bool all = noted.sizes.size() == options_.sizes.size();
-            add(findings_, key.second, place_of(key.first),
-                noted.text + (all ? "" : " (at " + sizes + ")"))
+            add_finding(findings_, key.second, place_of(key.first),
+                        noted.text + (all ? "" : " (at " + sizes + ")"))
                 .fix = noted.fix;
         }
     }

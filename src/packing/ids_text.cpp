@@ -1,7 +1,7 @@
 // The names of a flow as C++ constants.
 #include "rondix/tools/pack.hpp"
 
-#include "rondix/packed_flow.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 #include "words/printable.hpp"
 
 #include <algorithm>
@@ -56,7 +56,7 @@ class IdsText {
         const std::string game(flow_.text(flow_.game));
         text_ = "// The names of " + (game.empty() ? "a flow" : printable(game)) +
                 ", made by rondix ids. A name that is misspelt, or is no longer there, does not\n"
-                "// compile.\n#pragma once\n\n#include \"rondix/ids.hpp\"\n\nnamespace " +
+                "// compile.\n#pragma once\n\n#include \"rondix/runtime/ids.hpp\"\n\nnamespace " +
                 name_space_ + " {\n\n" +
                 "/// To be compared with rondix::names_hash(flow) at start: these are the names of "
                 "that flow.\n"
@@ -105,14 +105,14 @@ class IdsText {
         end();
     }
 
-    /// What the game is told: Effect::subject of EffectKind::told.
+    /// What the game is told: Effect::word() of EffectKind::told.
     void add_told_words() {
         std::set<std::uint32_t> told;
         for (const Step& step : flow_.steps)
             if (step.kind == StepKind::tell) told.insert(step.subject);
         begin("told");
         for (const std::uint32_t word : told)
-            add("std::uint32_t", flow_.text(flow_.words[word]), word);
+            add("rondix::WordId", flow_.text(flow_.words[word]), word);
         end();
     }
 

@@ -1,8 +1,9 @@
 #include "rondix/tools/pack.hpp"
 
 #include "logic/image.hpp"
+#include "logic/layout_hash.hpp"
 #include "logic/row_fields.hpp"
-#include "rondix/packed_flow.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 
 #include <charconv>
 #include <unordered_map>
@@ -25,7 +26,7 @@ class Texts {
         rows::each_value(rest, *this);
         rows::put_rest(rest, flow);
         for (auto* files : {&flow.looks.pictures, &flow.looks.fonts})
-            for (Text& file : files->edit()) shorten(file);
+            for (TextRef& file : files->edit()) shorten(file);
         for (auto* sounds : {&flow.looks.cues, &flow.looks.tunes})
             for (Sound& sound : sounds->edit()) shorten(sound.file);
         rows::each_table(flow, [this](auto& table) {
@@ -40,7 +41,7 @@ class Texts {
 
     template <class T>
     void operator()(T&) const {}
-    void text(Text& piece) {
+    void text(TextRef& piece) {
         const auto [known, is_new] = known_.try_emplace(std::string(from_.text(piece)), 0);
         if (is_new) {
             known->second = static_cast<std::uint32_t>(all_.size());
@@ -50,7 +51,7 @@ class Texts {
     }
 
   private:
-    void shorten(Text& file) const {
+    void shorten(TextRef& file) const {
         if (!from_.text(file).starts_with(folder_)) return;
         file.begin += static_cast<std::uint32_t>(folder_.size());
         file.length -= static_cast<std::uint32_t>(folder_.size());
@@ -78,6 +79,7 @@ class Packer {
         header.tables = static_cast<std::uint32_t>(tables);
         header.size = image_.size();
         header.names = names_hash(flow);
+        header.rows = rows::layout_hash();
         header.sum = image::checksum(std::as_bytes(std::span(image_)).subspan(sizeof header));
         std::memcpy(image_.data(), &header, sizeof header);
         return std::move(image_);
@@ -118,9 +120,10 @@ std::string pack(const CompiledFlow& flow, const std::string& folder) {
 }
 
 std::string pack_as_cpp(const std::string& image, const std::string& name) {
-    std::string text = "// A packed flow, made by rondix pack. For rondix/packed_flow.hpp.\n"
-                       "#pragma once\n\nalignas(16) inline constexpr unsigned char " +
-                       name + "[] = {";
+    std::string text =
+        "// A packed flow, made by rondix pack. For rondix/runtime/packed_flow.hpp.\n"
+        "#pragma once\n\nalignas(16) inline constexpr unsigned char " +
+        name + "[] = {";
     constexpr std::size_t a_line = 20;
     for (std::size_t i = 0; i < image.size(); ++i) {
         char number[4];

@@ -301,7 +301,7 @@ void mirror(const Canvas& canvas, std::span<Placed> places) {
 
 std::string_view text_of(const CompiledFlow& flow, const Box& box, LookState state,
                          const Translator& translator) {
-    const Text styled = flow.looks[box.style].dresses[static_cast<std::size_t>(state)].text;
+    const TextRef styled = flow.looks[box.style].dresses[static_cast<std::size_t>(state)].text;
     return translator(flow.text(styled.length > 0 ? styled : box.text));
 }
 

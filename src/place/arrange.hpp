@@ -10,9 +10,9 @@
 // they are squeezed, and so are their gaps. Scaling all sizes by k scales all places by k.
 #pragma once
 
-#include "rondix/canvas.hpp"
-#include "rondix/compiled_flow.hpp"
-#include "rondix/text_measurer.hpp"
+#include "rondix/runtime/canvas.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
+#include "rondix/runtime/text_measurer.hpp"
 
 #include <span>
 

@@ -19,7 +19,7 @@
 // Geometry only; nothing is allocated once the table has its size.
 #pragma once
 
-#include "rondix/geometry.hpp"
+#include "rondix/runtime/geometry.hpp"
 
 #include <array>
 #include <cstdint>

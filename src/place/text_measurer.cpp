@@ -1,4 +1,4 @@
-#include "rondix/text_measurer.hpp"
+#include "rondix/runtime/text_measurer.hpp"
 
 #include "place/letters.hpp"
 

@@ -1,7 +1,7 @@
 // Turning about a point, clockwise, as y points down.
 #pragma once
 
-#include "rondix/geometry.hpp"
+#include "rondix/runtime/geometry.hpp"
 
 #include <cmath>
 

@@ -1,8 +1,8 @@
 // What of a window the canvas fills, and how large the canvas is in design units.
 #pragma once
 
-#include "rondix/canvas.hpp"
-#include "rondix/looks.hpp"
+#include "rondix/runtime/canvas.hpp"
+#include "rondix/runtime/looks.hpp"
 
 namespace rondix::place {
 

@@ -33,7 +33,7 @@ std::optional<Move> move_of(const CompiledFlow& flow, SettingId id,
 /// The setting that a flag asks about.
 std::optional<SettingId> setting_of(const CompiledFlow& flow, FlagId flag) {
     for (std::size_t i = 0; i < flow.settings.size(); ++i) {
-        const Range asks = flow.settings[i].asks;
+        const IndexRange asks = flow.settings[i].asks;
         for (std::uint32_t a = asks.begin; a < asks.end(); ++a)
             if (flow.setting_asks[a].flag == flag) return SettingId(i);
     }

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "proof/cases.hpp"
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <span>
 #include <vector>

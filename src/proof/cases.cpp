@@ -16,10 +16,10 @@ const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
     const auto next = [&] { return static_cast<std::uint32_t>(asked_.size()) + 1; };
     if (closes != fails) asked_.push_back({closes, Asked::never, next()});
     asked_.push_back({when, next(), Asked::known});
-    std::vector<std::pair<std::size_t, Range>> goes_home;
+    std::vector<std::pair<std::size_t, IndexRange>> goes_home;
     for (const ActionId action : actions) {
         if (action == unsaid) continue;
-        const Range alternatives = flow_[action].alternatives;
+        const IndexRange alternatives = flow_[action].alternatives;
         for (std::uint32_t i = alternatives.begin; i < alternatives.end(); ++i) {
             const Alternative& one = flow_.alternatives[i];
             const bool home =
@@ -43,7 +43,7 @@ const std::vector<Cube>& Cases::in_which(ConditionId when) {
 }
 
 /// By which condition the flow starts, where steps of the same list have changed flags before.
-void Cases::ask_about_start(std::size_t home, Range steps) {
+void Cases::ask_about_start(std::size_t home, IndexRange steps) {
     Cube changed;
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
         add_flags_written(flow_, flow_.steps[i], changed);
@@ -51,7 +51,7 @@ void Cases::ask_about_start(std::size_t home, Range steps) {
     const auto after = static_cast<std::uint32_t>(changed_.size());
     changed_.push_back(std::move(changed));
     asked_[home].if_holds = static_cast<std::uint32_t>(asked_.size());
-    const Range choice = flow_[flow_.first_choice].alternatives;
+    const IndexRange choice = flow_[flow_.first_choice].alternatives;
     for (std::uint32_t i = choice.begin; i < choice.end(); ++i)
         asked_.push_back({flow_.alternatives[i].when, Asked::known,
                           static_cast<std::uint32_t>(asked_.size()) + 1, after});
@@ -73,7 +73,7 @@ void Cases::split(ConditionId at, std::uint32_t asked, Cube& cube) {
         if (asked == Asked::known) return cubes_.push_back(cube);
         at = asked_[asked].at;
     }
-    const Test& test = flow_.tests[index(at)];
+    const ConditionTest& test = flow_.tests[index(at)];
     const auto of_flag = [&](const Literal& one) { return one.flag == test.flag; };
     const Cube& changed = changed_[asked_[asked].after];
     const auto now = std::find_if(changed.begin(), changed.end(), of_flag);

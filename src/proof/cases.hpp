@@ -5,7 +5,7 @@
 // cases overlap, and together they are all values of the flags for which the move could happen.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <initializer_list>
 #include <vector>
@@ -45,7 +45,7 @@ class Cases {
         std::uint32_t after = 0; // which of changed_: what steps before have made of flags
     };
 
-    void ask_about_start(std::size_t home, Range steps);
+    void ask_about_start(std::size_t home, IndexRange steps);
     void split();
     void split(ConditionId at, std::uint32_t asked, Cube& cube);
 

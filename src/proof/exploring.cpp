@@ -60,7 +60,7 @@ void Frames::explore_closing(FrameId id) {
     }
 }
 
-void Frames::explore_controls(FrameId id, Range controls) {
+void Frames::explore_controls(FrameId id, IndexRange controls) {
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
         const Control& control = flow_.controls[i];
         if (is_pressed_kind(control.kind))
@@ -69,7 +69,7 @@ void Frames::explore_controls(FrameId id, Range controls) {
                     id, Move::press(ControlId{i}, which), control.when,
                     {control.press == unsaid ? unsaid : ActionId(index(control.press) + which)});
         if (is_usable_kind(control.kind) && control.setting != no_setting) {
-            const Range turns = flow_[control.setting].turns;
+            const IndexRange turns = flow_[control.setting].turns;
             for (std::uint32_t t = turns.begin; t < turns.end(); ++t)
                 try_move(id, Move::change(ControlId{i}, flow_.turns[t]), control.when, {});
         }
@@ -213,7 +213,7 @@ Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
     return branch;
 }
 
-bool Frames::changes_flags(Move move, Range steps) const {
+bool Frames::changes_flags(Move move, IndexRange steps) const {
     if (move.kind == MoveKind::set) return true;
     if (move.kind == MoveKind::change) return flow_[flow_[move.control()].setting].asks.count > 0;
     if (move.kind == MoveKind::press && flow_[flow_[move.control()].screen].keeps != no_setting)
@@ -239,7 +239,7 @@ bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
 /// The flags that the move changes: those of the case that differ, and those that come out alike
 /// whether they were raised or lowered. after_ is of the run with the others lowered; again_
 /// becomes that with the others raised.
-Range Frames::written(Move move, const Cube& cube, const Outcome& outcome) {
+IndexRange Frames::written(Move move, const Cube& cube, const Outcome& outcome) {
     std::swap(after_, again_);
     Outcome other;
     const bool same = run(move, cube, true, other) && outcome.steps.begin == other.steps.begin &&
@@ -265,7 +265,7 @@ Range Frames::written(Move move, const Cube& cube, const Outcome& outcome) {
     return keep(writes);
 }
 
-Range Frames::keep(const Cube& cube) {
+IndexRange Frames::keep(const Cube& cube) {
     const auto begin = static_cast<std::uint32_t>(literals_.size());
     literals_.insert(literals_.end(), cube.begin(), cube.end());
     return {begin, static_cast<std::uint32_t>(cube.size())};

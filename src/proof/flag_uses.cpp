@@ -11,7 +11,7 @@ std::vector<FlagId> flags_read(const CompiledFlow& flow, ConditionId condition) 
         open.pop_back();
         if (at >= holds || seen[index(at)]) continue; // several tests may lead to one
         seen[index(at)] = true;
-        const Test& test = flow.tests[index(at)];
+        const ConditionTest& test = flow.tests[index(at)];
         if (!known[index(test.flag)]) flags.push_back(test.flag);
         known[index(test.flag)] = true;
         open.push_back(test.if_raised);

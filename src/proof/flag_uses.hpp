@@ -2,7 +2,7 @@
 #pragma once
 
 #include "proof/cases.hpp"
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <vector>
 

@@ -23,11 +23,11 @@
 // at the place where it falls due reaches everything, and no later than any other order of the two.
 #pragma once
 
+#include "logic/player_moves.hpp"
 #include "proof/budget.hpp"
 #include "proof/cases.hpp"
 #include "proof/circles.hpp"
-#include "rondix/apply.hpp"
-#include "rondix/player_moves.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <map>
 #include <optional>
@@ -85,8 +85,8 @@ struct Branch {
     Landing landing;
     FrameId frame = 0;
     FrameId under = 0;            ///< of what is pushed: the frame that is then beneath it
-    Range asks;                   ///< literals: the case
-    Range writes;                 ///< literals: the flags that are changed, and how
+    IndexRange asks;              ///< literals: the case
+    IndexRange writes;            ///< literals: the flags that are changed, and how
     std::uint32_t step = no_step; ///< the last step that is done
     static constexpr std::uint32_t no_step = 0xFFFFFFFF;
 
@@ -175,7 +175,7 @@ class Frames {
     /// What every move does in every case, the cases of one move one after the other. Worked out
     /// when it is first asked for; the branches of other frames may move then.
     std::span<const Branch> branches(FrameId id);
-    std::span<const Literal> literals(Range range) const {
+    std::span<const Literal> literals(IndexRange range) const {
         return {literals_.data() + range.begin, range.count};
     }
 
@@ -199,7 +199,7 @@ class Frames {
     bool settle_some_doubts();
     void explore(FrameId id);
     void explore_closing(FrameId id);
-    void explore_controls(FrameId id, Range controls);
+    void explore_controls(FrameId id, IndexRange controls);
     void explore_keys(FrameId id);
     void explore_waiting(FrameId id);
     void explore_game(FrameId id);
@@ -211,9 +211,9 @@ class Frames {
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
     void compare(FrameId id, Branch& branch);
-    bool changes_flags(Move move, Range steps) const;
-    Range written(Move move, const Cube& cube, const Outcome& outcome);
-    Range keep(const Cube& cube);
+    bool changes_flags(Move move, IndexRange steps) const;
+    IndexRange written(Move move, const Cube& cube, const Outcome& outcome);
+    IndexRange keep(const Cube& cube);
 
     const CompiledFlow& flow_;
     Budget& budget_;
@@ -237,7 +237,7 @@ class Frames {
     std::map<std::vector<ScreenId>, std::uint32_t> set_numbers_;
 
     static constexpr std::uint32_t not_yet = 0xFFFFFFFF;
-    std::vector<Range> explored_; // branches of each frame; or not yet
+    std::vector<IndexRange> explored_; // branches of each frame; or not yet
     std::vector<Branch> branches_;
     std::vector<Literal> literals_;
     std::optional<Overflow> overflow_;

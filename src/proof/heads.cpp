@@ -187,7 +187,7 @@ void Heads::note_closing(FrameId frame) {
     closing_.push_back({begin, static_cast<std::uint32_t>(closing_rules_.size()) - begin});
 }
 
-bool Heads::may_rest(const std::vector<Rule>& rules, Range range, Values values) {
+bool Heads::may_rest(const std::vector<Rule>& rules, IndexRange range, Values values) {
     for (std::uint32_t i = range.begin; i < range.end(); ++i)
         if (rules[i].exact && rules[i].holds(values)) return false;
     return true;

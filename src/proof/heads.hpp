@@ -133,13 +133,13 @@ class Heads {
   private:
     struct Rules {
         std::vector<Rule> rules;
-        std::vector<Range> of;
+        std::vector<IndexRange> of;
     };
     static std::span<const Rule> rules(const Rules& from, FrameId frame) {
         return {from.rules.data() + from.of[frame].begin, from.of[frame].count};
     }
     Values values_in(const MenuState& state) const;
-    static bool may_rest(const std::vector<Rule>& rules, Range range, Values values);
+    static bool may_rest(const std::vector<Rule>& rules, IndexRange range, Values values);
     Rule rule_of(std::span<const Branch> branches, std::uint32_t number);
     void add_sure(FrameId frame, std::span<const Rule> cases);
     void make_rules(FrameId frame);
@@ -160,7 +160,7 @@ class Heads {
     Rules may_, sure_;
     Rules nowhere_;                   // the cases in which each frame moves on and nothing is done
     std::vector<Rule> closing_rules_; // when each frame closes at once
-    std::vector<Range> closing_;
+    std::vector<IndexRange> closing_;
     std::vector<FrameId> order_;
     std::vector<std::uint32_t> group_ends_;
 };

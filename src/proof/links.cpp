@@ -49,12 +49,12 @@ class Linker {
 
     void follow(ScreenId from, ActionId action, Move by) {
         if (action == unsaid) return;
-        const Range range = flow_[action].alternatives;
+        const IndexRange range = flow_[action].alternatives;
         for (std::uint32_t i = range.begin; i < range.end(); ++i) {
             const Alternative& alternative = flow_.alternatives[i];
             if (alternative.question != no_screen)
                 follow(from, agreement(alternative.question), by);
-            const Range steps = alternative.steps;
+            const IndexRange steps = alternative.steps;
             if (steps.count > 0)
                 add(from, flow_.steps[steps.end() - 1], by); // only the last can move
         }
@@ -98,7 +98,7 @@ class Linker {
     }
 
     void add_choice(const Link& home) {
-        const Range all = flow_[flow_.first_choice].alternatives;
+        const IndexRange all = flow_[flow_.first_choice].alternatives;
         for (std::uint32_t i = all.begin; i < all.end(); ++i) {
             const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
             Link link = home;

@@ -2,8 +2,8 @@
 // them; findings about screens that are never shown follow them.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
-#include "rondix/move.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
+#include "rondix/runtime/move.hpp"
 
 #include <vector>
 

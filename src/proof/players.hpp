@@ -2,7 +2,7 @@
 // each of them alone; devices that can do the same here count as one.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <string>
 #include <vector>

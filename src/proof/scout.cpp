@@ -62,7 +62,7 @@ void Scout::go_on() {
 
 MenuState Scout::state(Seen seen) const {
     MenuState there(flow_);
-    start(flow_, there);
+    start_flow(flow_, there);
     for (const Move move : moves_to(seen)) apply(flow_, there, move);
     return there;
 }
@@ -87,12 +87,12 @@ std::span<const Scout::Seen> Scout::seen(FrameId frame) const {
 }
 
 std::vector<Move> Scout::moves_to(Seen seen) const {
-    std::vector<Range> parts;
+    std::vector<IndexRange> parts;
     for (Seen at = seen; at != nothing; at = arrivals_[at].from)
         parts.push_back(arrivals_[at].moves);
     std::reverse(parts.begin(), parts.end());
     std::vector<Move> moves;
-    for (const Range part : parts)
+    for (const IndexRange part : parts)
         moves.insert(moves.end(), moves_.begin() + part.begin, moves_.begin() + part.end());
     return moves;
 }

@@ -60,7 +60,7 @@ class Scout {
     static constexpr std::size_t max_pairs = 256; // of so many flags
     struct Arrival {
         Seen from = nothing;
-        Range moves; // in moves_
+        IndexRange moves; // in moves_
     };
     using Literals = std::vector<std::uint64_t>; // two bits for each flag that is told apart
     /// What was met of one frame.

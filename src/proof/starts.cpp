@@ -35,7 +35,7 @@ std::vector<Start> starts_of(const CompiledFlow& flow) {
     prepare(flow, starts.emplace_back(Start{{}, MenuState(flow)}).there);
     std::vector<bool> read(flow.flags.size());
     if (flow.first_choice != unsaid) {
-        const Range choice = flow[flow.first_choice].alternatives;
+        const IndexRange choice = flow[flow.first_choice].alternatives;
         for (std::uint32_t i = choice.begin; i < choice.end(); ++i)
             for (const FlagId flag : flags_read(flow, flow.alternatives[i].when))
                 read[index(flag)] = true;

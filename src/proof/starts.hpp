@@ -2,7 +2,7 @@
 // way in which the game can put in, before, the settings and lists that the conditions ask about.
 #pragma once
 
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <vector>
 

@@ -1,7 +1,7 @@
 #include "proof/witnesses.hpp"
 
 #include "proof/arranging.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 
 #include <algorithm>
@@ -174,7 +174,7 @@ bool Witnesses::could_be_last(const Scout& scout, Scout::Seen seen, FrameId fram
 std::optional<Witness> Witnesses::walked(const Heads& heads, const std::vector<Move>& moves,
                                          HeadId end, const Target& target) {
     Witness witness{moves, MenuState(flow_)};
-    start(flow_, witness.there);
+    start_flow(flow_, witness.there);
     for (const Move move : moves) apply(flow_, witness.there, move);
     std::vector<Literal> wanted;
     for (std::size_t i = 0; i < flow_.flags.size(); ++i)
@@ -188,7 +188,7 @@ std::optional<Witness> Witnesses::walked(const Heads& heads, const std::vector<M
 /// The path to a head, with the flags of the game as each move wants them.
 std::optional<Witness> Witnesses::turned(const Maps::Map& map, HeadId end, const Target& target) {
     Witness witness{{}, MenuState(flow_)};
-    start(flow_, witness.there);
+    start_flow(flow_, witness.there);
     const auto make = [&](Move move) {
         witness.moves.push_back(move);
         return apply(flow_, witness.there, move).answered;
@@ -257,7 +257,7 @@ bool Witnesses::runner_takes(const std::vector<Move>& moves) const {
     Runner runner(flow_); // a fresh one: another would have kept settings and scenes
     runner.start();
     MenuState there(flow_);
-    start(flow_, there);
+    start_flow(flow_, there);
     return std::all_of(moves.begin(), moves.end(), [&](Move move) {
         runner.take_effects();
         // A game may let scenes go that could stay: then they are waited for once more.
@@ -347,7 +347,7 @@ void Witnesses::note_missing(const Heads& heads, const MenuState& before, Move m
 /// worse.
 bool Witnesses::replay(const Heads& heads, const std::vector<Move>& moves, HeadId end,
                        const Target& target, MenuState& there, std::vector<FlagId>& missing) const {
-    start(flow_, there);
+    start_flow(flow_, there);
     const auto remember = [&](Move move) { note_missing(heads, there, move, missing); };
     bool well = true;
     for (std::size_t i = 0; i < moves.size() && well; ++i) {

@@ -70,7 +70,7 @@ class ActionReader {
             const yaml::Node& key = node.children[i];
             const StepRow* row = row_named({Name{key.text, key.place}});
             if (!row) continue;
-            add(findings_, RuleId::bad_step, key.place, "a step is no key").fix =
+            add_finding(findings_, RuleId::bad_step, key.place, "a step is no key").fix =
                 "write it as in '" + std::string(row->example) + "'";
             return true;
         }
@@ -102,12 +102,12 @@ class ActionReader {
                 if (child.kind == yaml::Kind::text)
                     add_step(child, steps);
                 else
-                    add(findings_, RuleId::wrong_type, child.place,
-                        "a step is expected here, such as 'open options'");
+                    add_finding(findings_, RuleId::wrong_type, child.place,
+                                "a step is expected here, such as 'open options'");
             }
         } else {
-            add(findings_, RuleId::wrong_type, node.place,
-                "a step or a list of steps is expected here, such as 'open options'");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "a step or a list of steps is expected here, such as 'open options'");
         }
         check_order(steps);
         return steps;
@@ -116,7 +116,7 @@ class ActionReader {
     void add_step(const yaml::Node& node, std::vector<FlowStep>& steps) {
         const std::vector<Name> words = words_and_marks_of(node, source_);
         if (words.empty()) {
-            add(findings_, RuleId::bad_step, node.place, "a step is missing here").fix =
+            add_finding(findings_, RuleId::bad_step, node.place, "a step is missing here").fix =
                 "write a step such as 'open options', or 'todo ...' until it is wired";
             return;
         }
@@ -130,7 +130,7 @@ class ActionReader {
         const std::size_t own = form.kind == StepKind::back_to ? 2 : 1;
         FlowStep step{form.kind, {}, node.place};
         const auto fail = [&](SourceRange place, std::string text) -> std::optional<FlowStep> {
-            add(findings_, RuleId::bad_step, place, std::move(text)).fix =
+            add_finding(findings_, RuleId::bad_step, place, std::move(text)).fix =
                 "write it as in '" + std::string(form.example) + "'";
             return std::nullopt;
         };
@@ -180,9 +180,9 @@ class ActionReader {
                           words[at].text == ";" || words[at].text == "and" ||
                           words[at].text == "then" ||
                           row_named({words.begin() + static_cast<std::ptrdiff_t>(at), words.end()});
-        Finding& finding = add(findings_, RuleId::bad_step, words[at].place,
-                               "'" + words[at].text + "' is one word too many for '" +
-                                   std::string(form.name) + "'");
+        Finding& finding = add_finding(findings_, RuleId::bad_step, words[at].place,
+                                       "'" + words[at].text + "' is one word too many for '" +
+                                           std::string(form.name) + "'");
         finding.fix =
             ends ? "write several steps as a list: '[" + std::string(form.example) + ", ...]'"
                  : "write it as in '" + std::string(form.example) + "'";
@@ -205,9 +205,9 @@ class ActionReader {
     void check_order(const std::vector<FlowStep>& steps) {
         for (std::size_t i = 0; i + 1 < steps.size(); ++i) {
             if (!grammar::row_of(steps[i].kind).moves) continue;
-            Finding& finding = add(findings_, RuleId::step_order, steps[i].place,
-                                   "'" + std::string(name_of(steps[i].kind)) +
-                                       "' changes the screen, so no step may follow it");
+            Finding& finding = add_finding(findings_, RuleId::step_order, steps[i].place,
+                                           "'" + std::string(name_of(steps[i].kind)) +
+                                               "' changes the screen, so no step may follow it");
             finding.also.push_back({steps[i + 1].place, "this step follows it"});
             finding.fix = "move it to the end; a list holds at most one such step";
             return;

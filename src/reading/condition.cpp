@@ -53,7 +53,7 @@ class Parser {
     }
 
     std::nullopt_t fail(SourceRange place, std::string text) {
-        add(findings_, RuleId::bad_condition, place, std::move(text)).fix =
+        add_finding(findings_, RuleId::bad_condition, place, std::move(text)).fix =
             "combine flags with 'and', 'or', 'not' and parentheses, and settings with 'is', "
             "'above' and "
             "'below': 'saved-voyage and not (fog or music above 50)'";
@@ -132,8 +132,8 @@ class Parser {
 std::optional<Condition> read_condition(const yaml::Node& node, const Source& source,
                                         Findings& findings) {
     if (node.kind != yaml::Kind::text || node.text.empty()) {
-        add(findings, RuleId::wrong_type, node.place,
-            "a condition is expected here, such as 'saved-voyage'");
+        add_finding(findings, RuleId::wrong_type, node.place,
+                    "a condition is expected here, such as 'saved-voyage'");
         return std::nullopt;
     }
     return Parser(node, source, findings).parse();

@@ -71,7 +71,8 @@ class ControlReader {
         for (const ControlRow& row : grammar::controls)
             if (row.kind != ControlKind::button)
                 others += (others.empty() ? "" : ", ") + std::string(row.name);
-        add(findings_, RuleId::missing_key, node_.place, "this control has no kind and no name")
+        add_finding(findings_, RuleId::missing_key, node_.place,
+                    "this control has no kind and no name")
             .fix = "begin it with '- button: name', or with one of " + others;
     }
 
@@ -92,8 +93,8 @@ class ControlReader {
             control.when = read_condition(*when, source_, findings_);
         if (has("setting") && map.find("setting")) control.setting = map.name("setting");
         if (has("setting") && form.kind != ControlKind::label && !map.find("setting"))
-            add(findings_, RuleId::missing_key, control.id.place,
-                std::string(form.what) + " needs a 'setting'")
+            add_finding(findings_, RuleId::missing_key, control.id.place,
+                        std::string(form.what) + " needs a 'setting'")
                 .fix = "name a setting that is declared under 'settings:'";
         if (has("shows") && map.find("shows"))
             if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
@@ -107,8 +108,8 @@ class ControlReader {
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
         if (form.kind == ControlKind::picture && !control.box.picture)
-            add(findings_, RuleId::missing_key, control.id.place,
-                "the picture '" + control.id.text + "' needs a 'file'");
+            add_finding(findings_, RuleId::missing_key, control.id.place,
+                        "the picture '" + control.id.text + "' needs a 'file'");
     }
 
     /// A text, and what keys it names.
@@ -148,8 +149,8 @@ class ControlReader {
         if (number && rest.empty() && *number >= 1 && *number <= 100 &&
             *number == static_cast<int>(*number))
             return static_cast<std::uint16_t>(*number);
-        add(findings_, RuleId::wrong_type, text->place,
-            "'" + std::string(key) + "' needs a whole number from 1 to 100");
+        add_finding(findings_, RuleId::wrong_type, text->place,
+                    "'" + std::string(key) + "' needs a whole number from 1 to 100");
         return unsaid;
     }
 
@@ -158,8 +159,8 @@ class ControlReader {
         if (!node) return;
         const bool list = node->kind == yaml::Kind::list && !node->children.empty();
         if (!list)
-            add(findings_, RuleId::wrong_type, node->place,
-                "'show' needs a list of groups: '[sound, picture]'");
+            add_finding(findings_, RuleId::wrong_type, node->place,
+                        "'show' needs a list of groups: '[sound, picture]'");
         for (const yaml::Node& child : node->children) {
             if (!list) break;
             if (check_name(child, findings_)) control.pages.push_back({child.text, child.place});
@@ -168,8 +169,8 @@ class ControlReader {
 
     void read_pieces(const yaml::Node& node, FlowControl& control) {
         if (node.kind != yaml::Kind::list) {
-            add(findings_, RuleId::wrong_type, node.place,
-                "'pieces' needs a list: '- { file: anchor.svg, place: { at: left } }'");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "'pieces' needs a list: '- { file: anchor.svg, place: { at: left } }'");
             return;
         }
         for (const yaml::Node& child : node.children) {
@@ -179,8 +180,8 @@ class ControlReader {
             if (const auto shows = map.one_of("shows"))
                 piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
             if (piece.role != BoxRole::piece && !control.setting)
-                add(findings_, RuleId::wrong_type, map.find("shows")->place,
-                    "only a control with a 'setting' shows a value");
+                add_finding(findings_, RuleId::wrong_type, map.find("shows")->place,
+                            "only a control with a 'setting' shows a value");
             piece.place = child.place;
             piece.text = read_text(map, "text", control.mentions);
             read_box_keys(map, source_, piece.box, findings_);
@@ -203,8 +204,8 @@ class ControlReader {
         } else if (node) {
             place = map.key_node("press")->place;
         }
-        add(findings_, RuleId::empty_press, place,
-            "pressing '" + button.id.text + "' has no effect")
+        add_finding(findings_, RuleId::empty_press, place,
+                    "pressing '" + button.id.text + "' has no effect")
             .fix = "write 'press: open ...', or 'press: todo ...' until it is wired";
     }
 

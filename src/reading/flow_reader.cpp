@@ -83,8 +83,8 @@ class FlowReader {
             if (file.kind == yaml::Kind::text && !file.text.empty())
                 flow_.includes.push_back({file.text, file.place});
             else
-                add(findings_, RuleId::wrong_type, file.place,
-                    "the name of a file is expected here");
+                add_finding(findings_, RuleId::wrong_type, file.place,
+                            "the name of a file is expected here");
         }
     }
 
@@ -92,15 +92,15 @@ class FlowReader {
         if (root.kind == yaml::Kind::map)
             for (std::size_t i = 0; i + 1 < root.children.size(); i += 2)
                 if (root.children[i].text == "rondix") return is_version(root.children[i + 1]);
-        add(findings_, RuleId::not_a_flow, root.place, "this is not a flow").fix =
+        add_finding(findings_, RuleId::not_a_flow, root.place, "this is not a flow").fix =
             "begin the file with 'rondix: 1'";
         return false;
     }
 
     bool is_version(const yaml::Node& version) {
         if (version.kind == yaml::Kind::text && version.text == "1") return true;
-        add(findings_, RuleId::not_a_flow, version.place,
-            "this version of the format is not supported")
+        add_finding(findings_, RuleId::not_a_flow, version.place,
+                    "this version of the format is not supported")
             .fix = "write 'rondix: 1'";
         return false;
     }
@@ -113,8 +113,8 @@ class FlowReader {
         if (!place.known()) place = map.key_node(key)->place;
         if (node->says_nothing()) return;
         if (node->kind != yaml::Kind::map) {
-            add(findings_, RuleId::wrong_type, node->place,
-                "'" + std::string(key) + "' needs keys with values: 'name: ...'");
+            add_finding(findings_, RuleId::wrong_type, node->place,
+                        "'" + std::string(key) + "' needs keys with values: 'name: ...'");
             return;
         }
         for (std::size_t i = 0; i + 1 < node->children.size(); i += 2)
@@ -144,8 +144,8 @@ class FlowReader {
             if (*ms <= 60'000)
                 flow_.reaction_ms = *ms;
             else
-                add(findings_, RuleId::wrong_type, map.find("reaction-time")->place,
-                    "'reaction-time' needs a time of at most a minute");
+                add_finding(findings_, RuleId::wrong_type, map.find("reaction-time")->place,
+                            "'reaction-time' needs a time of at most a minute");
         }
         if (const auto speed = map.name("reading-speed")) {
             std::string_view rest;
@@ -153,8 +153,8 @@ class FlowReader {
             if (letters && rest.empty() && *letters >= 1 && *letters <= 1000)
                 flow_.reading_speed = *letters;
             else
-                add(findings_, RuleId::wrong_type, speed->place,
-                    "'reading-speed' needs letters a second, from 1 to 1000, such as 15");
+                add_finding(findings_, RuleId::wrong_type, speed->place,
+                            "'reading-speed' needs letters a second, from 1 to 1000, such as 15");
         }
     }
 
@@ -166,15 +166,15 @@ class FlowReader {
         for (const Name& name : names) {
             const auto found = std::find(known.begin(), known.end(), name.text);
             if (found == known.end())
-                add(findings_, RuleId::wrong_type, name.place,
-                    "there is no device '" + name.text + "'" + suggestion(name.text, known))
+                add_finding(findings_, RuleId::wrong_type, name.place,
+                            "there is no device '" + name.text + "'" + suggestion(name.text, known))
                     .fix = "choose from keyboard, pad, mouse and touch";
             else
                 flow_.devices |= set_of(DeviceKind(found - known.begin()));
         }
         if (names.empty())
-            add(findings_, RuleId::wrong_type, flow_.devices_place, "'devices' is empty").fix =
-                "choose from keyboard, pad, mouse and touch: 'devices: [keyboard, pad]'";
+            add_finding(findings_, RuleId::wrong_type, flow_.devices_place, "'devices' is empty")
+                .fix = "choose from keyboard, pad, mouse and touch: 'devices: [keyboard, pad]'";
         if (flow_.devices == 0) flow_.devices = default_devices;
     }
 
@@ -187,8 +187,9 @@ class FlowReader {
             return side >= 16 && side <= 16384 && side == std::floor(side);
         };
         if (size && whole(size->width) && whole(size->height)) return size;
-        add(findings_, RuleId::wrong_type, text->place,
-            "'" + std::string(key) + "' needs a size such as 1280x720, from 16x16 to 16384x16384");
+        add_finding(findings_, RuleId::wrong_type, text->place,
+                    "'" + std::string(key) +
+                        "' needs a size such as 1280x720, from 16x16 to 16384x16384");
         return std::nullopt;
     }
 
@@ -215,12 +216,12 @@ class FlowReader {
             flow_.starts.push_back(std::move(start));
         }
         if (flow_.starts.empty() || flow_.starts.back().when)
-            add(findings_, RuleId::missing_key, node.place, "no start may apply").fix =
+            add_finding(findings_, RuleId::missing_key, node.place, "no start may apply").fix =
                 "end the list with one without a condition: '- { with: title }'";
         for (std::size_t i = 0; i + 1 < flow_.starts.size(); ++i)
             if (!flow_.starts[i].when)
-                add(findings_, RuleId::missing_key, flow_.starts[i].with.place,
-                    "the starts after this one are never used, since it has no condition");
+                add_finding(findings_, RuleId::missing_key, flow_.starts[i].with.place,
+                            "the starts after this one are never used, since it has no condition");
     }
 
     void read_request(const yaml::Node& key, const yaml::Node& node) {
@@ -240,11 +241,11 @@ class FlowReader {
         const MapReader map(node, Owner::scene, findings_);
         FlowScene scene{Name{key.text, key.place}, {}, {}, {}};
         if (map.good() && !map.find("file"))
-            add(findings_, RuleId::missing_key, key.place,
-                "the scene '" + key.text + "' needs a 'file'");
+            add_finding(findings_, RuleId::missing_key, key.place,
+                        "the scene '" + key.text + "' needs a 'file'");
         if (map.good() && !map.find("root"))
-            add(findings_, RuleId::missing_key, key.place,
-                "the scene '" + key.text + "' needs a 'root'")
+            add_finding(findings_, RuleId::missing_key, key.place,
+                        "the scene '" + key.text + "' needs a 'root'")
                 .fix = "name the screen to show when it is loaded: 'root: title'";
         scene.file = map.text("file").value_or("");
         scene.root = map.name("root").value_or(Name{});
@@ -273,8 +274,8 @@ class FlowReader {
         event.after_ms = map.duration_ms("after").value_or(0);
         event.waits = map.one_of("else").value_or(0) == 1;
         if (map.good() && !map.find("do"))
-            add(findings_, RuleId::missing_key, key.place,
-                "the event '" + key.text + "' needs a 'do'");
+            add_finding(findings_, RuleId::missing_key, key.place,
+                        "the event '" + key.text + "' needs a 'do'");
         event.action = read_action_key(map, "do", source_, findings_).value_or(FlowAction{});
         flow_.events.push_back(std::move(event));
     }

@@ -24,8 +24,8 @@ void report_twice_among(const Rows& rows, std::string_view what, Findings& findi
     for (const auto& row : rows) {
         const auto [first, is_new] = seen.try_emplace(row.id.text, row.id.place);
         if (is_new || first->second.file == row.id.place.file) continue; // told when it was read
-        add(findings, RuleId::given_twice, row.id.place,
-            "there is a " + std::string(what) + " '" + row.id.text + "' already")
+        add_finding(findings, RuleId::given_twice, row.id.place,
+                    "there is a " + std::string(what) + " '" + row.id.text + "' already")
             .also.push_back({first->second, "it is here"});
     }
 }
@@ -44,8 +44,8 @@ bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Fi
     };
     const auto within = plain(path).lexically_relative(plain(flow.root + "/"));
     if (!within.empty() && *within.begin() != "..") return true;
-    add(findings, RuleId::missing_file, name.place,
-        "'" + path + "' is outside the folder of the flow and is not read")
+    add_finding(findings, RuleId::missing_file, name.place,
+                "'" + path + "' is outside the folder of the flow and is not read")
         .fix = "move it there, or pass a folder that contains both with '--root'";
     return false;
 }
@@ -59,8 +59,8 @@ std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const
     if (at_hand != texts.end()) text = at_hand->second;
     const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
-        add(findings, RuleId::missing_file, name.place,
-            "cannot read '" + path + "': " + fault + near_file(name.text, path));
+        add_finding(findings, RuleId::missing_file, name.place,
+                    "cannot read '" + path + "': " + fault + near_file(name.text, path));
         return std::nullopt;
     }
     const auto number = static_cast<std::uint16_t>(sources.size());
@@ -78,7 +78,7 @@ bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& so
         const std::string path = name.text.starts_with('/') ? name.text : folder + name.text;
         if (!read.insert(plain_path(path)).second) continue;
         if (sources.size() > max_files) {
-            add(findings, RuleId::too_large, name.place, "a flow has at most 1000 files");
+            add_finding(findings, RuleId::too_large, name.place, "a flow has at most 1000 files");
             return false;
         }
         const auto tree = read_further(flow, name, path, texts, sources, findings);

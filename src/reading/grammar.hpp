@@ -6,7 +6,7 @@
 // of their own, with what each sets: reading/style_words.cpp.)
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <array>
 #include <cstdint>

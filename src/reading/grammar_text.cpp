@@ -2,6 +2,7 @@
 
 #include "reading/grammar.hpp"
 #include "reading/style_words.hpp"
+#include "rondix/tools/finding.hpp"
 
 namespace rondix {
 
@@ -15,18 +16,18 @@ std::string table(std::string_view name, const std::string& rows) {
 }
 
 std::string table_of(Owner owner) {
-    std::string rows = "| key | what | when it is not said |\n|---|---|---|\n";
+    std::string rows = "| key | meaning | default |\n|---|---|---|\n";
     for (const KeyRow& row : grammar::keys) {
         if (row.owner != owner || row.form == grammar::Form::version) continue;
         const bool is_needed = row.how == grammar::needed;
         rows += "| `" + std::string(row.key) + "` | " + std::string(row.help) + " | " +
-                (is_needed ? "needed" : std::string(row.unsaid)) + " |\n";
+                (is_needed ? "required" : std::string(row.unsaid)) + " |\n";
     }
     return table(grammar::row_of(owner).name, rows);
 }
 
 std::string kinds() {
-    std::string rows = "| control | what | keys of its own |\n|---|---|---|\n";
+    std::string rows = "| control | meaning | keys of its own |\n|---|---|---|\n";
     for (const grammar::ControlRow& control : grammar::controls) {
         std::string own;
         for (const KeyRow& row : grammar::keys)
@@ -52,12 +53,21 @@ std::string steps() {
 }
 
 std::string styles() {
-    std::string rows = "| word | what |\n|---|---|\n";
+    std::string rows = "| key | meaning |\n|---|---|\n";
     for (const StyleWord& word : style_words())
         rows += "| `" + std::string(word.key) + "` | " + std::string(word.help) +
-                (word.whole ? ". The same in every state" : "") + " |\n";
-    rows += "| `extends` | another style: all of it that is not said anew |\n";
+                (word.whole ? "; the same in every state" : "") + " |\n";
+    rows += "| `extends` | another style, whose other keys apply |\n";
     return table("style", rows);
+}
+
+std::string rules() {
+    std::string rows = "| rule | severity | meaning | why it matters |\n|---|---|---|---|\n";
+    for (const RuleRow& row : rule_table())
+        rows += "| `" + std::string(row.name) + "` | " +
+                (row.severity == Severity::error ? "error" : "warning") + " | " +
+                std::string(row.meaning) + " | " + std::string(row.why) + " |\n";
+    return table("rules", rows);
 }
 
 } // namespace
@@ -67,7 +77,7 @@ std::string grammar_tables() {
     for (const grammar::OwnerRow& owner : grammar::owners)
         if (owner.owner != Owner::nothing && owner.owner != Owner::part_use)
             all += table_of(owner.owner);
-    return all + kinds() + steps() + styles();
+    return all + kinds() + steps() + styles() + rules();
 }
 
 } // namespace rondix

@@ -20,8 +20,8 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
     , what_(what)
     , findings_(findings) {
     if (!good()) {
-        add(findings, RuleId::wrong_type, node.place,
-            std::string(what) + " is written as keys with values: 'key: value'");
+        add_finding(findings, RuleId::wrong_type, node.place,
+                    std::string(what) + " is written as keys with values: 'key: value'");
         return;
     }
     for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
@@ -33,8 +33,8 @@ MapReader::MapReader(const yaml::Node& node, std::string_view what,
 
 void MapReader::report_unknown(const yaml::Node& key, const std::vector<std::string_view>& known) {
     const Suggestion near = suggested_key(key.text, known);
-    Finding& finding = add(findings_, RuleId::unknown_key, key.place,
-                           what_ + " has no key " + quoted(key.text) + near);
+    Finding& finding = add_finding(findings_, RuleId::unknown_key, key.place,
+                                   what_ + " has no key " + quoted(key.text) + near);
     finding.keys.assign(known.begin(), known.end());
     if (near.name.empty()) {
         std::string all;
@@ -79,7 +79,8 @@ const yaml::Node* MapReader::find(std::string_view key) const {
 const yaml::Node* MapReader::need(std::string_view key) const {
     const yaml::Node* node = find(key);
     if (!node && good() && !has_unknown_)
-        add(findings_, RuleId::missing_key, node_.place, what_ + " needs the key " + quoted(key));
+        add_finding(findings_, RuleId::missing_key, node_.place,
+                    what_ + " needs the key " + quoted(key));
     return node;
 }
 
@@ -88,12 +89,12 @@ const yaml::Node* MapReader::text_node(std::string_view key, std::string_view wa
     if (!node) return nullptr;
     if (node->kind == yaml::Kind::text && !node->says_nothing()) return node;
     if (!node->says_nothing()) {
-        add(findings_, RuleId::wrong_type, node->place,
-            quoted(key) + " needs " + std::string(wanted));
+        add_finding(findings_, RuleId::wrong_type, node->place,
+                    quoted(key) + " needs " + std::string(wanted));
         return nullptr;
     }
-    add(findings_, RuleId::wrong_type, key_node(key)->place,
-        quoted(key) + " has no value; it needs " + std::string(wanted))
+    add_finding(findings_, RuleId::wrong_type, key_node(key)->place,
+                quoted(key) + " has no value; it needs " + std::string(wanted))
         .fix = "write one behind the ':'; one that begins with '#', '&' or '!' needs quotes";
     return nullptr;
 }
@@ -116,8 +117,8 @@ std::optional<std::size_t> MapReader::one_of(std::string_view key,
     if (!node) return std::nullopt;
     const auto word = std::find(words.begin(), words.end(), node->text);
     if (word != words.end()) return static_cast<std::size_t>(word - words.begin());
-    add(findings_, RuleId::wrong_type, node->place,
-        quoted(key) + " needs one of " + all + suggestion(node->text, words));
+    add_finding(findings_, RuleId::wrong_type, node->place,
+                quoted(key) + " needs one of " + all + suggestion(node->text, words));
     return std::nullopt;
 }
 
@@ -131,9 +132,9 @@ std::optional<bool> MapReader::yes_no(std::string_view key) const {
     if (!node) return std::nullopt;
     if (node->plain && (node->text == "yes" || node->text == "true")) return true;
     if (node->plain && (node->text == "no" || node->text == "false")) return false;
-    add(findings_, RuleId::wrong_type, node->place,
-        quoted(key) + " needs yes or no, not " + quoted(node->text) +
-            suggestion(node->text, {"true", "false", "yes", "no"}));
+    add_finding(findings_, RuleId::wrong_type, node->place,
+                quoted(key) + " needs yes or no, not " + quoted(node->text) +
+                    suggestion(node->text, {"true", "false", "yes", "no"}));
     return std::nullopt;
 }
 
@@ -145,8 +146,8 @@ std::optional<std::vector<Name>> MapReader::names(std::string_view key) const {
                           return child.kind == yaml::Kind::text && !child.text.empty();
                       });
     if (!good) {
-        add(findings_, RuleId::wrong_type, node->place,
-            quoted(key) + " needs a list of names: [a, b]");
+        add_finding(findings_, RuleId::wrong_type, node->place,
+                    quoted(key) + " needs a list of names: [a, b]");
         return std::nullopt;
     }
     std::vector<Name> names;
@@ -163,8 +164,8 @@ std::optional<std::uint32_t> MapReader::duration_ms(std::string_view key) const 
     const double ms = number.value_or(0) * factor;
     if (number && factor > 0 && ms <= 86'400'000 && (ms >= 1 || ms == 0))
         return static_cast<std::uint32_t>(std::lround(ms));
-    add(findings_, RuleId::wrong_type, node->place,
-        quoted(key) + " needs a time such as 1.2s or 250ms, of at most a day");
+    add_finding(findings_, RuleId::wrong_type, node->place,
+                quoted(key) + " needs a time such as 1.2s or 250ms, of at most a day");
     return std::nullopt;
 }
 
@@ -175,8 +176,8 @@ std::optional<std::uint8_t> MapReader::percent(std::string_view key) const {
     const std::optional<double> number = leading_number(node->text, unit);
     if (number && unit == "%" && *number <= 100)
         return static_cast<std::uint8_t>(std::lround(*number));
-    add(findings_, RuleId::wrong_type, node->place,
-        quoted(key) + " needs a share from 0% to 100%, such as 60%");
+    add_finding(findings_, RuleId::wrong_type, node->place,
+                quoted(key) + " needs a share from 0% to 100%, such as 60%");
     return std::nullopt;
 }
 

@@ -58,9 +58,10 @@ void report_unknown_step(const Name& word, Findings& findings) {
     }
     const std::string text = "there is no step '" + word.text + "'";
     const std::string meant = meant_by(word.text);
-    Finding& finding = meant.empty() ? add(findings, RuleId::bad_step, word.place,
-                                           text + suggestion(word.text, names))
-                                     : add(findings, RuleId::bad_step, word.place, text + meant);
+    Finding& finding = meant.empty()
+                           ? add_finding(findings, RuleId::bad_step, word.place,
+                                         text + suggestion(word.text, names))
+                           : add_finding(findings, RuleId::bad_step, word.place, text + meant);
     finding.fix = "the steps are: " + all;
 }
 

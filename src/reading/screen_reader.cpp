@@ -12,8 +12,8 @@ namespace rondix {
 
 bool check_name(const yaml::Node& node, Findings& findings) {
     if (node.kind == yaml::Kind::text && is_name(node.text)) return true;
-    add(findings, RuleId::bad_name, node.place, "'" + node.text + "' cannot be a name").fix =
-        "a name begins with a letter, followed by letters, digits, '-' and '_'";
+    add_finding(findings, RuleId::bad_name, node.place, "'" + node.text + "' cannot be a name")
+        .fix = "a name begins with a letter, followed by letters, digits, '-' and '_'";
     return false;
 }
 
@@ -22,8 +22,8 @@ std::optional<FlowAction> read_action_key(const MapReader& map, std::string_view
     const yaml::Node* node = map.find(key);
     if (!node) return std::nullopt;
     if (!node->says_nothing()) return read_action(*node, source, findings);
-    add(findings, RuleId::wrong_type, map.key_node(key)->place,
-        "'" + std::string(key) + "' has no value")
+    add_finding(findings, RuleId::wrong_type, map.key_node(key)->place,
+                "'" + std::string(key) + "' has no value")
         .fix = "write a step such as 'open options', or 'none'";
     return std::nullopt;
 }
@@ -79,7 +79,8 @@ class ScreenReader {
         if (const yaml::Node* keys = map.find("keys")) read_keys(*keys, part);
         if (const yaml::Node* controls = map.find("controls")) read_controls(*controls, part);
         for (const FlowPartUse& use : part.parts)
-            add(findings_, RuleId::wrong_type, use.name.place, "a part cannot contain a part");
+            add_finding(findings_, RuleId::wrong_type, use.name.place,
+                        "a part cannot contain a part");
         return part;
     }
 
@@ -106,8 +107,8 @@ class ScreenReader {
         const yaml::Node* groups = map.find("groups");
         if (!groups || groups->says_nothing()) return;
         if (groups->kind != yaml::Kind::map) {
-            add(findings_, RuleId::wrong_type, groups->place,
-                "'groups' needs keys with values: 'footer: { as: row, at: bottom }'");
+            add_finding(findings_, RuleId::wrong_type, groups->place,
+                        "'groups' needs keys with values: 'footer: { as: row, at: bottom }'");
             return;
         }
         for (std::size_t i = 0; i + 1 < groups->children.size(); i += 2) {
@@ -129,15 +130,15 @@ class ScreenReader {
         auto action = read_action_key(map, "do", source_, findings_);
         if (!after || !action) return std::nullopt;
         if (*after < 100)
-            add(findings_, RuleId::wrong_type, map.find("after")->place,
-                "a screen is shown for at least 0.1 s");
+            add_finding(findings_, RuleId::wrong_type, map.find("after")->place,
+                        "a screen is shown for at least 0.1 s");
         return FlowMovingOn{*after, std::move(*action), map.find("after")->place};
     }
 
     void read_keys(const yaml::Node& node, FlowScreen& screen) {
         if (node.kind != yaml::Kind::map) {
-            add(findings_, RuleId::wrong_type, node.place,
-                "'keys' needs keys with values: '{ chart: open chart }'");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "'keys' needs keys with values: '{ chart: open chart }'");
             return;
         }
         for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
@@ -153,22 +154,23 @@ class ScreenReader {
         }
         const bool list = node.kind == yaml::Kind::list;
         if (!list)
-            add(findings_, RuleId::wrong_type, node.place, "'drop' needs a list of controls");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "'drop' needs a list of controls");
         for (const yaml::Node& child : node.children) {
             if (!list) break;
             if (child.kind == yaml::Kind::text)
                 screen.drop.push_back(Name{child.text, child.place});
             else
-                add(findings_, RuleId::wrong_type, child.place,
-                    "the name of a control is expected here");
+                add_finding(findings_, RuleId::wrong_type, child.place,
+                            "the name of a control is expected here");
         }
     }
 
     void read_controls(const yaml::Node& node, FlowScreen& screen) {
         if (node.says_nothing()) return;
         if (node.kind != yaml::Kind::list) {
-            add(findings_, RuleId::wrong_type, node.place,
-                "'controls' needs a list: '- button: play'");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "'controls' needs a list: '- button: play'");
             return;
         }
         for (const yaml::Node& child : node.children) {

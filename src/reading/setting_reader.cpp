@@ -52,7 +52,8 @@ class SettingReader {
     template <class Words>
     void fail(std::string_view key, Words text) {
         const yaml::Node* node = map_.find(key);
-        add(findings_, RuleId::wrong_type, node ? node->place : key_.place, std::move(text));
+        add_finding(findings_, RuleId::wrong_type, node ? node->place : key_.place,
+                    std::move(text));
     }
 
     std::optional<double> number(std::string_view key) {
@@ -101,13 +102,13 @@ class SettingReader {
             return fail("one-of", "a setting has at most 1000 values");
         for (const yaml::Node& value : list.children) {
             if (value.kind != yaml::Kind::text || value.text.empty()) {
-                add(findings_, RuleId::wrong_type, value.place, "a word is expected here");
+                add_finding(findings_, RuleId::wrong_type, value.place, "a word is expected here");
                 continue;
             }
             for (const Name& known : setting_.values)
                 if (known.text == value.text)
-                    add(findings_, RuleId::given_twice, value.place,
-                        "'" + value.text + "' is already in this list");
+                    add_finding(findings_, RuleId::given_twice, value.place,
+                                "'" + value.text + "' is already in this list");
             setting_.values.push_back({value.text, value.place});
         }
         const auto first = map_.find("default") ? map_.name("default") : std::nullopt;

@@ -21,8 +21,8 @@ class StyleReader {
     void read(const yaml::Node& node, FlowStyle& style) {
         if (node.says_nothing()) return;
         if (node.kind != yaml::Kind::map) {
-            add(findings_, RuleId::wrong_type, node.place,
-                "a style needs keys with values: 'fill: ...'");
+            add_finding(findings_, RuleId::wrong_type, node.place,
+                        "a style needs keys with values: 'fill: ...'");
             return;
         }
         for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
@@ -35,16 +35,16 @@ class StyleReader {
             if (value.kind == yaml::Kind::text && is_name(value.text))
                 style.like = Name{value.text, value.place};
             else
-                add(findings_, RuleId::wrong_type, value.place,
-                    "'extends' needs the name of a style");
+                add_finding(findings_, RuleId::wrong_type, value.place,
+                            "'extends' needs the name of a style");
             return;
         }
         const auto state = std::find(std::begin(state_names), std::end(state_names), key.text);
         if (state == std::end(state_names)) {
             read_setting(key, value, style, 0);
         } else if (value.kind != yaml::Kind::map) {
-            add(findings_, RuleId::wrong_type, value.place,
-                "'" + key.text + "' is a state; it needs keys with values");
+            add_finding(findings_, RuleId::wrong_type, value.place,
+                        "'" + key.text + "' is a state; it needs keys with values");
         } else {
             const auto number = static_cast<std::size_t>(state - std::begin(state_names));
             for (std::size_t i = 0; i + 1 < value.children.size(); i += 2)
@@ -57,8 +57,8 @@ class StyleReader {
         const StyleWord* word = find_style_word(key.text);
         if (!word) return report_unknown(key, state);
         if (word->whole && state > 0) {
-            add(findings_, RuleId::wrong_type, key.place,
-                "'" + key.text + "' is the same in every state")
+            add_finding(findings_, RuleId::wrong_type, key.place,
+                        "'" + key.text + "' is the same in every state")
                 .fix = "write it next to the states, not within one";
             return;
         }
@@ -70,7 +70,8 @@ class StyleReader {
         } else if (value.kind == yaml::Kind::text && !value.says_nothing()) {
             setting.words = {{value.text, value.place}};
         } else {
-            add(findings_, RuleId::wrong_type, key.place, "'" + key.text + "' needs a text");
+            add_finding(findings_, RuleId::wrong_type, key.place,
+                        "'" + key.text + "' needs a text");
             return;
         }
         style.states[state].push_back(std::move(setting));
@@ -87,8 +88,8 @@ class StyleReader {
             for (std::string_view name : state_names) known.push_back(name);
         }
         Finding& finding =
-            add(findings_, RuleId::unknown_key, key.place,
-                "a style has no '" + key.text + "'" + suggested_key(key.text, known));
+            add_finding(findings_, RuleId::unknown_key, key.place,
+                        "a style has no '" + key.text + "'" + suggested_key(key.text, known));
         finding.fix = "the keys here are: " + all;
     }
 
@@ -99,8 +100,8 @@ class StyleReader {
 bool is_map(const yaml::Node* node, std::string_view key, Findings& findings) {
     if (!node || node->says_nothing()) return false;
     if (node->kind == yaml::Kind::map) return true;
-    add(findings, RuleId::wrong_type, node->place,
-        "'" + std::string(key) + "' needs keys with values: 'name: ...'");
+    add_finding(findings, RuleId::wrong_type, node->place,
+                "'" + std::string(key) + "' needs keys with values: 'name: ...'");
     return false;
 }
 
@@ -117,8 +118,9 @@ void read_pairs(const MapReader& map, std::string_view key,
         if (value.kind == yaml::Kind::text && !value.text.empty())
             into.push_back({{name.text, name.place}, {value.text, value.place}});
         else
-            add(findings, RuleId::wrong_type, value.says_nothing() ? name.place : value.place,
-                "'" + name.text + "' needs " + std::string(wanted))
+            add_finding(findings, RuleId::wrong_type,
+                        value.says_nothing() ? name.place : value.place,
+                        "'" + name.text + "' needs " + std::string(wanted))
                 .fix = fix;
     }
 }
@@ -150,8 +152,8 @@ void read_theme_file(const yaml::Node& root, const Source& source, Theme& theme,
     if (!map.good()) return;
     const yaml::Node* version = map.find("rondix-theme");
     if (!version || version->text != "1") {
-        add(findings, RuleId::not_a_flow, version ? version->place : root.place,
-            version ? "this version of the format is not supported" : "this is not a theme")
+        add_finding(findings, RuleId::not_a_flow, version ? version->place : root.place,
+                    version ? "this version of the format is not supported" : "this is not a theme")
             .fix = "begin the file with 'rondix-theme: 1'";
         return;
     }

@@ -17,7 +17,7 @@ struct StyleTables {
     std::function<PictureId(const Name&)> picture;
     std::function<FontId(const Name&)> font;
     std::function<CueId(const Name&)> cue;
-    std::function<Text(const std::string&)> text;
+    std::function<TextRef(const std::string&)> text;
 };
 
 struct StyleWord {

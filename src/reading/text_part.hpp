@@ -2,7 +2,7 @@
 // wrong and not under the whole line.
 #pragma once
 
-#include "rondix/target.hpp"
+#include "rondix/runtime/target.hpp"
 #include "rondix/tools/flow.hpp"
 #include "yaml/yaml_tree.hpp"
 

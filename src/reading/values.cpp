@@ -48,15 +48,15 @@ std::optional<std::vector<Name>> words_of_value(const yaml::Node& node, const So
         if (good) words.push_back({child.text, child.place});
     }
     if (good) return words;
-    add(findings, RuleId::wrong_type, node.place,
-        "'" + std::string(key) + "' needs words or numbers, such as '" + std::string(key) +
-            ": 20 40'");
+    add_finding(findings, RuleId::wrong_type, node.place,
+                "'" + std::string(key) + "' needs words or numbers, such as '" + std::string(key) +
+                    ": 20 40'");
     return std::nullopt;
 }
 
 void Values::wants(std::string_view what, std::string_view fix) {
-    add(findings_, RuleId::wrong_type, place_,
-        "'" + std::string(key_) + "' needs " + std::string(what))
+    add_finding(findings_, RuleId::wrong_type, place_,
+                "'" + std::string(key_) + "' needs " + std::string(what))
         .fix = fix;
 }
 
@@ -230,9 +230,9 @@ std::optional<Colour> Palette::colour(const Name& word, Findings& findings) cons
     if (const std::size_t slash = text.find('/'); slash != std::string_view::npos) {
         const auto share = number_with(text.substr(slash + 1), "%");
         if (!share || *share < 0 || *share > 100) {
-            add(findings, RuleId::wrong_type, word.place,
-                "the opacity of '" + word.text +
-                    "' needs a share from 0% to 100%, such as fog/60%");
+            add_finding(findings, RuleId::wrong_type, word.place,
+                        "the opacity of '" + word.text +
+                            "' needs a share from 0% to 100%, such as fog/60%");
             return std::nullopt;
         }
         opacity = *share / 100;
@@ -247,10 +247,10 @@ std::optional<Colour> Palette::colour(const Name& word, Findings& findings) cons
         return colour;
     }
     const std::vector<std::string_view> names(names_.begin(), names_.end());
-    add(findings, RuleId::unknown_name, word.place,
-        text.starts_with('#')
-            ? Said("'" + word.text + "' is no colour")
-            : "there is no colour '" + std::string(text) + "'" + suggestion(text, names))
+    add_finding(findings, RuleId::unknown_name, word.place,
+                text.starts_with('#')
+                    ? Said("'" + word.text + "' is no colour")
+                    : "there is no colour '" + std::string(text) + "'" + suggestion(text, names))
         .fix = "write it as #rrggbb, or name it under 'palette'";
     return std::nullopt;
 }

@@ -1,6 +1,6 @@
 // What the proof of a flow takes for granted: each line is one that a game developer can make true,
 // and none stands there that does not concern the flow.
-#include "rondix/player_moves.hpp"
+#include "logic/player_moves.hpp"
 #include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>

@@ -133,7 +133,7 @@ std::string check_json(const FlowFile& file, const CheckResult& result) {
     for (const AllowedFinding& allowed : result.allowed)
         json["allowed"].push_back(
             {{"finding", finding_json(allowed.finding, file.sources)}, {"reason", allowed.reason}});
-    for (const OpenQuestion& open : result.open)
+    for (const OpenPoint& open : result.open)
         json["open"].push_back({{"rule", row_of(open.rule).name},
                                 {"text", open.text},
                                 {"place", place_json(open.place, file.sources)}});

@@ -61,8 +61,9 @@ std::string proved_text(const Figures& figures, DeviceSet devices) {
     text += fmt::format("  explored {}, {}", counted(figures.heads, "head", "heads"),
                         counted(figures.moves, "transition", "transitions"));
     if (figures.tracked_flags > 0)
-        text += fmt::format("; {} of {} matter", figures.tracked_flags,
-                            counted(figures.flags, "flag", "flags"));
+        text += fmt::format("; {} of {} {}", figures.tracked_flags,
+                            counted(figures.flags, "flag", "flags"),
+                            figures.tracked_flags == 1 ? "matters" : "matter");
     else if (figures.flags > 0)
         text += figures.flags == 1 ? "; the flag does not matter" : "; no flag matters";
     if (figures.states > 0)
@@ -129,8 +130,7 @@ std::string check_text(const FlowFile& file, const CheckResult& result, TextStyl
     std::string text;
     for (const Finding& finding : result.findings)
         text += finding_text(finding, file.sources, style) + "\n";
-    for (const OpenQuestion& open : result.open)
-        text += open_text(open, file.sources, style) + "\n";
+    for (const OpenPoint& open : result.open) text += open_text(open, file.sources, style) + "\n";
     text += folded(verdict_text(file, result), 4, style);
     if (!result.allowed.empty())
         text += folded(fmt::format("  {} allowed by comments\n",

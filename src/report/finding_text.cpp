@@ -89,8 +89,7 @@ std::string line_of(std::string_view name, const std::string& text, Ink ink, Tex
 
 } // namespace
 
-std::string open_text(const OpenQuestion& open, const std::vector<Source>& sources,
-                      TextStyle style) {
+std::string open_text(const OpenPoint& open, const std::vector<Source>& sources, TextStyle style) {
     return placed(open.place, sources, "open",
                   fmt::format("{} [{}]", open.text, row_of(open.rule).name), style);
 }

@@ -33,14 +33,14 @@ std::string spoken_text(const Runner& menus, const Effect& effect) {
     const CompiledFlow& flow = menus.flow();
     switch (effect.kind) {
     case EffectKind::front: {
-        const Screen& screen = flow[ScreenId(effect.subject)];
+        const Screen& screen = flow[effect.screen()];
         const std::string_view title = menus.shown_text(flow.text(screen.title));
         return fmt::format("{}: {}", screen.question ? "question" : "screen",
                            title.empty() ? flow.text(screen.id) : title);
     }
-    case EffectKind::focus: return control_text(menus, ControlId(effect.subject));
+    case EffectKind::focus: return control_text(menus, effect.control());
     case EffectKind::setting: {
-        const auto setting = SettingId(effect.subject);
+        const auto setting = effect.setting();
         // As its control is called, where that has the focus.
         const ControlId control = menus.focus();
         const bool own = control != no_control && flow[control].setting == setting;
@@ -49,11 +49,10 @@ std::string spoken_text(const Runner& menus, const Effect& effect) {
                            menus.shown_value(setting));
     }
     case EffectKind::denied:
-        return fmt::format("{} is disabled", menus.accessible_info(ControlId(effect.subject)).name);
+        return fmt::format("{} is disabled", menus.accessible_info(effect.control()).name);
     case EffectKind::begin_text: return "type";
     case EffectKind::end_text: return "typed";
-    case EffectKind::todo:
-        return std::string(menus.shown_text(flow.text(flow.words[effect.subject])));
+    case EffectKind::todo: return std::string(menus.shown_text(flow.text(effect.word())));
     case EffectKind::pad: return fmt::format("pad {}", effect.value + 1);
     case EffectKind::load:
     case EffectKind::unload:

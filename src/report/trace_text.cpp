@@ -68,7 +68,7 @@ std::string trace_text(const TraceFile& trace) {
         if (line.gap) text += fmt::format("{:11}moves are missing here\n", "");
     }
     if (trace.cut_off) text += fmt::format("{:11}its last line was cut off\n", "");
-    return text + fmt::format("{:11}{} moves in {:.1f} s\n", "", moves,
+    return text + fmt::format("{:11}{} {} in {:.1f} s\n", "", moves, moves == 1 ? "move" : "moves",
                               trace.lines.empty() ? 0.0 : trace.lines.back().time);
 }
 

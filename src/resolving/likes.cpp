@@ -109,8 +109,8 @@ class Likes {
     }
 
     void report_circle(const Name& like) {
-        add(findings_, RuleId::like_circle, like.place,
-            "this makes a cycle: '" + like.text + "' already extends this screen")
+        add_finding(findings_, RuleId::like_circle, like.place,
+                    "this makes a cycle: '" + like.text + "' already extends this screen")
             .fix = "write the contents of one of them out";
     }
 
@@ -118,8 +118,8 @@ class Likes {
         const std::size_t model = screen.like ? names_.find(screen.like->text) : NameTable::none;
         if (model == NameTable::none || state_[model] != State::done) {
             if (!screen.like && !screen.drop.empty())
-                add(findings_, RuleId::unknown_name, screen.drop.front().place,
-                    "'drop' removes what 'extends' brings, but there is no 'extends' here");
+                add_finding(findings_, RuleId::unknown_name, screen.drop.front().place,
+                            "'drop' removes what 'extends' brings, but there is no 'extends' here");
             return;
         }
         const FlowScreen& from = flow_.screens[model];
@@ -175,9 +175,9 @@ class Likes {
         for (const FlowControl& control : from.controls) names.push_back(control.id.text);
         for (const Name& name : screen.drop)
             if (std::find(names.begin(), names.end(), name.text) == names.end())
-                add(findings_, RuleId::unknown_name, name.place,
-                    "'" + from.id.text + "' has no control '" + name.text + "' to drop" +
-                        suggestion(name.text, names))
+                add_finding(findings_, RuleId::unknown_name, name.place,
+                            "'" + from.id.text + "' has no control '" + name.text + "' to drop" +
+                                suggestion(name.text, names))
                     .also.push_back({from.id.place, "'" + from.id.text + "' stands here"});
     }
 

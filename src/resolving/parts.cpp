@@ -28,16 +28,16 @@ class Parts {
         if (has_errors(findings_)) return; // what seems unused may be what a wrong name meant
         for (const FlowScreen& part : flow_.parts)
             if (!used_.contains(part.id.text))
-                add(findings_, RuleId::part_unused, part.id.place,
-                    "no screen uses the part '" + part.id.text + "'");
+                add_finding(findings_, RuleId::part_unused, part.id.place,
+                            "no screen uses the part '" + part.id.text + "'");
     }
 
   private:
     void put(FlowScreen& screen, const FlowPartUse& use) {
         if (!names_.has(use.name.text)) {
-            Finding& finding = add(findings_, RuleId::unknown_name, use.name.place,
-                                   "there is no part '" + use.name.text + "'" +
-                                       suggestion(use.name.text, names_.names()));
+            Finding& finding = add_finding(findings_, RuleId::unknown_name, use.name.place,
+                                           "there is no part '" + use.name.text + "'" +
+                                               suggestion(use.name.text, names_.names()));
             if (flow_.parts_place.known())
                 finding.also.push_back({flow_.parts_place, "parts are declared here"});
             else

@@ -3,7 +3,7 @@
 #include "reading/setting_values.hpp"
 #include "resolving/actions_of.hpp"
 #include "resolving/directory.hpp"
-#include "rondix/target.hpp"
+#include "rondix/runtime/target.hpp"
 #include "rondix/tools/names.hpp"
 
 #include <algorithm>
@@ -30,14 +30,15 @@ class Resolver {
         }
         for (const FlowSetting& setting : flow_.settings)
             if (names_.flags.has(setting.id.text))
-                add(findings_, RuleId::given_twice, setting.id.place,
-                    "'" + setting.id.text + "' is also the name of a flag")
+                add_finding(findings_, RuleId::given_twice, setting.id.place,
+                            "'" + setting.id.text + "' is also the name of a flag")
                     .fix = "rename one of them";
         resolve_settings();
         for (const Name& key : flow_.pad_keys)
             if (!is_key(key.text))
-                add(findings_, RuleId::unknown_name, key.place,
-                    "no screen has the key '" + key.text + "'" + suggestion(key.text, keys_))
+                add_finding(findings_, RuleId::unknown_name, key.place,
+                            "no screen has the key '" + key.text + "'" +
+                                suggestion(key.text, keys_))
                     .fix = "use a key from the 'keys' of a screen";
         for (const FlowScene& scene : flow_.scenes)
             if (!scene.root.text.empty()) need_screen(scene.root);
@@ -55,12 +56,12 @@ class Resolver {
     void report_unused_scenes() {
         for (const FlowScene& scene : flow_.scenes)
             if (!loaded_.contains(scene.id.text))
-                add(findings_, RuleId::scene_unused, scene.id.place,
-                    "no step loads the scene '" + scene.id.text + "'");
+                add_finding(findings_, RuleId::scene_unused, scene.id.place,
+                            "no step loads the scene '" + scene.id.text + "'");
         for (const FlowRequest& request : flow_.requests)
             if (!requested_.contains(request.id.text))
-                add(findings_, RuleId::request_unused, request.id.place,
-                    "no step makes the request '" + request.id.text + "'");
+                add_finding(findings_, RuleId::request_unused, request.id.place,
+                            "no step makes the request '" + request.id.text + "'");
     }
 
   private:
@@ -81,9 +82,9 @@ class Resolver {
     void check_mentions(const std::vector<Name>& mentions) {
         for (const Name& name : mentions)
             if (!is_key(name.text))
-                add(findings_, RuleId::unknown_mention, name.place,
-                    "there is no key '" + name.text + "' to name here" +
-                        suggestion(name.text, keys_))
+                add_finding(findings_, RuleId::unknown_mention, name.place,
+                            "there is no key '" + name.text + "' to name here" +
+                                suggestion(name.text, keys_))
                     .fix =
                     "use a button (accept, back, menu ...) or a key from the 'keys' of a screen";
     }
@@ -92,14 +93,14 @@ class Resolver {
         const FlowSetting* stretches = nullptr;
         for (const FlowSetting& setting : flow_.settings) {
             if (setting.binds && !is_key(setting.binds->text))
-                add(findings_, RuleId::unknown_name, setting.binds->place,
-                    "there is no key '" + setting.binds->text + "'" +
-                        suggestion(setting.binds->text, keys_))
+                add_finding(findings_, RuleId::unknown_name, setting.binds->place,
+                            "there is no key '" + setting.binds->text + "'" +
+                                suggestion(setting.binds->text, keys_))
                     .fix =
                     "use a button (accept, back, menu ...) or a key from the 'keys' of a screen";
             if (setting.stretches && stretches)
-                add(findings_, RuleId::given_twice, setting.id.place,
-                    "another setting already scales the time limits")
+                add_finding(findings_, RuleId::given_twice, setting.id.place,
+                            "another setting already scales the time limits")
                     .also.push_back({stretches->id.place, "this one"});
             if (setting.stretches) stretches = &setting;
         }
@@ -111,8 +112,8 @@ class Resolver {
         const bool screen = names_.screens.has(name.text);
         if (scene) loaded_.insert(name.text);
         if (scene && screen) {
-            add(findings_, RuleId::given_twice, name.place,
-                "'" + name.text + "' is both a scene and a screen")
+            add_finding(findings_, RuleId::given_twice, name.place,
+                        "'" + name.text + "' is both a scene and a screen")
                 .fix = "rename one of them";
         } else if (screen) {
             need_menu(name, "the first screen");
@@ -137,8 +138,9 @@ class Resolver {
         for (const FlowControl& control : screen.controls) {
             const auto [first, is_new] = seen.try_emplace(control.id.text, control.id.place);
             if (!is_new)
-                add(findings_, RuleId::given_twice, control.id.place,
-                    "'" + screen.id.text + "' has a control '" + control.id.text + "' already")
+                add_finding(findings_, RuleId::given_twice, control.id.place,
+                            "'" + screen.id.text + "' has a control '" + control.id.text +
+                                "' already")
                     .also.push_back({first->second, "it is given first here"});
             check_mentions(control.mentions);
             if (control.when) resolve_condition(*control.when);
@@ -169,11 +171,11 @@ class Resolver {
         case StepKind::lower: need_flag(step.subject); break;
         case StepKind::quit:
             if (!flow_.can_quit)
-                add(findings_, RuleId::bad_step, step.place,
-                    "the flow has 'quit: no', so no step may quit");
+                add_finding(findings_, RuleId::bad_step, step.place,
+                            "the flow has 'quit: no', so no step may quit");
             break;
         case StepKind::todo:
-            add(findings_, RuleId::todo, step.place, "not wired yet: " + step.subject.text);
+            add_finding(findings_, RuleId::todo, step.place, "not wired yet: " + step.subject.text);
             break;
         case StepKind::back:
         case StepKind::resume:
@@ -207,11 +209,11 @@ class Resolver {
         const SourceRange place =
             condition.value.text.empty() ? condition.subject.place : condition.value.place;
         Finding& finding =
-            add(findings_, RuleId::bad_condition, place,
-                asked ? "this is never true: the values of '" + setting.id.text + "' " +
-                            values_of(setting)
-                      : "'" + setting.id.text + "' cannot be compared so: its values " +
-                            values_of(setting));
+            add_finding(findings_, RuleId::bad_condition, place,
+                        asked ? "this is never true: the values of '" + setting.id.text + "' " +
+                                    values_of(setting)
+                              : "'" + setting.id.text + "' cannot be compared so: its values " +
+                                    values_of(setting));
         finding.also.push_back({setting.id.place, "it is declared here"});
     }
 
@@ -237,11 +239,11 @@ class Resolver {
         if (step.kind == StepKind::reset || value_of(*setting, step.value.text)) return;
         std::vector<std::string_view> words;
         for (const Name& value : setting->values) words.push_back(value.text);
-        add(findings_, RuleId::bad_step, step.value.place,
-            "'" + setting->id.text + "' cannot be '" + step.value.text + "': its values " +
-                values_of(*setting) +
-                (setting->kind == SettingKind::choice ? suggestion(step.value.text, words)
-                                                      : Suggestion{}))
+        add_finding(findings_, RuleId::bad_step, step.value.place,
+                    "'" + setting->id.text + "' cannot be '" + step.value.text + "': its values " +
+                        values_of(*setting) +
+                        (setting->kind == SettingKind::choice ? suggestion(step.value.text, words)
+                                                              : Suggestion{}))
             .also.push_back({setting->id.place, "it is declared here"});
     }
 
@@ -269,9 +271,9 @@ class Resolver {
         if (!need_screen(name)) return;
         const FlowScreen& screen = flow_.screens[names_.screens.find(name.text)];
         if (!screen.play.value_or(false)) return;
-        Finding& finding = add(findings_, RuleId::play_unbound, name.place,
-                               std::string(what) + " cannot be a play screen: '" + name.text +
-                                   "' appears only with its scene");
+        Finding& finding = add_finding(findings_, RuleId::play_unbound, name.place,
+                                       std::string(what) + " cannot be a play screen: '" +
+                                           name.text + "' appears only with its scene");
         finding.also.push_back({screen.play_place, "it is a play screen here"});
         finding.fix = "load a scene with this root, or use 'resume' to return to it";
     }
@@ -296,10 +298,11 @@ class Resolver {
         if (table == "screens" && has_screen_twice()) return;
         const Suggestion near = suggestion(name.text, names);
         const std::string quoted = "'" + name.text + "'";
-        Finding& finding = add(findings_, rule, name.place,
-                               rule == RuleId::scene_not_listed
-                                   ? "the scene " + quoted + " is not listed" + near
-                                   : "there is no " + std::string(kind) + " " + quoted + near);
+        Finding& finding =
+            add_finding(findings_, rule, name.place,
+                        rule == RuleId::scene_not_listed
+                            ? "the scene " + quoted + " is not listed" + near
+                            : "there is no " + std::string(kind) + " " + quoted + near);
         if (declared.known())
             finding.also.push_back({declared, std::string(table) + " are declared here"});
         if (table == "screens" && names_.scenes.has(name.text))
@@ -341,9 +344,9 @@ void check_play_screens(const Flow& flow, Findings& findings) {
             for (const FlowAlternative& alternative : action.alternatives)
                 for (const FlowStep& step : alternative.steps)
                     if (step.kind == StepKind::go)
-                        add(findings, RuleId::play_unbound, step.place,
-                            "'go' cannot replace a play screen, and '" + screen.id.text +
-                                "' is one")
+                        add_finding(findings, RuleId::play_unbound, step.place,
+                                    "'go' cannot replace a play screen, and '" + screen.id.text +
+                                        "' is one")
                             .fix = "write 'open " + step.subject.text + "'";
         });
     }

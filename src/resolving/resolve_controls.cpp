@@ -51,9 +51,9 @@ class ControlResolver {
     void resolve_setting(const FlowControl& control) {
         const Name& name = *control.setting;
         if (!names_.settings.has(name.text)) {
-            Finding& finding = add(findings_, RuleId::unknown_name, name.place,
-                                   "there is no setting '" + name.text + "'" +
-                                       suggestion(name.text, names_.settings.names()));
+            Finding& finding = add_finding(findings_, RuleId::unknown_name, name.place,
+                                           "there is no setting '" + name.text + "'" +
+                                               suggestion(name.text, names_.settings.names()));
             finding.fix = "declare it under 'settings:'";
             return;
         }
@@ -61,9 +61,10 @@ class ControlResolver {
         const grammar::ControlRow& row = grammar::row_of(control.kind);
         const auto kind = kind_of(row.setting);
         if (!kind || setting.kind == *kind) return;
-        Finding& finding = add(findings_, RuleId::wrong_type, name.place,
-                               std::string(row.what) + " changes a setting that is " +
-                                   in_words(row.setting) + ", and '" + name.text + "' is none");
+        Finding& finding =
+            add_finding(findings_, RuleId::wrong_type, name.place,
+                        std::string(row.what) + " changes a setting that is " +
+                            in_words(row.setting) + ", and '" + name.text + "' is none");
         finding.also.push_back({setting.id.place, "it is declared here"});
         for (const grammar::ControlRow& other : grammar::controls)
             if (kind_of(other.setting) == setting.kind)
@@ -109,20 +110,21 @@ class ControlResolver {
             codes *= std::max<std::size_t>(1, control.pages.size());
             for (const Name& page : control.pages) {
                 if (std::find(groups.begin(), groups.end(), page.text) == groups.end())
-                    add(findings_, RuleId::unknown_name, page.place,
-                        "'" + screen.id.text + "' has no group '" + page.text + "' to show" +
-                            suggestion(page.text, groups))
+                    add_finding(findings_, RuleId::unknown_name, page.place,
+                                "'" + screen.id.text + "' has no group '" + page.text +
+                                    "' to show" + suggestion(page.text, groups))
                         .fix = "declare it under 'groups' of the screen: '" + page.text +
                                ": { as: column }'";
                 else if (!shown.insert(page.text).second)
-                    add(findings_, RuleId::given_twice, page.place,
-                        "the group '" + page.text + "' is already a page");
+                    add_finding(findings_, RuleId::given_twice, page.place,
+                                "the group '" + page.text + "' is already a page");
             }
             if (control.box.group && page_of(screen, control.box.group->text).pages)
-                add(findings_, RuleId::wrong_type, control.id.place, "pages cannot be nested");
+                add_finding(findings_, RuleId::wrong_type, control.id.place,
+                            "pages cannot be nested");
             if (codes > 0xFFFF)
-                return void(add(findings_, RuleId::too_large, control.id.place,
-                                "'" + screen.id.text + "' has too many pages"));
+                return void(add_finding(findings_, RuleId::too_large, control.id.place,
+                                        "'" + screen.id.text + "' has too many pages"));
         }
     }
 
@@ -136,9 +138,9 @@ class ControlResolver {
                 const bool turns =
                     control.kind == ControlKind::slider || control.kind == ControlKind::choice;
                 if (turns && route.direction >= 2)
-                    add(findings_, RuleId::wrong_type, route.to.place,
-                        "left and right turn '" + control.id.text +
-                            "' itself and cannot be routes");
+                    add_finding(findings_, RuleId::wrong_type, route.to.place,
+                                "left and right turn '" + control.id.text +
+                                    "' itself and cannot be routes");
             }
     }
 
@@ -149,9 +151,9 @@ class ControlResolver {
             if (control.id.text == name.text) return;
             names.push_back(control.id.text);
         }
-        add(findings_, RuleId::unknown_name, name.place,
-            "'" + screen.id.text + "' has no control '" + name.text + "' that can have the focus" +
-                suggestion(name.text, names));
+        add_finding(findings_, RuleId::unknown_name, name.place,
+                    "'" + screen.id.text + "' has no control '" + name.text +
+                        "' that can have the focus" + suggestion(name.text, names));
     }
 
     // --- what steps and conditions name
@@ -166,7 +168,8 @@ class ControlResolver {
                 if (step.kind == StepKind::open || step.kind == StepKind::go)
                     refuse_request_screen(step.subject, name_of(step.kind));
                 if (!step.one_of.empty() && (!control || control->kind != ControlKind::list))
-                    add(findings_, RuleId::bad_step, step.place,
+                    add_finding(
+                        findings_, RuleId::bad_step, step.place,
                         "'one-of' is for the press of a list only: the game chooses for each "
                         "row");
             }
@@ -186,11 +189,11 @@ class ControlResolver {
             return;
         for (const FlowStep& step : alternative.steps)
             if (const FlowSetting* setting = kept_setting(step)) {
-                Finding& finding =
-                    add(findings_, RuleId::step_order, step.place,
-                        "whether '" + setting->id.text +
-                            "' is to be kept is asked here, so these steps cannot go on to '" +
-                            std::string(name_of(alternative.steps.back().kind)) + "'");
+                Finding& finding = add_finding(
+                    findings_, RuleId::step_order, step.place,
+                    "whether '" + setting->id.text +
+                        "' is to be kept is asked here, so these steps cannot go on to '" +
+                        std::string(name_of(alternative.steps.back().kind)) + "'");
                 finding.also.push_back({setting->id.place, "it has 'keep-within'"});
                 finding.fix = "use another press to change the screen";
             }
@@ -200,7 +203,8 @@ class ControlResolver {
         for (const FlowAlternative& alternative : answer.alternatives)
             for (const FlowStep& step : alternative.steps)
                 if (const FlowSetting* setting = kept_setting(step))
-                    add(findings_, RuleId::step_order, step.place,
+                    add_finding(
+                        findings_, RuleId::step_order, step.place,
                         "whether '" + setting->id.text +
                             "' is to be kept is asked over the screen that waits, and that closes")
                         .also.push_back({setting->id.place, "it has 'keep-within'"});
@@ -213,8 +217,9 @@ class ControlResolver {
         std::vector<std::string_view> words = {"next", "previous"};
         for (const Name& page : pages->pages) words.push_back(page.text);
         if (std::find(words.begin(), words.end(), to) == words.end())
-            add(findings_, RuleId::unknown_name, step.value.place,
-                "'" + step.subject.text + "' has no page '" + to + "'" + suggestion(to, words))
+            add_finding(findings_, RuleId::unknown_name, step.value.place,
+                        "'" + step.subject.text + "' has no page '" + to + "'" +
+                            suggestion(to, words))
                 .fix = "use 'next', 'previous' or one of its groups";
     }
 
@@ -231,10 +236,10 @@ class ControlResolver {
             for (const FlowControl& control : screen.controls)
                 if (control.kind == kind) names.push_back(control.id.text);
         const bool several = std::count(names.begin(), names.end(), name.text) > 1;
-        add(findings_, RuleId::unknown_name, name.place,
-            several
-                ? Said("several screens have " + what + " '" + name.text + "'")
-                : "there is no " + what + " '" + name.text + "'" + suggestion(name.text, names));
+        add_finding(findings_, RuleId::unknown_name, name.place,
+                    several ? Said("several screens have " + what + " '" + name.text + "'")
+                            : "there is no " + what + " '" + name.text + "'" +
+                                  suggestion(name.text, names));
     }
 
     // --- requests
@@ -270,7 +275,7 @@ class ControlResolver {
     }
 
     Finding& refuse(const Name& name, std::string text) {
-        return add(findings_, RuleId::request_screen, name.place, std::move(text));
+        return add_finding(findings_, RuleId::request_screen, name.place, std::move(text));
     }
 
     const Flow& flow_;

@@ -1,6 +1,6 @@
-#include "rondix/bindings.hpp"
+#include "rondix/runtime/bindings.hpp"
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <algorithm>
 

@@ -1,7 +1,7 @@
 // Time in the Runner: delayed answers, the limit of a load, held directions, settling. Time is
 // counted in whole microseconds, and what falls due within one step is done in the order of its
 // time, so that the same input gives the same result however the frames are cut.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "run/input_slots.hpp"
 
@@ -20,7 +20,7 @@ constexpr std::int64_t micros_of_ms(std::uint32_t ms) {
 
 /// A time that the player is given, as long as the player's setting stretches it. How long a press
 /// has to be held, or an answer is delayed, is none.
-Runner::Micros Runner::limit_of(std::uint32_t ms) const {
+RunnerCore::Micros RunnerCore::limit_of(std::uint32_t ms) const {
     if (flow_.stretch == no_setting) return micros_of_ms(ms);
     const Setting& setting = flow_[flow_.stretch];
     const double times = static_cast<double>(setting.from) +
@@ -28,7 +28,7 @@ Runner::Micros Runner::limit_of(std::uint32_t ms) const {
     return std::llround(static_cast<double>(micros_of_ms(ms)) * times);
 }
 
-void Runner::advance(double seconds) {
+void RunnerCore::advance(double seconds) {
     if (now_.depth() == 0 || !(seconds > 0)) return;
     Micros left = std::llround(std::min(seconds, 1e9) * 1e6);
     while (true) {
@@ -46,16 +46,16 @@ void Runner::advance(double seconds) {
 }
 
 /// Starts the clocks that this move starts.
-void Runner::update_clocks(const Outcome& outcome, Move move) {
+void RunnerCore::update_clocks(const Outcome& outcome, Move move) {
     if (outcome.loads) {
-        load_.ask(Ticket{++tickets_});
+        load_.ask(++tickets_);
         progress_ = 0;
     }
     if (move.kind == MoveKind::event && now_.waits(move.as_event()))
         until_due_[move.subject] = micros_of_ms(flow_[move.as_event()].after_ms);
 }
 
-Runner::Micros Runner::next_deadline() const {
+RunnerCore::Micros RunnerCore::next_deadline() const {
     Micros next = forever;
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
@@ -75,18 +75,18 @@ Runner::Micros Runner::next_deadline() const {
     if (holding_ != no_control)
         next = std::min(next, micros_of_ms(flow_[holding_].hold_ms) - holding_for_);
     if (listening_ != no_control)
-        next = std::min(next, static_cast<Micros>(listening_time * 1e6) - listening_for_);
+        next = std::min(next, static_cast<Micros>(Runner::listening_time * 1e6) - listening_for_);
     return std::max<Micros>(next, 0);
 }
 
 /// While a control is held, nobody is idle.
-bool Runner::holds_something() const {
+bool RunnerCore::holds_something() const {
     return holding_ != no_control ||
            std::any_of(std::begin(fingers_), std::end(fingers_),
                        [](auto& finger) { return finger.on != no_control; });
 }
 
-void Runner::let_pass(Micros time) {
+void RunnerCore::let_pass(Micros time) {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             until_due_[i] = std::max<Micros>(until_due_[i] - time, 0);
@@ -107,14 +107,15 @@ void Runner::let_pass(Micros time) {
 }
 
 /// Does one thing that is due. False when nothing is, or when there is no room for its effects.
-bool Runner::fire_one() {
-    if (listening_ != no_control && listening_for_ >= static_cast<Micros>(listening_time * 1e6))
+bool RunnerCore::fire_one() {
+    if (listening_ != no_control &&
+        listening_for_ >= static_cast<Micros>(Runner::listening_time * 1e6))
         end_listening();
     return fire_hold() || fire_answer() || fire_event() || fire_limit() || fire_screen();
 }
 
 /// A press that had to be held was held for long enough.
-bool Runner::fire_hold() {
+bool RunnerCore::fire_hold() {
     if (holding_ == no_control || holding_for_ < micros_of_ms(flow_[holding_].hold_ms))
         return false;
     const ControlId control = holding_;
@@ -127,19 +128,16 @@ bool Runner::fire_hold() {
 }
 
 /// An answer that came while it could not take effect.
-bool Runner::fire_answer() {
-    if (load_.answer != Wait::Answer::none && load_can_end(flow_, now_))
-        return perform_one(load_.answer == Wait::Answer::good ? Move::loaded()
-                                                              : Move::load_failed());
+bool RunnerCore::fire_answer() {
+    if (load_.answer && load_can_end(flow_, now_))
+        return perform_one(load_.answer == Answer::done ? Move::loaded() : Move::load_failed());
     const RequestId request = flow_[now_.current()].request;
-    if (request == no_request || requests_[index(request)].answer == Wait::Answer::none)
-        return false;
-    return perform_one(requests_[index(request)].answer == Wait::Answer::good
-                           ? Move::done(request)
-                           : Move::failed(request));
+    if (request == no_request || !requests_[index(request)].answer) return false;
+    return perform_one(requests_[index(request)].answer == Answer::done ? Move::done(request)
+                                                                        : Move::failed(request));
 }
 
-bool Runner::fire_event() {
+bool RunnerCore::fire_event() {
     for (std::size_t i = 0; i < flow_.events.size(); ++i) {
         const EventId event = EventId(i);
         if (now_.waits(event) && until_due_[i] == 0 && allowed(flow_, now_, flow_.events[i].during))
@@ -149,7 +147,7 @@ bool Runner::fire_event() {
 }
 
 /// What has been waited for too long.
-bool Runner::fire_limit() {
+bool RunnerCore::fire_limit() {
     const Micros limit = limit_of(flow_.loading.timeout_ms);
     if (load_can_end(flow_, now_) && limit > 0 && load_.since >= limit)
         return perform_one(Move::load_timeout());
@@ -162,7 +160,7 @@ bool Runner::fire_limit() {
 }
 
 /// What the current screen, or the question over it, does by itself.
-bool Runner::fire_screen() {
+bool RunnerCore::fire_screen() {
     const Screen& screen = flow_[now_.foremost()];
     if (screen.moves_on != unsaid && !moved_on_ && since_change_ >= limit_of(screen.moves_on_ms)) {
         moved_on_ = true; // once, should it stay
@@ -176,23 +174,25 @@ bool Runner::fire_screen() {
 }
 
 /// The focus itself does not run ever faster.
-bool Runner::repeats_fast() const {
+bool RunnerCore::repeats_fast() const {
     const ControlId control = focus();
-    if (control == no_control || held_for_ <= static_cast<Micros>(faster_after * 1e6)) return false;
+    if (control == no_control || held_for_ <= static_cast<Micros>(Runner::faster_after * 1e6))
+        return false;
     const ControlKind kind = flow_[control].kind;
     return kind == ControlKind::slider || kind == ControlKind::list;
 }
 
 /// Once a step at the most, so that a long frame does not run away with the focus.
-void Runner::repeat_direction() {
+void RunnerCore::repeat_direction() {
     if (!repeating_ || until_repeat_ > 0 || in_play(flow_, now_)) return;
     const Button direction = *repeating_;
     const Acting acting(acting_, repeating_by_);
     move_focus(direction);
-    until_repeat_ = static_cast<Micros>((repeats_fast() ? fast_repeat : next_repeat) * 1e6);
+    until_repeat_ =
+        static_cast<Micros>((repeats_fast() ? Runner::fast_repeat : Runner::next_repeat) * 1e6);
 }
 
-std::optional<double> Runner::time_until_change() const {
+std::optional<double> RunnerCore::time_until_change() const {
     if (now_.depth() == 0) return std::nullopt;
     if (pictures_move() || holding_ != no_control) return 0;
     Micros next = next_deadline();
@@ -202,12 +202,12 @@ std::optional<double> Runner::time_until_change() const {
     return static_cast<double>(next) * 1e-6;
 }
 
-std::optional<double> Runner::time_until_due(EventId event) const {
+std::optional<double> RunnerCore::time_until_due(EventId event) const {
     if (index(event) >= until_due_.size() || !now_.waits(event)) return std::nullopt;
     return static_cast<double>(until_due_[index(event)]) * 1e-6;
 }
 
-std::optional<double> Runner::time_until_load_timeout() const {
+std::optional<double> RunnerCore::time_until_load_timeout() const {
     if (now_.depth() == 0 || now_.phase() != Phase::loading || flow_.loading.timeout_ms == 0)
         return std::nullopt;
     return static_cast<double>(limit_of(flow_.loading.timeout_ms) - load_.since) * 1e-6;

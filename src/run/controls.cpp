@@ -1,6 +1,6 @@
 // What the player does to the control that has the focus: pressing, turning a setting up and down,
 // dragging, typing. Values and texts become moves; while a text is typed, nothing else is.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "place/letters.hpp"
 
@@ -10,7 +10,7 @@
 namespace rondix {
 
 /// Accept, or a pointer that comes up where it went down.
-bool Runner::use(ControlId control) {
+bool RunnerCore::use(ControlId control) {
     const Control& row = flow_[control];
     if (!usable(flow_, now_, control)) return false;
     if (!in_play(flow_, now_) && focus() != control) choose_focus(control);
@@ -33,19 +33,19 @@ bool Runner::use(ControlId control) {
     return true; // a slider has nothing to press
 }
 
-bool Runner::press_control(Move move) {
+bool RunnerCore::press_control(Move move) {
     const Control& row = flow_[move.control()];
     if (row.cooldown_ms > 0)
         cools_[index(move.control())] = time_ + std::int64_t{row.cooldown_ms} * 1000;
     return perform(move);
 }
 
-bool Runner::cooling(ControlId control) const {
+bool RunnerCore::cooling(ControlId control) const {
     return cools_[index(control)] > time_;
 }
 
 /// One value on or back; a choice and a toggle go round, a slider stops at its ends.
-bool Runner::step_value(ControlId control, int step, bool round) {
+bool RunnerCore::step_value(ControlId control, int step, bool round) {
     const SettingId setting = flow_[control].setting;
     const int count = flow_[setting].values;
     int value = value_of(setting) + step;
@@ -56,28 +56,28 @@ bool Runner::step_value(ControlId control, int step, bool round) {
     return set_value(control, static_cast<std::uint16_t>(value));
 }
 
-bool Runner::set_value(ControlId control, std::uint16_t value) {
+bool RunnerCore::set_value(ControlId control, std::uint16_t value) {
     if (value == value_of(flow_[control].setting)) return true;
     return perform(Move::change(control, value));
 }
 
 /// Left and right, where the control uses them itself. False: they are a direction like any other.
-bool Runner::turn_control(ControlId control, Button direction) {
+bool RunnerCore::turn_control(ControlId control, Button direction) {
     if (control == no_control || (direction != Button::left && direction != Button::right))
         return false;
     const ControlKind kind = flow_[control].kind;
     if (kind != ControlKind::slider && kind != ControlKind::choice) return false;
     const bool up = (direction == Button::right) != mirrored_;
     const bool fast =
-        kind == ControlKind::slider && held_for_ > static_cast<Micros>(faster_after * 1e6);
+        kind == ControlKind::slider && held_for_ > static_cast<Micros>(Runner::faster_after * 1e6);
     const int step = fast ? std::max(1, flow_[flow_[control].setting].values / 20) : 1;
     return step_value(control, up ? step : -step, kind == ControlKind::choice);
 }
 
 // --- dragging
 
-const Box* Runner::part_of(ControlId control, BoxRole role, std::uint32_t& row) const {
-    const Range boxes = flow_.looks.screens[index(flow_[control].screen)].boxes;
+const Box* RunnerCore::part_of(ControlId control, BoxRole role, std::uint32_t& row) const {
+    const IndexRange boxes = flow_.looks.screens[index(flow_[control].screen)].boxes;
     for (row = boxes.begin; row < boxes.end(); ++row)
         if (flow_.looks.boxes[row].control == control && flow_.looks.boxes[row].role == role)
             return &flow_.looks.boxes[row];
@@ -85,7 +85,7 @@ const Box* Runner::part_of(ControlId control, BoxRole role, std::uint32_t& row) 
 }
 
 /// The pointer is on a slider: its value follows along the track.
-bool Runner::drag(ControlId control, Point to) {
+bool RunnerCore::drag(ControlId control, Point to) {
     std::uint32_t row = 0;
     const bool has_track = part_of(control, BoxRole::track, row) != nullptr;
     const Rect along = has_track ? places_[row].rect : bounds_of(control);
@@ -98,7 +98,7 @@ bool Runner::drag(ControlId control, Point to) {
 
 // --- typing
 
-bool Runner::begin_typing(ControlId control) {
+bool RunnerCore::begin_typing(ControlId control) {
     if (typing_ == control) return true;
     if (!has_room()) return false;
     typing_ = control;
@@ -109,7 +109,7 @@ bool Runner::begin_typing(ControlId control) {
 }
 
 /// Back leaves the text as it was.
-void Runner::end_typing(bool keep) {
+void RunnerCore::end_typing(bool keep) {
     if (typing_ == no_control) return;
     const ControlId control = typing_;
     typing_ = no_control;
@@ -121,7 +121,7 @@ void Runner::end_typing(bool keep) {
     perform(Move::change(control, 0));
 }
 
-bool Runner::type(std::string_view text) {
+bool RunnerCore::type(std::string_view text) {
     if (typing_ == no_control) return false;
     since_input_ = 0;
     const std::size_t most = flow_[flow_[typing_].setting].values;
@@ -130,7 +130,7 @@ bool Runner::type(std::string_view text) {
     return true;
 }
 
-bool Runner::erase() {
+bool RunnerCore::erase() {
     if (typing_ == no_control) return false;
     since_input_ = 0;
     while (!typed_.empty() && !begins_letter(typed_.back())) typed_.pop_back();

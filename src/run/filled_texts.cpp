@@ -47,7 +47,7 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
     for (const Box& box : flow.looks.boxes) add(box.text);
     for (const Style& style : flow.looks.styles)
         for (const Dress& dress : style.dresses) add(dress.text);
-    for (const Text text : flow.words) add(text);
+    for (const TextRef text : flow.words) add(text);
     const auto place = [](const Row& row) { return row.written.begin; };
     std::sort(rows_.begin(), rows_.end(),
               [&](const Row& a, const Row& b) { return place(a) < place(b); });
@@ -62,7 +62,7 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
     before_.reserve(longest);
 }
 
-void FilledTexts::add(Text text) {
+void FilledTexts::add(TextRef text) {
     if (next_mention(flow_.text(text), 0).begin != std::string_view::npos)
         rows_.push_back({text, {}});
 }

@@ -2,9 +2,9 @@
 // put in as the player knows it. Filled in anew whenever the names change; all others pass by.
 #pragma once
 
-#include "rondix/bindings.hpp"
-#include "rondix/compiled_flow.hpp"
-#include "rondix/text_measurer.hpp"
+#include "rondix/runtime/bindings.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
+#include "rondix/runtime/text_measurer.hpp"
 
 #include <string>
 
@@ -34,10 +34,10 @@ class FilledTexts {
 
   private:
     struct Row {
-        Text written;
+        TextRef written;
         std::string filled;
     };
-    void add(Text text);
+    void add(TextRef text);
     const Row* find(std::string_view written) const;
 
     const CompiledFlow& flow_;

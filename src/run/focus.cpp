@@ -1,6 +1,6 @@
 // Focus: rules 8 and 9. At most one control has it; directions lead it on; one that can no longer
 // be used hands it on.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "run/focus_routes.hpp"
 #include "run/input_slots.hpp"
@@ -9,12 +9,12 @@
 
 namespace rondix {
 
-ControlId Runner::focus() const {
+ControlId RunnerCore::focus() const {
     if (now_.depth() == 0 || in_play(flow_, now_)) return no_control;
     return focus_[index(now_.foremost())];
 }
 
-void Runner::choose_focus(ControlId control) {
+void RunnerCore::choose_focus(ControlId control) {
     focus_[index(now_.foremost())] = control;
     if (listening_ != control) end_listening(); // both are of what has the focus
     if (unfolded_.of != control) unfolded_ = {};
@@ -23,7 +23,7 @@ void Runner::choose_focus(ControlId control) {
 }
 
 /// Rule 8: a control that became unusable hands its focus to the nearest usable one.
-void Runner::update_focus() {
+void RunnerCore::update_focus() {
     const ControlId control = focus();
     if (control == no_control)
         choose_focus(first_usable());
@@ -33,17 +33,17 @@ void Runner::update_focus() {
         if (finger.on != no_control && !usable(flow_, now_, finger.on)) finger.on = no_control;
 }
 
-ControlId Runner::first_usable() const {
+ControlId RunnerCore::first_usable() const {
     const ControlId declared = flow_[now_.foremost()].first_focus;
     if (declared != no_control && usable(flow_, now_, declared)) return declared;
-    const Range controls = flow_[now_.foremost()].controls;
+    const IndexRange controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow_, now_, ControlId{i})) return ControlId{i};
     return no_control;
 }
 
-ControlId Runner::nearest_usable(ControlId to) const {
-    const Range controls = flow_[now_.foremost()].controls;
+ControlId RunnerCore::nearest_usable(ControlId to) const {
+    const IndexRange controls = flow_[now_.foremost()].controls;
     const Point from = bounds_of(to).middle();
     ControlId best = no_control;
     float least = 0;
@@ -58,11 +58,11 @@ ControlId Runner::nearest_usable(ControlId to) const {
     return best;
 }
 
-bool Runner::move_focus(Button direction) {
+bool RunnerCore::move_focus(Button direction) {
     if (repeating_ != direction) held_for_ = 0;
     repeating_ = direction;
     if (acting_) repeating_by_ = *acting_;
-    until_repeat_ = static_cast<Micros>(first_repeat * 1e6);
+    until_repeat_ = static_cast<Micros>(Runner::first_repeat * 1e6);
     if (unfolded_.of != no_control) return act_unfolded(direction);
     const ControlId from = focus();
     if (turn_control(from, direction) || move_among_rows(from, direction)) return true;
@@ -81,15 +81,15 @@ bool Runner::move_focus(Button direction) {
 
 // --- routes
 
-void Runner::find_routes() {
-    const Range controls = flow_[now_.foremost()].controls;
+void RunnerCore::find_routes() {
+    const IndexRange controls = flow_[now_.foremost()].controls;
     routes_->begin();
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow_, now_, ControlId{i})) routes_->add(ControlId{i}, bounds_of(ControlId{i}));
     routes_->find(flow_[now_.foremost()].wraps, mirrored_);
 }
 
-ControlId Runner::route(ControlId from, Button direction) {
+ControlId RunnerCore::route(ControlId from, Button direction) {
     if (now_.depth() == 0 || !is_direction(direction) || !flow_.has(from)) return no_control;
     find_routes();
     return routes_->from(from, place::Direction(direction));
@@ -97,7 +97,7 @@ ControlId Runner::route(ControlId from, Button direction) {
 
 /// The direction opposite to the last one returns to where it came from, unless the author declares
 /// otherwise, something could not be reached then, or other controls can be used by now.
-bool Runner::goes_back(ControlId from, Button direction) {
+bool RunnerCore::goes_back(ControlId from, Button direction) {
     const auto opposite = Button(static_cast<int>(came_by_) ^ 1);
     if (from == no_control || from != came_to_ || direction != opposite) return false;
     if (came_from_ == no_control || !usable(flow_, now_, came_from_)) return false;

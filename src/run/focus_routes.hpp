@@ -3,7 +3,7 @@
 #pragma once
 
 #include "place/routes.hpp"
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 namespace rondix {
 

@@ -1,7 +1,7 @@
 // The player's keys and pads: buttons and keys become presses, and presses become moves. Rule 6 and
 // the half of rule 7 that is about keys stand here: what belongs to the game in play, and that
 // going down acts, and holding does not repeat.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "run/input_slots.hpp"
 
@@ -10,7 +10,7 @@
 namespace rondix {
 
 /// The last device decides whether the pointer is shown, and which names of keys are.
-void Runner::note_input(Device by) {
+void RunnerCore::note_input(Device by) {
     since_input_ = 0;
     const DeviceKind names = names_of();
     last_ = by;
@@ -19,7 +19,7 @@ void Runner::note_input(Device by) {
 }
 
 /// A menu may belong to the pad that opened it, with all that is opened from there.
-bool Runner::heeds(Device by) const {
+bool RunnerCore::heeds(Device by) const {
     if (by.kind != DeviceKind::pad) return true;
     for (std::size_t height = now_.depth(); height-- > 0;) {
         if (!flow_[now_.screen_at(height)].for_opener) continue;
@@ -29,7 +29,7 @@ bool Runner::heeds(Device by) const {
     return true;
 }
 
-bool Runner::press(Button button, Device by) {
+bool RunnerCore::press(Button button, Device by) {
     if (now_.depth() == 0 || static_cast<std::size_t>(button) >= button_count) return false;
     bool& held = held_[hand_of(by)][static_cast<std::size_t>(button)];
     if (held) return !in_play(flow_, now_); // holding does not repeat
@@ -40,7 +40,7 @@ bool Runner::press(Button button, Device by) {
     return act_on(button);
 }
 
-bool Runner::act_on(Button button) {
+bool RunnerCore::act_on(Button button) {
     const bool menus = !in_play(flow_, now_); // else it belongs to the game
     if (listening_ != no_control) return end_listening(), true;
     if (typing_ != no_control) { // which ends it
@@ -64,7 +64,7 @@ bool Runner::act_on(Button button) {
     return has_to_be_held(control) ? begin_hold(control, *acting_) : use(control);
 }
 
-bool Runner::begin_hold(ControlId control, Device by) {
+bool RunnerCore::begin_hold(ControlId control, Device by) {
     if (holding_ != no_control) return true;
     holding_ = control;
     holding_by_ = by;
@@ -73,7 +73,7 @@ bool Runner::begin_hold(ControlId control, Device by) {
     return true;
 }
 
-void Runner::release(Button button, Device by) {
+void RunnerCore::release(Button button, Device by) {
     if (static_cast<std::size_t>(button) >= button_count) return;
     held_[hand_of(by)][static_cast<std::size_t>(button)] = false;
     if (repeating_ == button && repeating_by_ == by) repeating_.reset();
@@ -83,7 +83,7 @@ void Runner::release(Button button, Device by) {
     }
 }
 
-bool Runner::press_key(KeyId key, Device by) {
+bool RunnerCore::press_key(KeyId key, Device by) {
     const std::size_t row = hand_of(by) * flow_.keys.size() + index(key);
     if (now_.depth() == 0 || index(key) >= flow_.keys.size() || held_keys_[row]) return false;
     held_keys_[row] = true;
@@ -93,12 +93,12 @@ bool Runner::press_key(KeyId key, Device by) {
     return settled() && perform(Move::key(key));
 }
 
-void Runner::release_key(KeyId key, Device by) {
+void RunnerCore::release_key(KeyId key, Device by) {
     if (index(key) < flow_.keys.size())
         held_keys_[hand_of(by) * flow_.keys.size() + index(key)] = false;
 }
 
-bool Runner::press_other_key(Device by) {
+bool RunnerCore::press_other_key(Device by) {
     if (now_.depth() == 0) return false;
     note_input(by);
     if (!heeds(by)) return !in_play(flow_, now_);
@@ -107,8 +107,8 @@ bool Runner::press_other_key(Device by) {
 }
 
 /// The first pages that the current screen has.
-bool Runner::turn_pages(Button button) {
-    const Range controls = flow_[now_.current()].controls;
+bool RunnerCore::turn_pages(Button button) {
+    const IndexRange controls = flow_[now_.current()].controls;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (flow_.controls[i].kind == ControlKind::pages)
             return perform(Move::turn(flow_.controls[i].pages,
@@ -116,7 +116,7 @@ bool Runner::turn_pages(Button button) {
     return false;
 }
 
-void Runner::device_gone(Device device) {
+void RunnerCore::device_gone(Device device) {
     const std::size_t hand = hand_of(device);
     if (device.kind == DeviceKind::pointer || device.kind == DeviceKind::touch) {
         fingers_[hand] = {};
@@ -135,7 +135,7 @@ void Runner::device_gone(Device device) {
 }
 
 /// After a change of screen: no press that began before it counts any longer.
-void Runner::let_go() {
+void RunnerCore::let_go() {
     for (Finger& finger : fingers_) finger = {};
     holding_ = no_control;
     repeating_.reset();

@@ -2,7 +2,7 @@
 // input is being answered.
 #pragma once
 
-#include "rondix/device.hpp"
+#include "rondix/runtime/device.hpp"
 
 #include <algorithm>
 #include <optional>

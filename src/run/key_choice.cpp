@@ -1,7 +1,7 @@
 // Keys that the player may choose: codes are looked up in the bindings, and a control may take the
 // next code for what it stands for. While it waits, nothing else is answered; it does not wait for
 // ever.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "run/filled_texts.hpp"
 
@@ -9,7 +9,7 @@
 
 namespace rondix {
 
-void Runner::set_bindings(const Bindings& bindings, const CodeNames& names) {
+void RunnerCore::set_bindings(const Bindings& bindings, const CodeNames& names) {
     bindings_ = bindings;
     bindings_.keep_as_defaults();
     code_names_ = names;
@@ -17,20 +17,20 @@ void Runner::set_bindings(const Bindings& bindings, const CodeNames& names) {
     lay_out();
 }
 
-void Runner::choose_bindings(const Bindings& bindings) {
+void RunnerCore::choose_bindings(const Bindings& bindings) {
     if (bindings.targets() != bindings_.targets()) return;
     bindings_ = bindings;
     find_names();
 }
 
-bool Runner::rebind(DeviceKind kind, Code code, Target target) {
+bool RunnerCore::rebind(DeviceKind kind, Code code, Target target) {
     if (!bindings_.rebind(kind, code, target)) return false;
     find_names();
     needs_redraw_ = true;
     return true;
 }
 
-bool Runner::press_code(Device by, Code code) {
+bool RunnerCore::press_code(Device by, Code code) {
     if (now_.depth() == 0) return false;
     for (const Down& down : down_)
         if (down.by == by && down.code == code) return !in_play(flow_, now_); // it is down still
@@ -49,7 +49,7 @@ bool Runner::press_code(Device by, Code code) {
     return is_button(target) ? press(Button(target), by) : press_key(key_of(target), by);
 }
 
-void Runner::release_code(Device by, Code code) {
+void RunnerCore::release_code(Device by, Code code) {
     const auto down = std::find_if(down_.begin(), down_.end(), [&](const Down& one) {
         return one.by == by && one.code == code;
     });
@@ -60,21 +60,21 @@ void Runner::release_code(Device by, Code code) {
     is_button(target) ? release(Button(target), by) : release_key(key_of(target), by);
 }
 
-bool Runner::begin_listening(ControlId control) {
+bool RunnerCore::begin_listening(ControlId control) {
     listening_ = control;
     listening_for_ = 0;
     needs_redraw_ = true;
     return true;
 }
 
-void Runner::end_listening() {
+void RunnerCore::end_listening() {
     if (listening_ == no_control) return;
     listening_ = no_control;
     needs_redraw_ = true;
 }
 
 /// The code is taken for what the control stands for; who had it before takes the other's.
-bool Runner::hear(Device by, Code code) {
+bool RunnerCore::hear(Device by, Code code) {
     const ControlId control = listening_;
     end_listening();
     since_input_ = 0;
@@ -85,24 +85,24 @@ bool Runner::hear(Device by, Code code) {
 }
 
 /// The names of keys have changed, or the device whose names are shown.
-void Runner::find_names() {
+void RunnerCore::find_names() {
     needs_redraw_ = true;
     if (filled_->any() && filled_->fill(translator_, {bindings_, code_names_, names_of()}))
         lay_out();
 }
 
-std::size_t Runner::cut_texts() const {
+std::size_t RunnerCore::cut_texts() const {
     return filled_->cut();
 }
 
-std::string_view Runner::shown_text(std::string_view written) const {
+std::string_view RunnerCore::shown_text(std::string_view written) const {
     return filled_->shown(written, translator_);
 }
 
 /// For those who only know a Translator: every text of the flow as it is shown.
-Translator Runner::translator() const {
-    return {const_cast<Runner*>(this), [](void* runner, std::string_view written) {
-                return static_cast<const Runner*>(runner)->shown_text(written);
+Translator RunnerCore::translator() const {
+    return {const_cast<RunnerCore*>(this), [](void* runner, std::string_view written) {
+                return static_cast<const RunnerCore*>(runner)->shown_text(written);
             }};
 }
 

@@ -1,5 +1,5 @@
 // The Runner's window: places are worked out anew whenever what they hang on changes.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "place/arrange.hpp"
 #include "place/turn.hpp"
@@ -7,54 +7,54 @@
 
 namespace rondix {
 
-void Runner::resize(float width, float height) {
+void RunnerCore::resize(float width, float height) {
     if (!(width >= 1) || !(height >= 1) || Size{width, height} == window_) return;
     window_ = {width, height};
     lay_out();
 }
 
-void Runner::set_text_measurer(const TextMeasurer& text_measurer) {
+void RunnerCore::set_text_measurer(const TextMeasurer& text_measurer) {
     text_measurer_ = text_measurer.text ? text_measurer : estimating_measurer();
     lay_out();
 }
 
-void Runner::set_translator(const Translator& translator) {
+void RunnerCore::set_translator(const Translator& translator) {
     translator_ = translator;
     find_names();
     lay_out();
 }
 
-void Runner::set_mirrored(bool mirrored) {
+void RunnerCore::set_mirrored(bool mirrored) {
     if (mirrored == mirrored_) return;
     mirrored_ = mirrored;
     lay_out();
 }
 
-void Runner::lay_out() {
+void RunnerCore::lay_out() {
     needs_redraw_ = true;
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
     const place::Measures measures{text_measurer_, translator()};
     for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) {
-        const Range boxes = flow_.looks.screens[i].boxes;
+        const IndexRange boxes = flow_.looks.screens[i].boxes;
         const auto places = std::span(places_).subspan(boxes.begin, boxes.count);
         place::arrange(flow_, ScreenId(i), canvas_, measures, places);
         if (mirrored_) place::mirror(canvas_, places);
     }
 }
 
-Rect Runner::bounds_of(ControlId control) const {
+Rect RunnerCore::bounds_of(ControlId control) const {
     return places_.empty() || !flow_.has(control) ? Rect{} : places_[body_[index(control)]].rect;
 }
 
-std::span<const Placed> Runner::places_of(ScreenId screen) const {
+std::span<const Placed> RunnerCore::places_of(ScreenId screen) const {
     if (places_.empty() || !flow_.has(screen)) return {};
-    const Range boxes = flow_.looks.screens[index(screen)].boxes;
+    const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
     return std::span(places_).subspan(boxes.begin, boxes.count);
 }
 
 /// A rotated control is pressed where it is seen.
-bool Runner::stands_on(ControlId control, Point point) const {
+bool RunnerCore::stands_on(ControlId control, Point point) const {
     if (places_.empty()) return false;
     const Rect bounds = bounds_of(control);
     const BoxForm& form =

@@ -1,22 +1,22 @@
 // Lists: rows that the game supplies, in one or more columns, scrolled so that the row with the
 // focus is seen. Only the rows that are to be seen are ever asked for.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include <algorithm>
 #include <cmath>
 
 namespace rondix {
 
-ListState* Runner::list_of(ControlId control) {
+ListState* RunnerCore::list_of(ControlId control) {
     for (std::size_t i = 0; i < lists_.size(); ++i)
         if (list_controls_[i] == control) return &lists_[i];
     return nullptr;
 }
-const ListState* Runner::list_of(ControlId control) const {
-    return const_cast<Runner*>(this)->list_of(control);
+const ListState* RunnerCore::list_of(ControlId control) const {
+    return const_cast<RunnerCore*>(this)->list_of(control);
 }
 
-bool Runner::set_rows(ControlId control, const ListRows& rows) {
+bool RunnerCore::set_rows(ControlId control, const ListRows& rows) {
     ListState* list = list_of(control);
     if (!list) return false;
     list->rows = rows;
@@ -29,13 +29,13 @@ bool Runner::set_rows(ControlId control, const ListRows& rows) {
     return now_.flag(flag) == some || set_flag(flag, some);
 }
 
-std::uint32_t Runner::row_in_focus(ControlId control) const {
+std::uint32_t RunnerCore::row_in_focus(ControlId control) const {
     const ListState* list = list_of(control);
     return list ? list->focus : 0;
 }
 
 /// Where the rows stand: within the body, without its padding.
-Rect Runner::room_of_rows(ControlId control) const {
+Rect RunnerCore::room_of_rows(ControlId control) const {
     const Box& box = flow_.looks.boxes[body_[index(control)]];
     const Sides& padding = flow_.looks[box.style].padding;
     const Rect body = bounds_of(control);
@@ -43,20 +43,20 @@ Rect Runner::room_of_rows(ControlId control) const {
             body.height - padding[1] - padding[3]};
 }
 
-float Runner::height_of_rows() const {
+float RunnerCore::height_of_rows() const {
     return std::max(1.0F, flow_.looks[id_of(StandardStyle::row)].least.height);
 }
 
-float Runner::lines_in_view(ControlId control) const {
+float RunnerCore::lines_in_view(ControlId control) const {
     return std::max(1.0F, std::floor(room_of_rows(control).height / height_of_rows() + 0.01F));
 }
 
-std::uint32_t Runner::lines_of(ControlId control, const ListState& list) const {
+std::uint32_t RunnerCore::lines_of(ControlId control, const ListState& list) const {
     const std::uint32_t columns = flow_[control].columns;
     return (list.rows.count + columns - 1) / columns;
 }
 
-Rect Runner::bounds_of_row(ControlId control, std::uint32_t row) const {
+Rect RunnerCore::bounds_of_row(ControlId control, std::uint32_t row) const {
     if (flow_.looks.boxes.empty()) return {};
     if (control == unfolded_.of && control != no_control) {
         const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
@@ -77,7 +77,7 @@ Rect Runner::bounds_of_row(ControlId control, std::uint32_t row) const {
             height_of_rows()};
 }
 
-std::optional<std::uint32_t> Runner::row_at(ControlId control, Point point) const {
+std::optional<std::uint32_t> RunnerCore::row_at(ControlId control, Point point) const {
     const ListState* list = list_of(control);
     if (!list || !room_of_rows(control).contains(point)) return std::nullopt;
     const Rect room = room_of_rows(control);
@@ -91,7 +91,7 @@ std::optional<std::uint32_t> Runner::row_at(ControlId control, Point point) cons
 }
 
 /// Scrolls just as far as is needed.
-void Runner::keep_in_view(ControlId control, ListState& list) const {
+void RunnerCore::keep_in_view(ControlId control, ListState& list) const {
     if (flow_.looks.boxes.empty()) return;
     const float seen = lines_in_view(control);
     const std::uint32_t number = list.focus / flow_[control].columns;
@@ -103,7 +103,7 @@ void Runner::keep_in_view(ControlId control, ListState& list) const {
 }
 
 /// Within the list, as far as it goes; at its edges a direction leads on.
-bool Runner::move_among_rows(ControlId control, Button direction) {
+bool RunnerCore::move_among_rows(ControlId control, Button direction) {
     ListState* list = control == no_control ? nullptr : list_of(control);
     if (!list || list->rows.count == 0) return false;
     const std::uint32_t columns = flow_[control].columns;
@@ -131,7 +131,7 @@ bool Runner::move_among_rows(ControlId control, Button direction) {
     return true;
 }
 
-void Runner::choose_row(ControlId control, std::uint32_t row) {
+void RunnerCore::choose_row(ControlId control, std::uint32_t row) {
     ListState* list = list_of(control);
     if (!list || row >= list->rows.count) return;
     list->focus = row;
@@ -140,7 +140,7 @@ void Runner::choose_row(ControlId control, std::uint32_t row) {
     if (has_room()) tell_front();
 }
 
-bool Runner::press_row(ControlId control) {
+bool RunnerCore::press_row(ControlId control) {
     const ListState* list = list_of(control);
     if (!list || list->rows.count == 0) return false;
     const ListRow row = list->rows[list->focus];
@@ -148,9 +148,9 @@ bool Runner::press_row(ControlId control) {
     return press_control(Move::press(control, row.which));
 }
 
-bool Runner::scroll(Point at, float lines) {
+bool RunnerCore::scroll(Point at, float lines) {
     if (now_.depth() == 0 || in_play(flow_, now_)) return false;
-    note_input(mouse);
+    note_input(Device::mouse);
     if (unfolded_.of != no_control)
         return scroll_unfolded(static_cast<int>(std::lround(std::clamp(lines, -1e4F, 1e4F)))), true;
     const ControlId control = control_at(at);
@@ -162,7 +162,7 @@ bool Runner::scroll(Point at, float lines) {
 }
 
 /// The row with the focus comes along, so that it is seen.
-void Runner::scroll_to(ControlId control, ListState& list, float line) {
+void RunnerCore::scroll_to(ControlId control, ListState& list, float line) {
     const float seen = lines_in_view(control);
     const float most = std::max(0.0F, static_cast<float>(lines_of(control, list)) - seen);
     list.scroll = std::clamp(line, 0.0F, most);
@@ -179,11 +179,11 @@ void Runner::scroll_to(ControlId control, ListState& list, float line) {
 }
 
 /// A finger that goes far enough takes the rows along, line by line. False: it does not, yet.
-bool Runner::drag_rows(Finger& finger, Point to) {
+bool RunnerCore::drag_rows(Finger& finger, Point to) {
     ListState* list = list_of(finger.on);
     if (!list) return false;
     const float way = to.y - finger.began.y;
-    if (!finger.drags && std::abs(way) <= drag_begins) return false;
+    if (!finger.drags && std::abs(way) <= Runner::drag_begins) return false;
     if (!finger.drags) {
         finger.drags = true;
         turn_states(false);
@@ -193,7 +193,7 @@ bool Runner::drag_rows(Finger& finger, Point to) {
 }
 
 /// What an item of a row has, besides its place and text.
-Item Runner::row_item(const Item& body, LookState state) const {
+Item RunnerCore::row_item(const Item& body, LookState state) const {
     const Style& style = flow_.looks[id_of(StandardStyle::row)];
     Item item = body;
     item.kind = ItemKind::row;
@@ -212,7 +212,7 @@ Item Runner::row_item(const Item& body, LookState state) const {
 }
 
 /// The rows that are to be seen, each a thing of its own to draw; those at the edges are cut.
-void Runner::add_rows(const Item& body) {
+void RunnerCore::add_rows(const Item& body) {
     const ControlId control = body.control;
     const ListState* list = list_of(control);
     if (!list) return;

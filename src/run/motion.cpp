@@ -1,4 +1,4 @@
-#include "rondix/motion.hpp"
+#include "run/motion.hpp"
 
 #include <algorithm>
 

@@ -1,18 +1,18 @@
 // How the pictures follow the menu state: each control on its way between states, each screen on
 // its way in or out. None of it is asked when a move is done.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include <algorithm>
 
 namespace rondix {
 
-void Runner::set_motion(bool moves) {
+void RunnerCore::set_motion(bool moves) {
     moves_ = moves;
     if (!moves) advance_pictures(3600);
 }
 
 /// After a change of screens: what was closed goes out, what was opened comes in.
-void Runner::update_screen_animation() {
+void RunnerCore::update_screen_animation() {
     if (flow_.looks.screens.empty()) return;
     for (std::size_t height = 0; height < before_.depth(); ++height) {
         for (const ScreenId id : {before_.screen_at(height), before_.question_at(height)}) {
@@ -30,7 +30,7 @@ void Runner::update_screen_animation() {
     if (!moves_) advance_pictures(3600);
 }
 
-std::size_t Runner::lowest_seen() const {
+std::size_t RunnerCore::lowest_seen() const {
     std::size_t lowest = now_.depth() - 1;
     while (lowest > 0 && (flow_[now_.screen_at(lowest)].dim != covers ||
                           screen_animation_[index(now_.screen_at(lowest))].moving()))
@@ -38,7 +38,7 @@ std::size_t Runner::lowest_seen() const {
     return lowest;
 }
 
-void Runner::turn_states(bool at_once) {
+void RunnerCore::turn_states(bool at_once) {
     if (now_.depth() == 0) return;
     needs_redraw_ = true;
     for (std::size_t height = lowest_seen(); height < now_.depth(); ++height) {
@@ -48,8 +48,8 @@ void Runner::turn_states(bool at_once) {
     }
 }
 
-void Runner::turn_states_of(ScreenId screen, bool at_once) {
-    const Range controls = flow_[screen].controls;
+void RunnerCore::turn_states_of(ScreenId screen, bool at_once) {
+    const IndexRange controls = flow_[screen].controls;
     if (!screen_animation_[index(screen)].seen())
         at_once = true; // it opens as it is, without a sound
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
@@ -67,7 +67,7 @@ void Runner::turn_states_of(ScreenId screen, bool at_once) {
     }
 }
 
-LookState Runner::state_of(ControlId control) const {
+LookState RunnerCore::state_of(ControlId control) const {
     const Control& row = flow_[control];
     if (!is_usable_kind(row.kind)) return LookState::rest;
     if (!is_true(flow_, now_, row.when)) return LookState::disabled;
@@ -80,19 +80,19 @@ LookState Runner::state_of(ControlId control) const {
 }
 
 /// A button that turns to the page that is shown already: it is the one that is on.
-bool Runner::turns_to_what_is_shown(ControlId control) const {
+bool RunnerCore::turns_to_what_is_shown(ControlId control) const {
     const ActionId press = flow_[control].press;
     if (flow_[control].kind != ControlKind::button || press == unsaid) return false;
-    const Range alternatives = flow_[press].alternatives;
+    const IndexRange alternatives = flow_[press].alternatives;
     if (alternatives.count != 1) return false;
-    const Range steps = flow_.alternatives[alternatives.begin].steps;
+    const IndexRange steps = flow_.alternatives[alternatives.begin].steps;
     if (steps.count != 1) return false;
     const Step& step = flow_.steps[steps.begin];
     return step.kind == StepKind::turn && step.value < previous_page &&
            page_of(flow_, now_, PagesId(step.subject)) == step.value;
 }
 
-void Runner::advance_pictures(double time) {
+void RunnerCore::advance_pictures(double time) {
     if (!(time > 0) || !pictures_move()) return;
     const auto seconds = static_cast<float>(std::min(time, 3600.0));
     needs_redraw_ = true;
@@ -101,7 +101,7 @@ void Runner::advance_pictures(double time) {
     std::erase_if(leaving_, [this](ScreenId id) { return !screen_animation_[index(id)].seen(); });
 }
 
-bool Runner::pictures_move() const {
+bool RunnerCore::pictures_move() const {
     return std::any_of(states_.begin(), states_.end(),
                        [](auto& state) { return state.moving(); }) ||
            std::any_of(screen_animation_.begin(), screen_animation_.end(),

@@ -1,7 +1,7 @@
 // The pointer and fingers. The other half of rule 7 stands here: they act on coming up, on the
 // control on which they went down; sliding off cancels. Each finger is told from the others, and a
 // control that is down already takes no second press.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "run/input_slots.hpp"
 
@@ -10,7 +10,7 @@
 
 namespace rondix {
 
-bool Runner::is_pressed(ControlId control) const {
+bool RunnerCore::is_pressed(ControlId control) const {
     const auto presses = [&](const Finger& finger) {
         return finger.on == control && !finger.drags;
     };
@@ -18,7 +18,7 @@ bool Runner::is_pressed(ControlId control) const {
            (control == holding_ || std::any_of(std::begin(fingers_), std::end(fingers_), presses));
 }
 
-bool Runner::pointer_moves(Point to, Device by) {
+bool RunnerCore::pointer_moves(Point to, Device by) {
     if (now_.depth() == 0) return false;
     note_input(by);
     Finger& finger = fingers_[hand_of(by)];
@@ -42,7 +42,7 @@ bool Runner::pointer_moves(Point to, Device by) {
     return under != no_control;
 }
 
-bool Runner::pointer_presses(Point at, Device by) {
+bool RunnerCore::pointer_presses(Point at, Device by) {
     pointer_moves(at, by);
     Finger& finger = fingers_[hand_of(by)] = {};
     if (now_.depth() == 0 || !settled()) return false;
@@ -70,7 +70,7 @@ bool Runner::pointer_presses(Point at, Device by) {
     return true;
 }
 
-bool Runner::pointer_releases(Point at, Device by) {
+bool RunnerCore::pointer_releases(Point at, Device by) {
     const Finger began = std::exchange(fingers_[hand_of(by)], Finger{});
     if (now_.depth() == 0) return false;
     const bool held = holding_ != no_control && holding_by_ == by;
@@ -96,12 +96,12 @@ bool Runner::pointer_releases(Point at, Device by) {
     return use(began.on);
 }
 
-bool Runner::answers_any_key() const {
+bool RunnerCore::answers_any_key() const {
     return now_.question() == no_screen && flow_[now_.current()].any != unsaid;
 }
 
-ControlId Runner::control_at(Point point) const {
-    const Range controls = flow_[now_.foremost()].controls;
+ControlId RunnerCore::control_at(Point point) const {
+    const IndexRange controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.end(); i-- > controls.begin;) // what is drawn last is on top
         if (usable(flow_, now_, ControlId{i}) && stands_on(ControlId{i}, point))
             return ControlId{i};
@@ -109,8 +109,8 @@ ControlId Runner::control_at(Point point) const {
 }
 
 /// What is to be seen there and could be used, were its condition to hold.
-ControlId Runner::refused_at(Point point) const {
-    const Range controls = flow_[now_.foremost()].controls;
+ControlId RunnerCore::refused_at(Point point) const {
+    const IndexRange controls = flow_[now_.foremost()].controls;
     for (std::uint32_t i = controls.end(); i-- > controls.begin;) {
         const ControlId control{i};
         if (is_usable_kind(flow_[control].kind) && shown(flow_, now_, control) &&
@@ -120,7 +120,7 @@ ControlId Runner::refused_at(Point point) const {
     return no_control;
 }
 
-void Runner::deny(ControlId control) {
+void RunnerCore::deny(ControlId control) {
     if (!has_room()) return;
     emit(EffectKind::denied, static_cast<std::uint32_t>(control));
     if (flow_.looks.boxes.empty()) return;

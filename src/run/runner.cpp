@@ -1,388 +1,304 @@
-// The Runner's middle: a move is performed, and what changed is told to the game as effects.
-#include "rondix/runner.hpp"
-
-#include "run/filled_texts.hpp"
-#include "run/focus_routes.hpp"
-#include "run/input_slots.hpp"
-
-#include <algorithm>
+// Runner: hands each call on to what it is made of (runner_core.hpp), so that a game compiles
+// against what a Runner does and not against what it has.
+#include "run/runner_core.hpp"
 
 namespace rondix {
 
-namespace {
-
-std::size_t longest_list(const CompiledFlow& flow) {
-    std::size_t longest = 0;
-    for (const Alternative& alternative : flow.alternatives)
-        longest = std::max<std::size_t>(longest, alternative.steps.count);
-    return longest;
-}
-
-std::vector<std::uint32_t> bodies(const CompiledFlow& flow) {
-    std::vector<std::uint32_t> rows(flow.controls.size(), 0);
-    for (std::uint32_t i = 0; i < flow.looks.boxes.size(); ++i)
-        if (flow.looks.boxes[i].role == BoxRole::control)
-            rows[index(flow.looks.boxes[i].control)] = i;
-    return rows;
-}
-
-/// Those whose changes the player is asked to keep.
-std::size_t asked_settings(const CompiledFlow& flow) {
-    std::size_t count = 0;
-    for (const Setting& setting : flow.settings) count += setting.question != no_screen ? 1 : 0;
-    return count;
-}
-
-} // namespace
-
 Runner::Runner(const CompiledFlow& flow)
-    : flow_(flow)
-    , now_(flow)
-    , before_(flow)
-    , places_(flow.looks.boxes.size())
-    , body_(bodies(flow))
-    , states_(flow.controls.size())
-    , screen_animation_(flow.screens.size())
-    , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
-    , focus_(flow.screens.size(), no_control)
-    , routes_(std::make_unique<FocusRoutes>(flow))
-    , until_due_(flow.events.size(), 0)
-    , held_keys_(flow.keys.size() * input_slots, false)
-    // unload, pause, pointer, music, load, quit, a cue, a request and those that are off, a setting
-    // and those whose change is undone, the front, the focus, a pad, and what the steps tell
-    , max_effects_(13 + flow.requests.size() + asked_settings(flow) + longest_list(flow))
-    , settling_(static_cast<Micros>(settling_time * 1e6))
-    , requests_(flow.requests.size())
-    , values_(flow.settings.size())
-    , kept_values_(flow.settings.size())
-    , unkept_(asked_settings(flow) > 0 ? flow.screens.size() : 0)
-    , setting_texts_(flow.settings.size())
-    , bindings_(flow)
-    , filled_(std::make_unique<FilledTexts>(flow)) {
-    for (std::size_t i = 0; i < flow.settings.size(); ++i) {
-        const Setting& setting = flow.settings[i];
-        values_[i] = kept_values_[i] = setting.first;
-        if (setting.kind != SettingKind::text) continue;
-        setting_texts_[i].reserve(std::size_t{setting.values} * 4);
-        setting_texts_[i] = flow.text(flow.words[setting.words.begin]);
-    }
-    effects_.reserve(std::max<std::size_t>(64, 4 * max_effects_));
-    taken_.reserve(effects_.capacity());
-    moves_done_.reserve(max_moves_kept);
-    moves_taken_.reserve(max_moves_kept);
-    followed_.reserve(max_moves_kept);
-    stays_loaded_.assign(flow.scenes.size(), false);
-    items_.reserve(flow.looks.boxes.size() + 1);
-    leaving_.reserve(flow.screens.size());
-    cools_.assign(flow.controls.size(), 0);
-    std::size_t longest = 0;
-    for (const Setting& setting : flow.settings)
-        if (setting.kind == SettingKind::text)
-            longest = std::max<std::size_t>(longest, setting.values);
-    typed_.reserve(4 * longest + 8);
-    for (std::size_t i = 0; i < flow.controls.size(); ++i)
-        if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
-    lists_.resize(list_controls_.size());
-    items_.reserve(flow.looks.boxes.size() + 2 + max_unfolded + max_rows_seen * lists_.size());
-    down_.reserve(max_down);
-    whose_.assign(flow.screens.size(), no_owner);
-    make_labels();
-    find_names();
-    lay_out();
-}
+    : core_(std::make_unique<RunnerCore>(flow)) {}
 
 Runner::~Runner() = default;
 
-/// Of each label whose text the game writes: what the flow says, until it does.
-void Runner::make_labels() {
-    label_of_.assign(flow_.controls.size(), 0);
-    for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
-        if (flow_.controls[i].shows != Shows::game) continue;
-        label_of_[i] = static_cast<std::uint32_t>(labels_.size());
-        labels_.emplace_back().reserve(longest_label * 4);
-        labels_.back() = flow_.text(flow_.controls[i].text);
-    }
+void Runner::start() {
+    core_->start();
 }
 
-/// What a move makes due, such as an answer that came while an urgent screen stood, follows at
-/// once.
-bool Runner::perform(Move move) {
-    if (!perform_one(move)) return false;
-    follow();
-    return true;
+void Runner::start(HostState host) {
+    core_->start(host);
 }
 
-void Runner::follow() {
-    for (int i = 0; i < max_that_follow && fire_one(); ++i) {
-    }
+void Runner::resume_from(const RunnerSnapshot& snapshot, bool paused_before) {
+    core_->resume_from(snapshot, paused_before);
 }
 
-/// Every change of the menu state comes through here.
-bool Runner::perform_one(Move move) {
-    if (!has_room()) return false;
-    before_ = now_;
-    const Outcome outcome = apply(flow_, now_, move);
-    if (!outcome.answered) return false;
-    if (moves_done_.size() == max_moves_kept) moves_done_.erase(moves_done_.begin());
-    moves_done_.push_back(move);
-    ++moves_made_;
-    if (replays_ && followed_.size() < max_moves_kept) followed_.push_back(move);
-    if (move.kind == MoveKind::loaded && flow_[now_.scene()].stays) set_loaded(now_.scene());
-    update_clocks(outcome, move);
-    tell_changes(outcome);
-    update_requests(outcome, move);
-    tell_setting_change(move);
-    const bool changed =
-        outcome.loads || before_.depth() != now_.depth() || before_.foremost() != now_.foremost();
-    if (changed) {
-        since_change_ = since_input_ = 0;
-        moved_on_ = false;
-        let_go();
-        fold();
-        end_listening();
-        end_typing(false);
-        give_to_opener(outcome);
-        if (!is_shown(before_, now_.foremost()) || outcome.loads)
-            focus_[index(now_.foremost())] = no_control;
-    }
-    update_focus();
-    if (changed) update_screen_animation();
-    turn_states(false);
-    tell_front();
-    tell_pad(move);
-    settle_unkept(move);
-    return true;
+bool Runner::press_code(Device by, Code code) {
+    return core_->press_code(by, code);
 }
 
-/// A screen that was not open belongs to the pad that opened it, where it says so.
-void Runner::give_to_opener(const Outcome& outcome) {
-    const ScreenId current = now_.current();
-    if (!flow_[current].for_opener || (before_.is_open(current) && !outcome.loads)) return;
-    const bool by_pad = acting_ && acting_->kind == DeviceKind::pad;
-    whose_[index(current)] = by_pad ? number_of(*acting_) : no_owner;
+void Runner::release_code(Device by, Code code) {
+    core_->release_code(by, code);
 }
 
-/// "Press any key": the game is told which pad did.
-void Runner::tell_pad(Move move) {
-    if (!acting_ || acting_->kind != DeviceKind::pad) return;
-    const bool any = move.kind == MoveKind::other_key ||
-                     (move.kind == MoveKind::key &&
-                      answer_to_key(flow_, before_, move.as_key()) == flow_[before_.current()].any);
-    if (any) emit(EffectKind::pad, 0, {}, number_of(*acting_));
+bool Runner::press(Button button, Device by) {
+    return core_->press(button, by);
 }
 
-/// Open, or a question over a screen that is.
-bool Runner::is_shown(const MenuState& state, ScreenId screen) const {
-    if (!flow_[screen].question) return state.is_open(screen);
-    for (std::size_t height = 0; height < state.depth(); ++height)
-        if (state.question_at(height) == screen) return true;
-    return false;
+void Runner::release(Button button, Device by) {
+    core_->release(button, by);
 }
 
-/// A request is waited for while its screen is open.
-void Runner::update_requests(const Outcome& outcome, Move move) {
-    for (std::size_t i = 0; i < requests_.size(); ++i) {
-        Wait& wait = requests_[i];
-        if (!wait.asked) continue;
-        const bool answered =
-            (move.kind == MoveKind::done || move.kind == MoveKind::failed) && move.subject == i;
-        const bool given_up = move.kind == MoveKind::request_timeout && move.subject == i;
-        if (!answered && !given_up && now_.is_open(flow_.requests[i].screen)) continue;
-        if (!answered) emit(EffectKind::off, static_cast<std::uint32_t>(i), wait.ticket);
-        wait = {};
-    }
-    if (outcome.asks == no_request) return;
-    Wait& wait = requests_[index(outcome.asks)];
-    wait.ask(Ticket{++tickets_});
-    emit(EffectKind::request, static_cast<std::uint32_t>(outcome.asks), wait.ticket);
+bool Runner::press_key(KeyId key, Device by) {
+    return core_->press_key(key, by);
 }
 
-/// In the order in which a game has to obey: what it is told, the old scene, the new one.
-void Runner::tell_changes(const Outcome& outcome) {
-    tell_steps(outcome.steps);
-    const bool had_scene = before_.phase() == Phase::loaded;
-    if (had_scene && (outcome.loads || now_.phase() != Phase::loaded))
-        tell_scene_left(before_.scene());
-    const bool was_paused = paused(flow_, before_);
-    if (was_paused != paused(flow_, now_))
-        emit(was_paused ? EffectKind::unpause : EffectKind::pause);
-    update_pointer();
-    update_music();
-    if (outcome.loads) tell_scene_wanted();
-    if (outcome.quits) emit(EffectKind::quit);
+void Runner::release_key(KeyId key, Device by) {
+    core_->release_key(key, by);
 }
 
-/// A scene that stays is loaded once.
-void Runner::tell_scene_left(SceneId scene) {
-    emit(is_loaded(scene) ? EffectKind::set_aside : EffectKind::unload,
-         static_cast<std::uint32_t>(scene));
+bool Runner::press_other_key(Device by) {
+    return core_->press_other_key(by);
 }
 
-void Runner::tell_scene_wanted() {
-    const auto scene = static_cast<std::uint32_t>(now_.scene());
-    if (!is_loaded(now_.scene())) return emit(EffectKind::load, scene, load_.ticket);
-    emit(EffectKind::bring_back, scene);
-    load_.answer = Wait::Answer::good;
+bool Runner::pointer_moves(Point to, Device by) {
+    return core_->pointer_moves(to, by);
+}
+
+bool Runner::pointer_presses(Point at, Device by) {
+    return core_->pointer_presses(at, by);
+}
+
+bool Runner::pointer_releases(Point at, Device by) {
+    return core_->pointer_releases(at, by);
+}
+
+bool Runner::scroll(Point at, float lines) {
+    return core_->scroll(at, lines);
+}
+
+void Runner::device_gone(Device device) {
+    core_->device_gone(device);
+}
+
+bool Runner::type(std::string_view text) {
+    return core_->type(text);
+}
+
+bool Runner::erase() {
+    return core_->erase();
+}
+
+ControlId Runner::typing() const {
+    return core_->typing();
+}
+
+std::string_view Runner::typed() const {
+    return core_->typed();
+}
+
+bool Runner::post(EventId event) {
+    return core_->post(event);
+}
+
+bool Runner::finish(LoadTicket ticket, Answer answer) {
+    return core_->finish(ticket, answer);
+}
+
+bool Runner::finish(RequestTicket ticket, Answer answer) {
+    return core_->finish(ticket, answer);
+}
+
+bool Runner::report_progress(LoadTicket ticket, float share) {
+    return core_->report_progress(ticket, share);
+}
+
+LoadTicket Runner::load_ticket() const {
+    return core_->load_ticket();
+}
+
+RequestTicket Runner::request_ticket(RequestId request) const {
+    return core_->request_ticket(request);
 }
 
 void Runner::set_loaded(SceneId scene, bool loaded) {
-    if (index(scene) < stays_loaded_.size() && flow_[scene].stays)
-        stays_loaded_[index(scene)] = loaded;
+    core_->set_loaded(scene, loaded);
 }
 
 bool Runner::is_loaded(SceneId scene) const {
-    return index(scene) < stays_loaded_.size() && stays_loaded_[index(scene)];
-}
-
-void Runner::tell_steps(Range steps) {
-    for (std::uint32_t i = steps.begin; i < steps.end(); ++i) {
-        const Step& step = flow_.steps[i];
-        if (step.kind == StepKind::tell) emit(EffectKind::told, step.subject);
-        if (change_by(step.kind) == StepChange::sets_setting)
-            change_setting(SettingId(step.subject), step.value);
-        if (step.kind != StepKind::todo) continue;
-        emit(EffectKind::todo, step.subject);
-        notice_ = step.subject;
-        notice_left_ = limit_of(static_cast<std::uint32_t>(notice_time * 1000));
-    }
-}
-
-void Runner::emit(EffectKind kind, std::uint32_t subject, Ticket ticket, std::uint16_t value) {
-    effects_.push_back({kind, subject, ticket, value});
-}
-
-bool Runner::has_room() const {
-    return now_.depth() > 0 && effects_.size() + max_effects_ < effects_.capacity();
-}
-
-std::span<const Effect> Runner::take_effects() {
-    taken_.clear();
-    taken_.swap(effects_);
-    return taken_;
-}
-
-std::span<const Move> Runner::take_moves() {
-    moves_taken_.clear();
-    moves_taken_.swap(moves_done_);
-    return moves_taken_;
-}
-
-/// Rule 2: shown on menus, hidden in play and while the player is on keys or a pad.
-void Runner::update_pointer() {
-    const bool shown = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
-    if (shown == pointer_shown_) return;
-    pointer_shown_ = shown;
-    emit(shown ? EffectKind::show_pointer : EffectKind::hide_pointer);
-}
-
-/// Derived, as pause is: the highest open screen that says a tune has it, else the scene.
-TuneId Runner::tune_of_now() const {
-    const Looks& looks = flow_.looks;
-    if (looks.screens.empty()) return silence;
-    for (std::size_t height = now_.depth(); height-- > 0;) {
-        const TuneId tune = looks.screens[index(now_.screen_at(height))].tune;
-        if (tune != no_tune) return tune;
-    }
-    const bool loaded = now_.phase() == Phase::loaded;
-    const TuneId tune = loaded ? looks.scene_tunes[index(now_.scene())] : no_tune;
-    return tune == no_tune ? silence : tune;
-}
-
-void Runner::update_music() {
-    const TuneId tune = tune_of_now();
-    if (tune == tune_) return;
-    tune_ = tune;
-    emit(EffectKind::music, static_cast<std::uint32_t>(tune));
-}
-
-bool Runner::replay(Move move) {
-    if (move.kind == MoveKind::start) {
-        // A list that was said to have rows has one, if it is not known which.
-        for (std::size_t i = 0; i < lists_.size() && now_.depth() > 0; ++i)
-            if (lists_[i].rows.count == 0 && now_.flag(flow_[list_controls_[i]].has_rows))
-                lists_[i].rows.count = 1;
-        start();
-        return true;
-    }
-    if (now_.depth() == 0 || !is_move_of(flow_, move)) return false;
-    const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
-    const bool takes_focus =
-        uses && now_.depth() > 0 && !in_play(flow_, now_) && usable(flow_, now_, move.control());
-    if (!followed_.empty() && followed_.front() == move) {
-        followed_.erase(followed_.begin());
-        return true;
-    }
-    followed_.clear();
-    if (takes_focus) choose_focus(move.control());
-    if (!perform_one(move)) return false;
-    replays_ = true;
-    follow();
-    replays_ = false;
-    return true;
-}
-
-// --- the game's side
-
-bool Runner::post(EventId event) {
-    return index(event) < flow_.events.size() && perform(Move::event(event));
-}
-
-bool Runner::loaded(Ticket ticket) {
-    return answer_load(ticket, Wait::Answer::good);
-}
-
-bool Runner::load_failed(Ticket ticket) {
-    return answer_load(ticket, Wait::Answer::bad);
-}
-
-bool Runner::done(Ticket ticket) {
-    return answer_request(ticket, Wait::Answer::good);
-}
-
-bool Runner::failed(Ticket ticket) {
-    return answer_request(ticket, Wait::Answer::bad);
-}
-
-/// The first answer counts, even where it cannot take effect yet.
-bool Runner::answer_load(Ticket ticket, Wait::Answer answer) {
-    if (ticket != load_.ticket || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
-    if (load_.answer != Wait::Answer::none) return false;
-    if (load_can_end(flow_, now_))
-        return perform(answer == Wait::Answer::good ? Move::loaded() : Move::load_failed());
-    load_.answer = answer;
-    return true;
-}
-
-bool Runner::answer_request(Ticket ticket, Wait::Answer answer) {
-    for (std::size_t i = 0; i < requests_.size(); ++i) {
-        Wait& wait = requests_[i];
-        if (!wait.asked || wait.ticket != ticket || wait.answer != Wait::Answer::none) continue;
-        const auto request = RequestId(i);
-        if (now_.current() == flow_[request].screen)
-            return perform(answer == Wait::Answer::good ? Move::done(request)
-                                                        : Move::failed(request));
-        wait.answer = answer;
-        return true;
-    }
-    return false;
-}
-
-std::optional<Ticket> Runner::ticket_of(RequestId request) const {
-    if (!flow_.has(request)) return std::nullopt;
-    const Wait& wait = requests_[index(request)];
-    return wait.asked ? std::optional(wait.ticket) : std::nullopt;
-}
-
-bool Runner::load_progress(Ticket ticket, float share) {
-    if (ticket != load_.ticket || now_.depth() == 0 || now_.phase() != Phase::loading) return false;
-    progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
-    needs_redraw_ = true;
-    return true;
+    return core_->is_loaded(scene);
 }
 
 bool Runner::set_flag(FlagId flag, bool raised) {
-    if (index(flag) >= flow_.flags.size()) return false;
-    return perform(raised ? Move::raise(flag) : Move::lower(flag));
+    return core_->set_flag(flag, raised);
+}
+
+bool Runner::set_label(ControlId label, std::string_view text) {
+    return core_->set_label(label, text);
+}
+
+bool Runner::set_rows(ControlId list, const ListRows& rows) {
+    return core_->set_rows(list, rows);
+}
+
+std::span<const Effect> Runner::take_effects() {
+    return core_->take_effects();
+}
+
+void Runner::advance(double seconds) {
+    core_->advance(seconds);
+}
+
+void Runner::advance_pictures(double seconds) {
+    core_->advance_pictures(seconds);
+}
+
+std::optional<double> Runner::time_until_change() const {
+    return core_->time_until_change();
+}
+
+std::optional<double> Runner::time_until_due(EventId event) const {
+    return core_->time_until_due(event);
+}
+
+std::optional<double> Runner::time_until_load_timeout() const {
+    return core_->time_until_load_timeout();
+}
+
+bool Runner::set_setting(SettingId setting, std::uint16_t value) {
+    return core_->set_setting(setting, value);
+}
+
+bool Runner::set_text(SettingId setting, std::string_view text) {
+    return core_->set_text(setting, text);
+}
+
+std::uint16_t Runner::value_of(SettingId setting) const {
+    return core_->value_of(setting);
+}
+
+std::uint16_t Runner::kept_value_of(SettingId setting) const {
+    return core_->kept_value_of(setting);
+}
+
+std::string_view Runner::text_of(SettingId setting) const {
+    return core_->text_of(setting);
+}
+
+std::string_view Runner::shown_value(SettingId setting) const {
+    return core_->shown_value(setting);
+}
+
+const Bindings& Runner::bindings() const {
+    return core_->bindings();
+}
+
+void Runner::set_bindings(const Bindings& bindings, const CodeNames& names) {
+    core_->set_bindings(bindings, names);
+}
+
+bool Runner::rebind(DeviceKind kind, Code code, Target target) {
+    return core_->rebind(kind, code, target);
+}
+
+void Runner::choose_bindings(const Bindings& bindings) {
+    core_->choose_bindings(bindings);
+}
+
+ControlId Runner::listening() const {
+    return core_->listening();
+}
+
+void Runner::resize(float width, float height) {
+    core_->resize(width, height);
+}
+
+const Canvas& Runner::canvas() const {
+    return core_->canvas();
+}
+
+void Runner::set_text_measurer(const TextMeasurer& text_measurer) {
+    core_->set_text_measurer(text_measurer);
+}
+
+void Runner::set_translator(const Translator& translator) {
+    core_->set_translator(translator);
+}
+
+std::size_t Runner::cut_texts() const {
+    return core_->cut_texts();
+}
+
+void Runner::set_mirrored(bool mirrored) {
+    core_->set_mirrored(mirrored);
+}
+
+void Runner::set_motion(bool moves) {
+    core_->set_motion(moves);
+}
+
+std::span<const Item> Runner::view() {
+    return core_->view();
+}
+
+bool Runner::needs_redraw() const {
+    return core_->needs_redraw();
+}
+
+const CompiledFlow& Runner::flow() const {
+    return core_->flow();
+}
+
+const MenuState& Runner::menu_state() const {
+    return core_->menu_state();
+}
+
+ControlId Runner::focus() const {
+    return core_->focus();
+}
+
+ControlId Runner::focus_of(ScreenId screen) const {
+    return core_->focus_of(screen);
+}
+
+bool Runner::pointer_shown() const {
+    return core_->pointer_shown();
+}
+
+Device Runner::device() const {
+    return core_->device();
+}
+
+AccessibleInfo Runner::accessible_info(ControlId control) const {
+    return core_->accessible_info(control);
+}
+
+std::string_view Runner::shown_text(std::string_view written) const {
+    return core_->shown_text(written);
+}
+
+ControlId Runner::unfolded() const {
+    return core_->unfolded();
+}
+
+Rect Runner::bounds_of(ControlId control) const {
+    return core_->bounds_of(control);
+}
+
+Rect Runner::bounds_of_row(ControlId list, std::uint32_t row) const {
+    return core_->bounds_of_row(list, row);
+}
+
+std::uint32_t Runner::row_in_focus(ControlId list) const {
+    return core_->row_in_focus(list);
+}
+
+std::span<const Placed> Runner::places_of(ScreenId screen) const {
+    return core_->places_of(screen);
+}
+
+ControlId Runner::route(ControlId from, Button direction) {
+    return core_->route(from, direction);
+}
+
+bool Runner::replay(Move move) {
+    return core_->replay(move);
+}
+
+std::span<const Move> Runner::take_moves() {
+    return core_->take_moves();
+}
+
+std::uint64_t Runner::moves_made() const {
+    return core_->moves_made();
 }
 
 } // namespace rondix

@@ -4,13 +4,13 @@
 // A change that the player is asked to keep belongs to the question that stands over a screen: the
 // setting has its value while that question is open, and nothing above it asks for another one.
 // With `yes` it becomes the kept value; however else the question goes, it is gone as well.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "place/letters.hpp"
 
 namespace rondix {
 
-bool Runner::set_setting(SettingId setting, std::uint16_t value) {
+bool RunnerCore::set_setting(SettingId setting, std::uint16_t value) {
     if (index(setting) >= values_.size() || !is_counted(flow_[setting].kind)) return false;
     if (value >= flow_[setting].values) return false;
     if (now_.depth() > 0) return perform(Move::set(setting, value));
@@ -18,7 +18,7 @@ bool Runner::set_setting(SettingId setting, std::uint16_t value) {
     return true;
 }
 
-bool Runner::set_text(SettingId setting, std::string_view text) {
+bool RunnerCore::set_text(SettingId setting, std::string_view text) {
     if (index(setting) >= values_.size() || flow_[setting].kind != SettingKind::text) return false;
     if (now_.depth() > 0 && !has_room()) return false;
     setting_texts_[index(setting)] = shortened(text, flow_[setting].values);
@@ -27,7 +27,7 @@ bool Runner::set_text(SettingId setting, std::string_view text) {
     return true;
 }
 
-void Runner::change_setting(SettingId setting, std::uint16_t value) {
+void RunnerCore::change_setting(SettingId setting, std::uint16_t value) {
     needs_redraw_ = true;
     const Setting& row = flow_[setting];
     if (row.kind == SettingKind::text) {
@@ -46,7 +46,7 @@ void Runner::change_setting(SettingId setting, std::uint16_t value) {
 }
 
 /// Changes that are moves themselves; those of steps are told with the steps.
-void Runner::tell_setting_change(Move move) {
+void RunnerCore::tell_setting_change(Move move) {
     if (move.kind == MoveKind::change) {
         const SettingId setting = flow_[move.control()].setting;
         if (is_counted(flow_[setting].kind)) return change_setting(setting, move.value);
@@ -63,7 +63,7 @@ void Runner::tell_setting_change(Move move) {
 
 /// False: nobody is asked about this change, for that of another setting came after it or the
 /// screen has closed at once. Then it is none.
-bool Runner::note_unkept(SettingId setting, std::uint16_t value) {
+bool RunnerCore::note_unkept(SettingId setting, std::uint16_t value) {
     const ScreenId question = now_.question();
     if (question == no_screen || flow_[question].keeps != setting) return false;
     unkept_[now_.depth() - 1] = {setting, value};
@@ -71,7 +71,7 @@ bool Runner::note_unkept(SettingId setting, std::uint16_t value) {
 }
 
 /// After a move: a change whose question is gone is kept or undone.
-void Runner::settle_unkept(Move move) {
+void RunnerCore::settle_unkept(Move move) {
     if (unkept_.empty()) return;
     if (move.kind == MoveKind::press) {
         const Screen& answered = flow_[flow_[move.control()].screen];
@@ -86,7 +86,7 @@ void Runner::settle_unkept(Move move) {
 
 /// One change for each question that is open. Of one that is met as it stands, when a menu state is
 /// taken over, it is known only by what conditions ask.
-void Runner::match_unkept() {
+void RunnerCore::match_unkept() {
     for (std::size_t height = 0; height < unkept_.size(); ++height) {
         const ScreenId question = height < now_.depth() ? now_.question_at(height) : no_screen;
         const SettingId keeps = question == no_screen ? no_setting : flow_[question].keeps;
@@ -97,7 +97,7 @@ void Runner::match_unkept() {
     show_values();
 }
 
-void Runner::show_values() {
+void RunnerCore::show_values() {
     for (std::size_t i = 0; i < values_.size(); ++i) {
         if (flow_.settings[i].question == no_screen) continue;
         const std::uint16_t value = standing_value(SettingId(i));
@@ -109,7 +109,7 @@ void Runner::show_values() {
 }
 
 /// The uppermost change that is asked about, else what is kept.
-std::uint16_t Runner::standing_value(SettingId setting) const {
+std::uint16_t RunnerCore::standing_value(SettingId setting) const {
     std::uint16_t value = kept_values_[index(setting)];
     for (const Unkept& change : unkept_)
         if (change.setting == setting) value = change.value;

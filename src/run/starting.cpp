@@ -1,20 +1,20 @@
 // How a Runner begins: where the flow starts, or where another Runner stood.
-#include "rondix/runner.hpp"
-#include "rondix/runner_snapshot.hpp"
+#include "run/runner_core.hpp"
+#include "run/runner_snapshot.hpp"
 
 #include <algorithm>
 #include <cmath>
 
 namespace rondix {
 
-void Runner::start() {
+void RunnerCore::start() {
     HostState game;
     if (now_.depth() > 0 && now_.phase() == Phase::loaded) game.scene = now_.scene();
     game.paused = now_.depth() > 0 && paused(flow_, now_);
     start(game);
 }
 
-void Runner::start(HostState game) {
+void RunnerCore::start(HostState game) {
     forget();
     prepare(flow_, now_);
     put_settings_and_rows(true);
@@ -29,7 +29,7 @@ void Runner::start(HostState game) {
     appear();
 }
 
-void Runner::resume_from(const RunnerSnapshot& snapshot, bool paused_before) {
+void RunnerCore::resume_from(const RunnerSnapshot& snapshot, bool paused_before) {
     forget();
     // What conditions ask about settings is put in as a whole, before anything closes by it.
     now_ = snapshot.state;
@@ -54,23 +54,23 @@ void Runner::resume_from(const RunnerSnapshot& snapshot, bool paused_before) {
 }
 
 /// An answer to a ticket that the game has already is still welcome; else it is asked anew.
-void Runner::resume_loading(Ticket ticket) {
+void RunnerCore::resume_loading(LoadTicket ticket) {
     progress_ = 0;
-    load_.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
-    tickets_ = std::max(tickets_, static_cast<std::uint32_t>(load_.ticket));
-    if (ticket == Ticket{}) tell_scene_wanted();
+    load_.ask(ticket == LoadTicket{} ? ++tickets_ : static_cast<std::uint32_t>(ticket));
+    tickets_ = std::max(tickets_, load_.ticket);
+    if (ticket == LoadTicket{}) tell_scene_wanted();
 }
 
-void Runner::resume_waiting(RequestId request, Ticket ticket) {
+void RunnerCore::resume_waiting(RequestId request, RequestTicket ticket) {
     Wait& wait = requests_[index(request)];
-    wait.ask(ticket == Ticket{} ? Ticket{++tickets_} : ticket);
-    tickets_ = std::max(tickets_, static_cast<std::uint32_t>(wait.ticket));
-    if (ticket == Ticket{})
+    wait.ask(ticket == RequestTicket{} ? ++tickets_ : static_cast<std::uint32_t>(ticket));
+    tickets_ = std::max(tickets_, wait.ticket);
+    if (ticket == RequestTicket{})
         emit(EffectKind::request, static_cast<std::uint32_t>(request), wait.ticket);
 }
 
 /// Whatever was held, waited for or under way is no longer.
-void Runner::forget() {
+void RunnerCore::forget() {
     effects_.clear();
     std::fill(unkept_.begin(), unkept_.end(), Unkept{});
     show_values();
@@ -97,7 +97,7 @@ void Runner::forget() {
 
 /// What conditions ask about settings and lists. As moves that were made, where the flow starts:
 /// so they can be made again. (Where they decide with which screen it starts, `start` follows.)
-void Runner::put_settings_and_rows(bool as_moves) {
+void RunnerCore::put_settings_and_rows(bool as_moves) {
     const auto put = [&](Move move) {
         if (apply(flow_, now_, move).answered && as_moves && moves_done_.size() < max_moves_kept)
             moves_done_.push_back(move);
@@ -115,14 +115,14 @@ void Runner::put_settings_and_rows(bool as_moves) {
     }
 }
 
-void Runner::tell_pointer_and_music() {
+void RunnerCore::tell_pointer_and_music() {
     pointer_shown_ = shows_pointer(flow_, now_) && last_.kind == DeviceKind::pointer;
     emit(pointer_shown_ ? EffectKind::show_pointer : EffectKind::hide_pointer);
     update_music();
 }
 
 /// Everything that is open is there at once, without coming in.
-void Runner::appear() {
+void RunnerCore::appear() {
     before_ = now_;
     told_front_ = no_screen;
     told_focus_ = no_control;

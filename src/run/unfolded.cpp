@@ -1,26 +1,26 @@
 // A choice that is unfolded: its values stand in a list over the screen, as long as the player
 // chooses. Nothing of the menu state knows: what is picked is a change like any other.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include <algorithm>
 #include <cmath>
 
 namespace rondix {
 
-bool Runner::unfold(ControlId control) {
+bool RunnerCore::unfold(ControlId control) {
     unfolded_ = {control, value_of(flow_[control].setting), 0};
     choose_unfolded(unfolded_.row);
     return true;
 }
 
-void Runner::fold() {
+void RunnerCore::fold() {
     if (unfolded_.of == no_control) return;
     unfolded_ = {};
     needs_redraw_ = true;
     if (has_room()) tell_front();
 }
 
-bool Runner::act_unfolded(Button button) {
+bool RunnerCore::act_unfolded(Button button) {
     switch (button) {
     case Button::up: choose_unfolded(unfolded_.row - 1); break;
     case Button::down: choose_unfolded(unfolded_.row + 1); break;
@@ -33,7 +33,7 @@ bool Runner::act_unfolded(Button button) {
 }
 
 /// Stops at both ends, and is always seen.
-void Runner::choose_unfolded(int row) {
+void RunnerCore::choose_unfolded(int row) {
     const int last = flow_[flow_[unfolded_.of].setting].values - 1;
     unfolded_.row = static_cast<std::uint16_t>(std::clamp(row, 0, last));
     const std::uint16_t seen = unfolded_seen();
@@ -44,30 +44,30 @@ void Runner::choose_unfolded(int row) {
     if (has_room()) tell_front();
 }
 
-bool Runner::pick_unfolded() {
+bool RunnerCore::pick_unfolded() {
     const Unfolded picked = unfolded_;
     fold();
     return set_value(picked.of, picked.row);
 }
 
-void Runner::scroll_unfolded(int lines) {
+void RunnerCore::scroll_unfolded(int lines) {
     const int most = flow_[flow_[unfolded_.of].setting].values - unfolded_seen();
     unfolded_.first = static_cast<std::uint16_t>(std::clamp(unfolded_.first + lines, 0, most));
     choose_unfolded(
         std::clamp<int>(unfolded_.row, unfolded_.first, unfolded_.first + unfolded_seen() - 1));
 }
 
-std::uint16_t Runner::unfolded_seen() const {
+std::uint16_t RunnerCore::unfolded_seen() const {
     const float fit = flow_.looks.boxes.empty()
-                          ? max_unfolded
+                          ? Runner::max_unfolded
                           : std::floor(canvas_.safe.height / height_of_rows()) - 1;
-    const int seen = std::min<int>(max_unfolded, static_cast<int>(std::max(1.0F, fit)));
+    const int seen = std::min<int>(Runner::max_unfolded, static_cast<int>(std::max(1.0F, fit)));
     return static_cast<std::uint16_t>(
         std::min<int>(seen, flow_[flow_[unfolded_.of].setting].values));
 }
 
 /// Under the choice where there is room, else over it, else where it is seen as a whole.
-Rect Runner::bounds_of_unfolded() const {
+Rect RunnerCore::bounds_of_unfolded() const {
     if (flow_.looks.boxes.empty()) return {};
     const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
     const Rect body = bounds_of(unfolded_.of);
@@ -80,7 +80,7 @@ Rect Runner::bounds_of_unfolded() const {
     return {body.x, top, body.width, height};
 }
 
-std::optional<std::uint32_t> Runner::unfolded_row_at(Point point) const {
+std::optional<std::uint32_t> RunnerCore::unfolded_row_at(Point point) const {
     if (flow_.looks.boxes.empty()) return std::nullopt;
     for (std::uint32_t row = unfolded_.first;
          row < unfolded_.first + std::uint32_t{unfolded_seen()}; ++row)
@@ -88,7 +88,7 @@ std::optional<std::uint32_t> Runner::unfolded_row_at(Point point) const {
     return std::nullopt;
 }
 
-void Runner::add_unfolded() {
+void RunnerCore::add_unfolded() {
     const Style& list = flow_.looks[id_of(StandardStyle::unfolded)];
     Item body;
     body.kind = ItemKind::list;

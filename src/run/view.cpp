@@ -1,6 +1,6 @@
 // What there is to draw: the open screens from the lowest that can be seen up to the current one,
 // then those on their way out.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "place/arrange.hpp"
 #include "place/turn.hpp"
@@ -45,7 +45,7 @@ constexpr Shares at_rest = {1, 0, 0, 0, 0};
 
 } // namespace
 
-std::span<const Item> Runner::view() {
+std::span<const Item> RunnerCore::view() {
     needs_redraw_ = false;
     items_.clear();
     if (now_.depth() == 0 || flow_.looks.screens.empty()) return items_;
@@ -64,7 +64,7 @@ std::span<const Item> Runner::view() {
 }
 
 /// How a screen that is on its way stands; its opacity is multiplied in.
-Transform Runner::screen_transition_of(ScreenId screen, float& opacity) const {
+Transform RunnerCore::screen_transition_of(ScreenId screen, float& opacity) const {
     const ScreenAnimation& screen_animation = screen_animation_[index(screen)];
     if (!screen_animation.moving()) return {};
     const float away = 1 - screen_animation.amount();
@@ -89,9 +89,9 @@ Transform Runner::screen_transition_of(ScreenId screen, float& opacity) const {
     return {};
 }
 
-void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades) {
+void RunnerCore::add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades) {
     const Screen& screen = flow_[id];
-    const Range boxes = flow_.looks.screens[index(id)].boxes;
+    const IndexRange boxes = flow_.looks.screens[index(id)].boxes;
     Item item;
     item.screen = id;
     item.leaving = leaving;
@@ -123,7 +123,7 @@ void Runner::add_screen_items(ScreenId id, std::size_t height, bool leaving, boo
 }
 
 /// `item` has what the screen gives to all that stands on it.
-void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
+void RunnerCore::add_box_item(const Box& box, std::uint32_t row, Item item) {
     const bool group = box.role == BoxRole::group;
     if (group && box.style == id_of(StandardStyle::nothing)) return;
     const Style& style = flow_.looks[box.style];
@@ -176,7 +176,7 @@ void Runner::add_box_item(const Box& box, std::uint32_t row, Item item) {
 }
 
 /// What an item shows of its control's setting, or of a press that is being held.
-void Runner::show_value(const Box& box, Item& item) const {
+void RunnerCore::show_value(const Box& box, Item& item) const {
     const Control& control = flow_[box.control];
     if (box.role == BoxRole::control && box.control == holding_)
         item.amount =
@@ -211,7 +211,7 @@ void Runner::show_value(const Box& box, Item& item) const {
 }
 
 /// Its room was made for what the flow says; what is longer is made smaller.
-void Runner::show_game_text(const Box& box, Item& item) const {
+void RunnerCore::show_game_text(const Box& box, Item& item) const {
     item.text = labels_[label_of_[index(box.control)]];
     if (item.text.empty()) return;
     const Style& style = flow_.looks[box.style];
@@ -223,7 +223,7 @@ void Runner::show_game_text(const Box& box, Item& item) const {
 }
 
 /// At the foot of the canvas, over everything.
-void Runner::add_notice() {
+void RunnerCore::add_notice() {
     const Style& style = flow_.looks[id_of(StandardStyle::notice)];
     Item item;
     item.kind = ItemKind::notice;

@@ -1,5 +1,5 @@
 // What is told to players who hear the menus, and the texts that controls show of what is so.
-#include "rondix/runner.hpp"
+#include "run/runner_core.hpp"
 
 #include "place/letters.hpp"
 #include "run/filled_texts.hpp"
@@ -26,7 +26,7 @@ std::string_view name_of(ControlKind role) {
 }
 
 /// What a setting is, in words; of a text that is being typed, what it has become so far.
-std::string_view Runner::shown_value(SettingId id) const {
+std::string_view RunnerCore::shown_value(SettingId id) const {
     if (!flow_.has(id)) return {};
     const Setting& setting = flow_[id];
     const auto label = [&](std::uint32_t value) {
@@ -46,7 +46,7 @@ std::string_view Runner::shown_value(SettingId id) const {
     return label(value_of(id));
 }
 
-AccessibleInfo Runner::accessible_info(ControlId control) const {
+AccessibleInfo RunnerCore::accessible_info(ControlId control) const {
     AccessibleInfo words;
     if (!flow_.has(control)) return words;
     const Control& row = flow_[control];
@@ -75,15 +75,15 @@ AccessibleInfo Runner::accessible_info(ControlId control) const {
     return words;
 }
 
-bool Runner::set_label(ControlId label, std::string_view text) {
+bool RunnerCore::set_label(ControlId label, std::string_view text) {
     if (index(label) >= flow_.controls.size() || flow_[label].shows != Shows::game) return false;
-    labels_[label_of_[index(label)]] = shortened(text, longest_label);
+    labels_[label_of_[index(label)]] = shortened(text, Runner::longest_label);
     needs_redraw_ = true;
     return true;
 }
 
 /// The game is told what the player has to do with now, once for each change.
-void Runner::tell_front() {
+void RunnerCore::tell_front() {
     const ScreenId front = now_.foremost();
     if (front != told_front_) {
         told_front_ = front;

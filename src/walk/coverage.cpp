@@ -1,6 +1,6 @@
 #include "rondix/tools/coverage.hpp"
 
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <algorithm>
 

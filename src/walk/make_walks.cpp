@@ -3,8 +3,8 @@
 // long enough, the next one begins at the start. The moves found are made in a Runner, which knows
 // what follows by itself.
 #include "proof/budget.hpp"
-#include "rondix/apply.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/apply.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/coverage.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/state_text.hpp"

@@ -4,7 +4,7 @@
 
 #include "reading/map_reader.hpp"
 #include "rondix/effect_text.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/names.hpp"
 #include "rondix/tools/state_text.hpp"
@@ -169,8 +169,7 @@ class WalkPlayer::Walker {
         for (const Effect& effect : runner_.take_effects()) {
             if (obey_) obey_(effect);
             if (effect.kind == EffectKind::quit) quits_ = true;
-            if (effect.kind == EffectKind::told)
-                told_.emplace_back(flow_.text(flow_.words[effect.subject]));
+            if (effect.kind == EffectKind::told) told_.emplace_back(flow_.text(effect.word()));
             if (follows_from_moves(effect.kind)) effects_.push_back(effect_text(runner_, effect));
             if (const std::string one = effect_text(runner_, effect);
                 !one.empty() && !is_silent(effect.kind))
@@ -227,7 +226,8 @@ class WalkPlayer::Walker {
     }
 
     bool fail(SourceRange place, std::string text) {
-        Finding& finding = add(report_.failures, RuleId::walk_fails, place, std::move(text));
+        Finding& finding =
+            add_finding(report_.failures, RuleId::walk_fails, place, std::move(text));
         for (const WalkedStep& step : report_.steps)
             if (!step.expectation && step.text != "start") finding.how.push_back(step.text);
         return false;

@@ -31,7 +31,7 @@ class TraceReader {
 
   private:
     bool wrong(std::string what) {
-        add(trace_.findings, RuleId::not_a_flow, line_.place, std::move(what));
+        add_finding(trace_.findings, RuleId::not_a_flow, line_.place, std::move(what));
         return false;
     }
 
@@ -99,8 +99,8 @@ TraceFile load_trace(const std::string& path) {
     if (fault.empty()) return load_trace_text(path, std::move(text));
     TraceFile trace;
     trace.source = Source(path, "");
-    add(trace.findings, RuleId::unreadable, {0, 0, 0},
-        "cannot read '" + path + "': " + fault + near_file(path, path));
+    add_finding(trace.findings, RuleId::unreadable, {0, 0, 0},
+                "cannot read '" + path + "': " + fault + near_file(path, path));
     return trace;
 }
 

@@ -2,7 +2,7 @@
 #include "rondix/tools/walkthrough.hpp"
 
 #include "reading/map_reader.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/saved_state.hpp"
 #include "rondix/tools/trace_file.hpp"
 #include "yaml/near_files.hpp"
@@ -23,8 +23,8 @@ class WalkReader {
                             walk_.findings);
         const yaml::Node* version = map.find("rondix-walk");
         if (!version || version->kind != yaml::Kind::text || version->text != "1") {
-            add(walk_.findings, RuleId::not_a_flow, version ? version->place : root.place,
-                "this is no walkthrough, or one of an unsupported version")
+            add_finding(walk_.findings, RuleId::not_a_flow, version ? version->place : root.place,
+                        "this is no walkthrough, or one of an unsupported version")
                 .fix = "begin the file with 'rondix-walk: 1'";
             return false;
         }
@@ -32,7 +32,8 @@ class WalkReader {
         const yaml::Node* steps = map.need("walk");
         if (!steps) return false;
         if (steps->kind != yaml::Kind::list) {
-            add(walk_.findings, RuleId::wrong_type, steps->place, "'walk' needs a list of steps");
+            add_finding(walk_.findings, RuleId::wrong_type, steps->place,
+                        "'walk' needs a list of steps");
             return false;
         }
         for (const yaml::Node& node : steps->children) read_step(node);
@@ -43,7 +44,8 @@ class WalkReader {
     void read_step(const yaml::Node& node) {
         if (node.kind == yaml::Kind::text) {
             if (node.text.empty())
-                add(walk_.findings, RuleId::wrong_type, node.place, "a move is missing here");
+                add_finding(walk_.findings, RuleId::wrong_type, node.place,
+                            "a move is missing here");
             else
                 walk_.steps.push_back({node.place, node.text, std::nullopt});
             return;
@@ -58,8 +60,8 @@ class WalkReader {
         std::string fault;
         auto saved = read_saved(from.text, fault);
         if (!saved) {
-            add(walk_.findings, RuleId::wrong_type, from.place,
-                "'from' needs a saved state: " + fault);
+            add_finding(walk_.findings, RuleId::wrong_type, from.place,
+                        "'from' needs a saved state: " + fault);
             return;
         }
         WalkStep step{node.place, {}};
@@ -108,8 +110,8 @@ class WalkReader {
             names.push_back({child.text, child.place});
         }
         if (good) return names;
-        add(walk_.findings, RuleId::wrong_type, node->place,
-            "'" + std::string(key) + "' needs a list of names");
+        add_finding(walk_.findings, RuleId::wrong_type, node->place,
+                    "'" + std::string(key) + "' needs a list of names");
         return std::nullopt;
     }
 
@@ -133,8 +135,8 @@ Walkthrough load_walkthrough(const std::string& path) {
     if (fault.empty()) return load_walkthrough_text(path, std::move(text));
     Walkthrough walk;
     walk.source = Source(path, "");
-    add(walk.findings, RuleId::unreadable, {0, 0, 0},
-        "cannot read '" + path + "': " + fault + near_file(path, path));
+    add_finding(walk.findings, RuleId::unreadable, {0, 0, 0},
+                "cannot read '" + path + "': " + fault + near_file(path, path));
     return walk;
 }
 

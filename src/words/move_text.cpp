@@ -73,7 +73,7 @@ std::string turn_text(const CompiledFlow& flow, Move move) {
 }
 
 std::string subject_text(const CompiledFlow& flow, Move move, Subject subject) {
-    const auto name = [&](Text text) { return std::string(flow.text(text)); };
+    const auto name = [&](TextRef text) { return std::string(flow.text(text)); };
     switch (subject) {
     case Subject::control: return name(flow[move.control()].id);
     case Subject::row: {
@@ -129,7 +129,7 @@ Candidates candidates(const CompiledFlow& flow, const MenuState& state, Subject 
         break;
     case Subject::key:
         all.where = "a key of this flow";
-        for (Text key : flow.keys) all.names.push_back(flow.text(key));
+        for (TextRef key : flow.keys) all.names.push_back(flow.text(key));
         break;
     case Subject::event: add(flow.events, "an event of this flow"); break;
     case Subject::request: add(flow.requests, "a request of this flow"); break;
@@ -170,7 +170,7 @@ bool read_value(const CompiledFlow& flow, Subject subject, std::string_view rest
     if (setting == no_setting) return fault = "this control changes no setting", false;
     if (!rest.starts_with("to ")) return fault = "the new value is missing: '... to 70'", false;
     if (flow[setting].kind == SettingKind::text) return true;
-    const Range values = flow[setting].words;
+    const IndexRange values = flow[setting].words;
     for (std::uint32_t i = values.begin; i < values.end(); ++i)
         words.push_back(flow.text(flow.words[i]));
     return find(rest.substr(3));

@@ -62,7 +62,7 @@ SourceRange Builder::place_of(const fy_event* event) const {
 }
 
 bool Builder::fail(RuleId rule, SourceRange place, std::string text, std::string fix) {
-    rondix::add(findings_, rule, place, std::move(text)).fix = std::move(fix);
+    rondix::add_finding(findings_, rule, place, std::move(text)).fix = std::move(fix);
     return false;
 }
 
@@ -180,7 +180,7 @@ std::optional<Node> Builder::build() {
 std::optional<Node> read(const Source& source, std::uint16_t file, Findings& findings,
                          const Limits& limits) {
     const auto fault = [&](RuleId rule, std::uint32_t at, std::string text) -> std::optional<Node> {
-        add(findings, rule, {at, at + 1, file}, std::move(text));
+        add_finding(findings, rule, {at, at + 1, file}, std::move(text));
         return std::nullopt;
     };
     if (source.text().size() > limits.bytes)

@@ -1,5 +1,5 @@
 // Any bytes as a flow file: read, checked and fixed, and where it is one, run for a moment.
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/report.hpp"
 
 #include <cstdlib>
@@ -12,7 +12,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     CheckOptions options;
     options.max_heads = 2000;
     options.max_seconds = 0.05;
-    const CheckResult result = check_all(file, options);
+    const CheckResult result = check(file, options);
     check_text(file, result, {true, 60});
     check_junit(file, result);
     if (!result.findings.empty()) find_fix(file, result, result.findings.front(), options);
@@ -23,7 +23,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         menus.press(Button(i % button_count));
         menus.release(Button(i % button_count));
         menus.advance(0.3);
-        menus.loaded(menus.ticket());
+        menus.finish(menus.load_ticket(), Answer::done);
         menus.take_effects();
         menus.view();
     }

@@ -1,6 +1,6 @@
 // Bytes as whatever a player, a game and a clock can do to the menus of the demo. Every change has
 // to be a move that the core allows, and the focus has to be on what can be used.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/flow.hpp"
 
 #include <cstdlib>
@@ -33,10 +33,10 @@ class Bytes {
 Device device(Bytes& bytes) {
     const std::uint8_t which = bytes.next();
     switch (which % 4) {
-    case 0: return keyboard;
-    case 1: return pad(which / 4 % 3);
-    case 2: return mouse;
-    default: return finger(which / 4 % 3);
+    case 0: return Device::keyboard;
+    case 1: return Device::pad(which / 4 % 3);
+    case 2: return Device::mouse;
+    default: return Device::finger(which / 4 % 3);
     }
 }
 
@@ -61,11 +61,13 @@ void act(Runner& menus, Bytes& bytes) {
     case 10: menus.type("x"); break;
     case 11: menus.erase(); break;
     case 12: menus.post(EventId(bytes.below(flow.events.size() + 1))); break;
-    case 13: menus.loaded(what < 200 ? menus.ticket() : Ticket{bytes.next()}); break;
-    case 14: menus.load_failed(menus.ticket()); break;
+    case 13:
+        menus.finish(what < 200 ? menus.load_ticket() : LoadTicket{bytes.next()}, Answer::done);
+        break;
+    case 14: menus.finish(menus.load_ticket(), Answer::failed); break;
     case 15:
-        if (const auto ticket = menus.ticket_of(RequestId(bytes.below(flow.requests.size()))))
-            what < 128 ? menus.done(*ticket) : menus.failed(*ticket);
+        menus.finish(menus.request_ticket(RequestId(bytes.below(flow.requests.size()))),
+                     what < 128 ? Answer::done : Answer::failed);
         break;
     case 16: menus.set_flag(FlagId(bytes.below(flow.flags.size() + 1)), what < 128); break;
     case 17: menus.set_setting(SettingId(bytes.below(flow.settings.size())), bytes.next()); break;

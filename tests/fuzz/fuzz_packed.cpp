@@ -2,8 +2,8 @@
 // fit is refused by that alone); or, where the first byte is odd, as an image of their own. What is
 // opened all the same has to run without harm.
 #include "logic/image.hpp"
-#include "rondix/packed_flow.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/packed_flow.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/flow.hpp"
 #include "rondix/tools/pack.hpp"
 
@@ -29,7 +29,7 @@ void run(std::span<const std::byte> image) {
         menus.press(Button(i * 5 % button_count));
         menus.pointer_moves({static_cast<float>(i * 90), static_cast<float>(i * 60)});
         menus.advance(0.3);
-        menus.loaded(menus.ticket());
+        menus.finish(menus.load_ticket(), Answer::done);
         menus.take_effects();
         menus.view();
     }

@@ -20,7 +20,7 @@ int main() {
             .read();
     };
     const rondix::FlowFile file = made("One"), other = made("Two");
-    const rondix::CheckResult result = rondix::check(file);
+    const rondix::CheckResult result = rondix::prove(file);
     std::printf("%s", rondix::check_text(file, result).c_str());
     rondix::Runner menus(*file.compiled), fresh(*other.compiled);
     menus.start();

@@ -93,7 +93,7 @@ TEST_P(Referee, AgreesOnRandomFlows) {
         SCOPED_TRACE("with " + names_of(devices));
         const Listing listing(*file.compiled, max_states, Listing::Keep::states, devices);
         if (!listing.complete() || listing.size() < 5) continue; // or too small to matter
-        const Told told(check(file), devices == all[0] ? "" : names_of(devices));
+        const Told told(prove(file), devices == all[0] ? "" : names_of(devices));
         const Verdict verdict = judge(file.flow, devices, folder);
         ASSERT_EQ(verdict.fell_quiet[1].size(), listing.size());
         // On a platform without quit, loads do not fail for ever.

@@ -1,6 +1,6 @@
 // A flow without YAML: tables written by hand, one screen with one button that quits. What is not
 // verified is not run.
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 int main() {
     using namespace rondix;

@@ -8,7 +8,7 @@
 #include "pictures.hpp"
 #include "progress_reporter.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -103,7 +103,7 @@ bool write_fixed(const FlowFile& file, const FixResult& fixed) {
 }
 
 CheckResult check_whole(const FlowFile& file, const Options& options) {
-    return check_all(file, options.check, look_at(options));
+    return check(file, options.check, look_at(options));
 }
 
 int run_fixes(const FlowFile& file, const Options& options, ProgressReporter& progress) {

@@ -58,7 +58,7 @@ void tell_missing(const FlowFile& file) {
     for (const Painter::Fault& fault :
          Painter(flow, "", Painter::Pictures::of_strangers).faults()) {
         const bool picture = fault.of == Painter::Fault::Of::picture;
-        const Text name =
+        const TextRef name =
             picture ? flow.looks.pictures[fault.number] : flow.looks.fonts[fault.number];
         fmt::print(stderr, "warning: the {} '{}': {}\n", picture ? "picture" : "font",
                    flow.text(name), fault.why);

@@ -3,7 +3,7 @@
 
 #include "broken_flows.hpp"
 #include "pictures.hpp"
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/fix.hpp"
 #include "rondix/tools/names.hpp"
 #include "rondix/tools/report.hpp"
@@ -75,7 +75,7 @@ void show_example(const RuleRow& row) {
         if (name != row.example) continue;
         const FlowFile file = load_flow_text(std::string(name) + ".flow.yaml", plain(text));
         const LookAt looks = look_at_sizes({});
-        fmt::print("\n  A flow that has it:\n\n{}\n", file.sources[0].text());
+        fmt::print("\n  Example:\n\n{}\n", file.sources[0].text());
         for (const FixResult::One& one : fix_all(file, FixWhich::all, {}, looks).all) {
             fmt::print("  What check reports:\n\n{}\n", finding_text(one.finding, one.sources));
             if (one.fix) fmt::print("  Fix ({}):\n\n{}", one.fix->what, one.difference);

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "rondix/check_options.hpp"
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <optional>
 #include <string>

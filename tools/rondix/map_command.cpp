@@ -93,7 +93,7 @@ int run(Options& options) {
     }
     if (walk) map.way = moves_of(*file.compiled, *walk);
     if (!may_write({options.output})) return cannot_be_used;
-    const CheckResult result = check(file, options.check);
+    const CheckResult result = prove(file, options.check);
     if (ending != ".dot") {
         const int status = draw_maps(file, result, map, options);
         return status != proved && progress.is_over() ? not_settled : status;

@@ -1,7 +1,7 @@
 #include "moves_of.hpp"
 #include "outputs.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/report.hpp"
 
 #include <fmt/format.h>
@@ -11,7 +11,7 @@ namespace rondix::tool {
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
                                         const CheckOptions& options) {
     std::size_t with_moves = 0;
-    const CheckResult result = check_all(file, options);
+    const CheckResult result = check(file, options);
     for (const Finding& finding : result.findings)
         if (!moves_shown(finding).empty() && ++with_moves == number) return finding;
     const bool stopped = result.stop != Stop::nothing;

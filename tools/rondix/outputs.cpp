@@ -55,7 +55,7 @@ void note_inputs(const FlowFile& file) {
     for (const Source& source : file.sources) note_input(source.name());
     if (!file.compiled) return;
     for (const auto* table : {&file.compiled->looks.pictures, &file.compiled->looks.fonts})
-        for (const Text path : *table)
+        for (const TextRef path : *table)
             if (path.length > 0) note_input(std::string(file.compiled->text(path)));
 }
 

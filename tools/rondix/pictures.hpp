@@ -3,7 +3,7 @@
 
 #include "command.hpp"
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 
 #include <vector>
 

@@ -9,7 +9,7 @@ void WatchedFiles::add(const std::string& path, const FlowFile& file) {
     if (file.flow.theme_file)
         also((std::filesystem::path(path).parent_path() / file.flow.theme_file->text).string());
     if (!file.compiled) return;
-    for (const Text picture : file.compiled->looks.pictures)
+    for (const TextRef picture : file.compiled->looks.pictures)
         also(std::string(file.compiled->text(picture)));
 }
 

@@ -18,8 +18,8 @@ void Game::FreeChunk::operator()(Mix_Chunk* chunk) const {
 Game::Game(SDL_Window* window, const GameOptions& options)
     : options_(options)
     , menus_(window, options.menus,
-             {[this](SceneId scene, Ticket ticket) { begin_load(scene, ticket); },
-              [this](Ticket ticket) { begin_log(ticket); },
+             {[this](SceneId scene, LoadTicket ticket) { begin_load(scene, ticket); },
+              [this](RequestTicket ticket) { begin_log(ticket); },
               [this](std::size_t crate) { voyage_.throw_overboard(crate); },
               [this](std::string_view what) { say(what); }, [this] { quits_ = true; }})
     , horn_(Mix_LoadWAV((options.menus.folder + "sounds/horn.wav").c_str())) {}
@@ -80,7 +80,7 @@ void Game::say(std::string_view what) {
 // --- scenes
 
 /// An earlier load is off: its thread is called off, and its ticket is old.
-void Game::begin_load(SceneId scene, Ticket ticket) {
+void Game::begin_load(SceneId scene, LoadTicket ticket) {
     scene_ = scene;
     load_ticket_ = ticket;
     voyage_.end();
@@ -94,12 +94,12 @@ void Game::begin_load(SceneId scene, Ticket ticket) {
 void Game::pass_on_load() {
     if (!loading_.is_busy()) return;
     Runner& menus = menus_.runner();
-    menus.load_progress(load_ticket_, loading_.share());
+    menus.report_progress(load_ticket_, loading_.share());
     std::optional<SceneResult> result = loading_.take();
     if (!result) return;
     if (!result->fault.empty()) {
         SDL_Log("%s", result->fault.c_str());
-        menus.load_failed(load_ticket_);
+        menus.finish(load_ticket_, Answer::failed);
         return;
     }
     voyage_.begin(std::move(result->scene));
@@ -109,12 +109,12 @@ void Game::pass_on_load() {
     since_log_ = 0;
     until_gull_ = gull_comes_every / 4;
     menus.set_flag(ids::flags::unsaved, false);
-    menus.loaded(load_ticket_);
+    menus.finish(load_ticket_, Answer::done);
 }
 
 // --- the log
 
-void Game::begin_log(Ticket ticket) {
+void Game::begin_log(RequestTicket ticket) {
     log_ticket_ = ticket;
     const CompiledFlow& flow = menus_.runner().flow();
     const LogEntry entry{std::string(flow.text(flow[scene_].id)), voyage_.ferry(),
@@ -130,13 +130,13 @@ void Game::pass_on_log() {
     Runner& menus = menus_.runner();
     if (!fault->empty()) {
         SDL_Log("%s", fault->c_str());
-        menus.failed(log_ticket_);
+        menus.finish(log_ticket_, Answer::failed);
         return;
     }
     since_log_ = 0;
     menus.set_flag(ids::flags::unsaved, false);
     menus.set_flag(ids::flags::saved_voyage, true);
-    menus.done(log_ticket_);
+    menus.finish(log_ticket_, Answer::done);
 }
 
 } // namespace tidewick

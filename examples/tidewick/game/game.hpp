@@ -37,8 +37,8 @@ class Game {
     bool moves() { return menus_.game_runs() || menus_.runner().needs_redraw(); }
 
   private:
-    void begin_load(rondix::SceneId scene, rondix::Ticket ticket);
-    void begin_log(rondix::Ticket ticket);
+    void begin_load(rondix::SceneId scene, rondix::LoadTicket ticket);
+    void begin_log(rondix::RequestTicket ticket);
     void pass_on_load();
     void pass_on_log();
     void sail(double seconds);
@@ -48,7 +48,8 @@ class Game {
     Menus menus_;
     Worker<SceneResult> loading_;
     Worker<std::string> writing_;
-    rondix::Ticket load_ticket_{}, log_ticket_{};
+    rondix::LoadTicket load_ticket_{};
+    rondix::RequestTicket log_ticket_{};
     rondix::SceneId scene_ = rondix::no_scene;
     Voyage voyage_;
     Helm helm_;

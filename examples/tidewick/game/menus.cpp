@@ -62,16 +62,16 @@ void Menus::obey(const Effect& effect) {
     kept_->obey(effect);
     if (input_->obey(effect) || sounds_->obey(effect) || display_->obey(effect)) return;
     switch (effect.kind) {
-    case EffectKind::load: game_.load(SceneId(effect.subject), effect.ticket); break;
-    case EffectKind::request: game_.write_log(effect.ticket); break;
+    case EffectKind::load: game_.load(effect.scene(), effect.load_ticket()); break;
+    case EffectKind::request: game_.write_log(effect.request_ticket()); break;
     case EffectKind::setting: follow_volumes(); break;
     case EffectKind::quit: game_.quit(); break;
     case EffectKind::told:
-        if (effect.subject == ids::told::crate)
+        if (effect.word() == ids::told::crate)
             game_.throw_overboard(runner_->row_in_focus(ids::controls::cargo::hold));
-        if (effect.subject == ids::told::horn) game_.say("horn");
-        if (effect.subject == ids::told::gull) game_.say("A gull rides along");
-        if (effect.subject == ids::told::saved) game_.say("The log is written");
+        if (effect.word() == ids::told::horn) game_.say("horn");
+        if (effect.word() == ids::told::gull) game_.say("A gull rides along");
+        if (effect.word() == ids::told::saved) game_.say("The log is written");
         break;
     default: break; // what is seen follows from the view, what runs from game_runs()
     }

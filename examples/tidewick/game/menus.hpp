@@ -5,8 +5,8 @@
 
 #include "tidewick.ids.hpp"
 
-#include "rondix/packed_flow.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 #include "rondix/sdl2.hpp"
 #include "rondix/settings_file.hpp"
 #include "rondix/trace.hpp"
@@ -28,8 +28,8 @@ class Menus {
   public:
     /// What the game is for the menus.
     struct Game {
-        std::function<void(rondix::SceneId, rondix::Ticket)> load;
-        std::function<void(rondix::Ticket)> write_log;
+        std::function<void(rondix::SceneId, rondix::LoadTicket)> load;
+        std::function<void(rondix::RequestTicket)> write_log;
         std::function<void(std::size_t)> throw_overboard; ///< a crate of the hold
         std::function<void(std::string_view)> say;        ///< a line for the captain
         std::function<void()> quit;

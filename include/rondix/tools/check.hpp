@@ -3,7 +3,9 @@
 
 #include "rondix/check_options.hpp"
 #include "rondix/tools/flow.hpp"
+#include "rondix/tools/found.hpp"
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -63,7 +65,7 @@ struct AllowedFinding {
 };
 
 /// Something that it would take too much work to know.
-struct OpenQuestion {
+struct OpenPoint {
     RuleId rule{};
     SourceRange place;
     std::string text; ///< "whether ..."
@@ -76,8 +78,8 @@ struct CheckResult {
     std::string stopped_at; ///< for Stop::cases: which press; for Stop::circle: which screens
     Findings findings;
     std::vector<AllowedFinding> allowed; ///< left out of them
-    /// What is open. Where nothing but errors could come of it, the verdict stays not_settled.
-    std::vector<OpenQuestion> open;
+    /// What is open. Where nothing but errors could come of it, the verdict stays `undecided`.
+    std::vector<OpenPoint> open;
     /// Where it was stopped: the screens on which nobody is stuck who has all devices at hand.
     std::vector<std::string> safe_screens;
     Figures figures;
@@ -86,7 +88,15 @@ struct CheckResult {
 /// Adds what another check found; the verdict follows.
 void add_findings(CheckResult& result, const Findings& more);
 
-/// Checks a flow that was read by load_flow(): its findings so far, and how it behaves.
-CheckResult check(const FlowFile& file, const CheckOptions& options = {});
+/// What is said of a flow's looks, such as check_looks(), within the limits.
+using LookAt = std::function<Found(const FlowFile&, const CheckOptions&)>;
+
+/// All that `rondix check` does, for a flow that was read by load_flow(): its findings so far, how
+/// it behaves, slips of wiring, and its looks, which are left out without `looks` and where the
+/// rest was stopped. What the flow allows is in `allowed`. The limits hold for all of it together.
+CheckResult check(const FlowFile& file, const CheckOptions& options = {}, const LookAt& looks = {});
+
+/// The findings so far and how the flow behaves, alone.
+CheckResult prove(const FlowFile& file, const CheckOptions& options = {});
 
 } // namespace rondix

@@ -4,7 +4,7 @@
 
 #include "rondix/painter.hpp"
 #include "rondix/picture_format.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <memory>
 #include <string>

@@ -172,8 +172,8 @@ struct Finding {
 using Findings = std::vector<Finding>;
 
 /// Adds a finding and returns it, to be filled in further.
-Finding& add(Findings& findings, RuleId rule, SourceRange place, std::string text);
-Finding& add(Findings& findings, RuleId rule, SourceRange place, Said said);
+Finding& add_finding(Findings& findings, RuleId rule, SourceRange place, std::string text);
+Finding& add_finding(Findings& findings, RuleId rule, SourceRange place, Said said);
 
 /// In the order of the files; what was found twice in one place is told once.
 void put_in_order(Findings& findings);

@@ -5,7 +5,7 @@
 // has come up. Comments, order and layout of the file stay as they were.
 #pragma once
 
-#include "rondix/tools/check_all.hpp"
+#include "rondix/tools/check.hpp"
 
 #include <optional>
 #include <string>
@@ -22,7 +22,7 @@ struct Fix {
 
 /// (The limits of `options` hold for all that is tried together.)
 ///
-/// A fix of one of the findings of `result`, which check_all() gave for `file`, with those of
+/// A fix of one of the findings of `result`, which check() gave for `file`, with those of
 /// `looks` where there is one; nothing where none of the changes that are tried is one. Without
 /// `looks` nothing that it finds is fixed, and a fix may change how something looks. A flow that
 /// is written in C++ has none.
@@ -44,7 +44,7 @@ struct FixResult {
     };
     std::vector<One> all;      ///< every finding that there was, in the order of the file
     FileTexts texts;           ///< of the files that are changed by those that were applied
-    CheckResult left;          ///< what check_all() says then
+    CheckResult left;          ///< what check() says then
     Stop stop = Stop::nothing; ///< the limit that ended it: further findings were not tried
 };
 enum class FixWhich { safe, all };

@@ -3,7 +3,7 @@
 // time.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/tools/finding.hpp"
 #include "rondix/tools/flow_looks.hpp"
 #include "rondix/tools/source.hpp"

@@ -1,7 +1,7 @@
 // What the author wrote about looks: places, styles and themes, each with its place in the file.
 #pragma once
 
-#include "rondix/looks.hpp"
+#include "rondix/runtime/looks.hpp"
 #include "rondix/tools/finding.hpp"
 
 #include <array>

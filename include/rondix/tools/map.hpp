@@ -9,8 +9,8 @@
 // and what a way passes, is never folded. What a card holds can be had as a map of its own.
 #pragma once
 
-#include "rondix/move.hpp"
 #include "rondix/picture_format.hpp"
+#include "rondix/runtime/move.hpp"
 #include "rondix/tools/check.hpp"
 
 #include <functional>

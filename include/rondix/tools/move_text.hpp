@@ -2,7 +2,7 @@
 // check prints and in walkthroughs, so that the one can be fed to the other.
 #pragma once
 
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <optional>
 #include <string>

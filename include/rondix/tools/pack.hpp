@@ -1,7 +1,7 @@
 // What a build makes of a flow: the image that packed_flow.hpp opens, and its names as C++.
 #pragma once
 
-#include "rondix/compiled_flow.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 
 #include <string>
 

@@ -1,7 +1,7 @@
 // Reports: what check and walkthroughs found, as text for people and editors, and as JSON.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/coverage.hpp"
 #include "rondix/tools/fix.hpp"
@@ -19,7 +19,7 @@ namespace rondix {
 std::string finding_text(const Finding& finding, const std::vector<Source>& sources,
                          TextStyle style = {});
 /// The same of a question that is open.
-std::string open_text(const OpenQuestion& open, const std::vector<Source>& sources,
+std::string open_text(const OpenPoint& open, const std::vector<Source>& sources,
                       TextStyle style = {});
 
 /// All findings, the verdict, and the figures.

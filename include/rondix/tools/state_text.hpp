@@ -1,7 +1,7 @@
 // A menu state in words, as walkthroughs and traces write it.
 #pragma once
 
-#include "rondix/menu_state.hpp"
+#include "rondix/runtime/menu_state.hpp"
 
 #include <string>
 #include <vector>

@@ -14,7 +14,7 @@
 // answer is a failure, unless the next step expects `ignored: yes`.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/saved_state.hpp"
 #include "rondix/tools/flow.hpp"
 #include "rondix/tools/source.hpp"

@@ -1,7 +1,7 @@
 // A way to each screen: for whoever has to show it.
 #pragma once
 
-#include "rondix/move.hpp"
+#include "rondix/runtime/move.hpp"
 #include "rondix/tools/check.hpp"
 
 #include <optional>

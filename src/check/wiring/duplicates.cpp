@@ -73,8 +73,8 @@ class Duplicates {
             if (is_new) continue;
             const FlowControl& other = *first->second;
             Finding& finding =
-                add(findings_, RuleId::same_press, control.press->place,
-                    "'" + control.id.text + "' does the same as '" + other.id.text + "'");
+                add_finding(findings_, RuleId::same_press, control.press->place,
+                            "'" + control.id.text + "' does the same as '" + other.id.text + "'");
             finding.also.push_back({other.press->place, "'" + other.id.text + "' is here"});
             finding.fix = "give it an action of its own, or remove it";
         }
@@ -120,9 +120,9 @@ class Duplicates {
             alike.push_back(&screen);
             if (alike.size() == 1 || share(*alike.front(), screen)) continue;
             const std::string& other = alike.front()->id.text;
-            Finding& finding = add(findings_, RuleId::copied_screen, screen.id.place,
-                                   "'" + screen.id.text + "' has the same buttons as '" + other +
-                                       "', and they all lead to the same screens");
+            Finding& finding = add_finding(findings_, RuleId::copied_screen, screen.id.place,
+                                           "'" + screen.id.text + "' has the same buttons as '" +
+                                               other + "', and they all lead to the same screens");
             finding.also.push_back({alike.front()->id.place, "'" + other + "' is here"});
             finding.fix =
                 "change where its buttons lead; if they are to be the same, write 'extends: " +

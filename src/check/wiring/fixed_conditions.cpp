@@ -150,8 +150,8 @@ class FixedConditions {
         const bool holds = asked.sometimes([&] { return asked.holds(condition); });
         const bool fails = asked.sometimes([&] { return !asked.holds(condition); });
         if (holds && fails) return;
-        add(findings_, RuleId::fixed_condition, place_of(condition),
-            holds ? "this condition is always true" : "this condition is never true")
+        add_finding(findings_, RuleId::fixed_condition, place_of(condition),
+                    holds ? "this condition is always true" : "this condition is never true")
             .fix = "change the condition, or remove it";
     }
 
@@ -175,7 +175,8 @@ class FixedConditions {
             if (!before.empty() &&
                 !asked.sometimes([&] { return asked.holds(when) && is_asked(); }) &&
                 asked.sometimes([&] { return asked.holds(when); }))
-                add(findings_, RuleId::fixed_condition, place_of(when),
+                add_finding(
+                    findings_, RuleId::fixed_condition, place_of(when),
                     "this alternative is never taken: whenever its condition is true, that of an "
                     "earlier one is")
                     .fix = "move it before the others, or remove it";
@@ -188,8 +189,8 @@ class FixedConditions {
         const SourceRange place = alternative.when            ? place_of(*alternative.when)
                                   : alternative.steps.empty() ? SourceRange{}
                                                               : alternative.steps.front().place;
-        add(findings_, RuleId::fixed_condition, place,
-            "this alternative is never taken: the one before it has no condition")
+        add_finding(findings_, RuleId::fixed_condition, place,
+                    "this alternative is never taken: the one before it has no condition")
             .fix = "move it before the one without a condition, or remove it";
     }
 

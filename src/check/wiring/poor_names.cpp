@@ -51,8 +51,8 @@ std::string name_of(std::string_view text) {
 
 void look_at(const Name& id, const char* what, std::string_view text, Findings& findings) {
     if (!is_machine_made(id.text)) return;
-    Finding& finding = add(findings, RuleId::machine_name, id.place,
-                           "'" + id.text + "' does not say which " + what + " it is");
+    Finding& finding = add_finding(findings, RuleId::machine_name, id.place,
+                                   "'" + id.text + "' does not say which " + what + " it is");
     const std::string better = name_of(text);
     finding.fix = better.empty() ? "name it after its purpose"
                                  : "name it after its purpose: '" + better + "'";
@@ -74,8 +74,8 @@ void find_poor_names(const FlowFile& file, Budget& budget, Findings& findings) {
             if (is_usable_kind(control.kind))
                 look_at(control.id, "control", control.text, findings);
         if (screen.title || screen.play.value_or(false) || !screen.id.place.known()) continue;
-        Finding& finding = add(findings, RuleId::no_title, screen.id.place,
-                               "the screen '" + screen.id.text + "' has no title");
+        Finding& finding = add_finding(findings, RuleId::no_title, screen.id.place,
+                                       "the screen '" + screen.id.text + "' has no title");
         finding.fix = "add a title, which screen readers announce as well: 'title: " +
                       title_from(screen.id.text) + "'";
     }

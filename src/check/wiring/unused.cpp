@@ -23,9 +23,9 @@ void find_fixed_flags(const Flow& flow, Findings& findings) {
     });
     for (const FlowFlag& flag : flow.flags) {
         if (flag.set_by_game || (flag.first ? lowered : raised).contains(flag.id.text)) continue;
-        Finding& finding = add(findings, RuleId::flag_fixed, flag.id.place,
-                               "no step " + std::string(flag.first ? "lowers" : "raises") +
-                                   " the flag '" + flag.id.text + "'");
+        Finding& finding = add_finding(findings, RuleId::flag_fixed, flag.id.place,
+                                       "no step " + std::string(flag.first ? "lowers" : "raises") +
+                                           " the flag '" + flag.id.text + "'");
         finding.fix = "add such a step, or 'set-by: game' if the game does it";
     }
 }
@@ -33,8 +33,8 @@ void find_fixed_flags(const Flow& flow, Findings& findings) {
 void find_unanswered_events(const Flow& flow, Findings& findings) {
     for (const FlowEvent& event : flow.events)
         if (event.action.alternatives.empty())
-            add(findings, RuleId::event_unanswered, event.id.place,
-                "there is no action for the event '" + event.id.text + "'")
+            add_finding(findings, RuleId::event_unanswered, event.id.place,
+                        "there is no action for the event '" + event.id.text + "'")
                 .fix = "add an action, or remove the event";
 }
 
@@ -86,14 +86,14 @@ void find_unused_looks(const Flow& flow, Findings& findings) {
                 std::any_of(built_in.styles.begin(), built_in.styles.end(),
                             [&](const FlowStyle& other) { return other.id.text == style.id.text; });
             if (!known && !mentioned.has_style(style.id.text))
-                add(findings, RuleId::style_unused, style.id.place,
-                    "no control has the style '" + style.id.text + "'")
+                add_finding(findings, RuleId::style_unused, style.id.place,
+                            "no control has the style '" + style.id.text + "'")
                     .fix = "remove it, or use it: 'style: " + style.id.text + "'";
         }
         for (const auto& [cue, file] : flow.themes[i].cues)
             if (!mentioned.has_word(cue.text))
-                add(findings, RuleId::cue_unused, cue.place,
-                    "no style plays the cue '" + cue.text + "'")
+                add_finding(findings, RuleId::cue_unused, cue.place,
+                            "no style plays the cue '" + cue.text + "'")
                     .fix = "remove it, or play it in a style: 'cue: " + cue.text + "'";
     }
 }

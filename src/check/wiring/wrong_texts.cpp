@@ -115,9 +115,9 @@ class WrongTexts {
             if (screen == &here || goals.screens.contains(screen->id.text)) return;
         const FlowStep& step = *goals.steps.front();
         const std::string& meant = named.front()->id.text;
-        Finding& finding = add(findings_, RuleId::says_otherwise, step.place,
-                               "the button says '" + control.text + "' but leads to '" +
-                                   *goals.screens.begin() + "'");
+        Finding& finding = add_finding(findings_, RuleId::says_otherwise, step.place,
+                                       "the button says '" + control.text + "' but leads to '" +
+                                           *goals.screens.begin() + "'");
         finding.also.push_back({named.front()->id.place, "'" + meant + "' is here"});
         finding.fix = "lead to '" + meant + "', or change its text";
         if (step.kind == StepKind::open || step.kind == StepKind::go)
@@ -195,7 +195,7 @@ class WrongTexts {
     }
 
     Finding& tell_number(SourceRange place, std::string text) {
-        Finding& finding = add(findings_, RuleId::value_differs, place, std::move(text));
+        Finding& finding = add_finding(findings_, RuleId::value_differs, place, std::move(text));
         finding.fix = "make the numbers of the text and of the value the same";
         return finding;
     }

@@ -55,7 +55,7 @@ class MapBuilder {
     }
 
   private:
-    std::string text(Text piece) const { return std::string(flow_.text(piece)); }
+    std::string text(TextRef piece) const { return std::string(flow_.text(piece)); }
     std::size_t scene_node(SceneId id) const { return flow_.screens.size() + index(id); }
 
     bool has_finding(RuleId rule, std::size_t screen) const {
@@ -119,7 +119,7 @@ class MapBuilder {
         if (flow_.first_screen != no_screen)
             edge(start, index(flow_.first_screen), EdgeKind::frame);
         if (flow_.first_choice == unsaid) return;
-        const Range all = flow_[flow_.first_choice].alternatives;
+        const IndexRange all = flow_[flow_.first_choice].alternatives;
         for (std::uint32_t i = all.begin; i < all.end(); ++i) {
             const Step& step = flow_.steps[flow_.alternatives[i].steps.begin];
             edge(start,

@@ -2,7 +2,7 @@
 // the buttons that they come from. No geometry yet.
 #pragma once
 
-#include "rondix/ids.hpp"
+#include "rondix/runtime/ids.hpp"
 #include "rondix/tools/finding.hpp"
 
 #include <cstdint>

@@ -1,6 +1,6 @@
 #include "draw/map/way.hpp"
 
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <algorithm>
 
@@ -18,7 +18,7 @@ class Way {
     void go(const std::vector<Move>& moves) {
         for (std::size_t i = 0; i < graph_.nodes.size(); ++i)
             if (graph_.nodes[i].kind == NodeKind::start) here_ = i;
-        pass(start(flow_, now_));
+        pass(start_flow(flow_, now_));
         for (const Move move : moves) pass(apply(flow_, now_, move));
     }
 

@@ -3,8 +3,8 @@
 #pragma once
 
 #include "draw/map/map_graph.hpp"
-#include "rondix/compiled_flow.hpp"
-#include "rondix/move.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
+#include "rondix/runtime/move.hpp"
 
 namespace rondix::draw {
 

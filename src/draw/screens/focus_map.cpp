@@ -39,7 +39,7 @@ FocusMap focus_map(Runner& runner) {
     FocusMap map;
     const CompiledFlow& flow = runner.flow();
     const MenuState& now = runner.menu_state();
-    const Range controls = flow[now.foremost()].controls;
+    const IndexRange controls = flow[now.foremost()].controls;
     map.first = runner.focus();
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
         if (usable(flow, now, ControlId{i})) map.controls.push_back(ControlId{i});

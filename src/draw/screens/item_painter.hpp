@@ -4,7 +4,7 @@
 #include "draw/cairo.hpp"
 #include "draw/screens/picture_files.hpp"
 #include "draw/shadows.hpp"
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 namespace rondix::draw {
 

@@ -22,7 +22,7 @@ bool is_font_file(std::string_view name) {
 
 std::vector<std::string> paths(const CompiledFlow& flow, const std::string& folder) {
     std::vector<std::string> all;
-    for (const Text file : flow.looks.pictures)
+    for (const TextRef file : flow.looks.pictures)
         all.push_back(folder + std::string(flow.text(file)));
     return all;
 }
@@ -62,7 +62,7 @@ struct Painter::Parts {
     Parts(const CompiledFlow& of_flow, const std::string& folder, Painter::Pictures whose)
         : flow(of_flow)
         , pictures(paths(of_flow, folder), whose == Painter::Pictures::of_strangers) {
-        for (const Text font : flow.looks.fonts)
+        for (const TextRef font : flow.looks.fonts)
             if (const std::string name(flow.text(font)); is_font_file(name)) add_font_file(name);
     }
 

@@ -3,8 +3,8 @@
 #pragma once
 
 #include "draw/cairo.hpp"
-#include "rondix/geometry.hpp"
-#include "rondix/look.hpp"
+#include "rondix/runtime/geometry.hpp"
+#include "rondix/runtime/look.hpp"
 
 #include <map>
 #include <string>

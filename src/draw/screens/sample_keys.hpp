@@ -1,7 +1,7 @@
 // Names of keys while no platform is there to know any: for pictures, whose texts name them.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <algorithm>
 #include <cctype>

@@ -1,7 +1,7 @@
 // Rows for lists while no game is there to supply any: for pictures, and for the window to play in.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <deque>
 #include <string>

@@ -64,7 +64,7 @@ class ScreenDrawer {
     }
 
     bool has_buttons(ScreenId id) const {
-        const Range controls = flow_[id].controls;
+        const IndexRange controls = flow_[id].controls;
         return std::any_of(flow_.controls.begin() + controls.begin,
                            flow_.controls.begin() + controls.end(),
                            [](const Control& control) { return is_usable_kind(control.kind); });

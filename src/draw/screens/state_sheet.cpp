@@ -97,7 +97,7 @@ class SheetMaker {
             item.padding = style.padding;
             item.picture = box.picture;
             item.control = box.control;
-            const Text own = style.dresses[state].text;
+            const TextRef own = style.dresses[state].text;
             item.text = flow_.text(own.length > 0 ? own : box.text);
             const Look& whole = flow_.looks[boxes_[body].style].looks[state];
             const Point middle = Point{from.middle().x + by.x, from.middle().y + by.y};

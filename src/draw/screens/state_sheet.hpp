@@ -2,7 +2,7 @@
 // state.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <vector>
 

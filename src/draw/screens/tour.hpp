@@ -48,7 +48,7 @@ class Tour {
     }
 
     /// A load on its way is shown when it is half done.
-    void show_progress() { runner.load_progress(runner.ticket(), 0.5F); }
+    void show_progress() { runner.report_progress(runner.load_ticket(), 0.5F); }
 
     /// What stands in for the game, where it is seen.
     void say_what_runs() {

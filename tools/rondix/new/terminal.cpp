@@ -3,7 +3,7 @@
 #include "game.ids.hpp"
 #include "game.packed.hpp"
 
-#include "rondix/packed_flow.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 
 using namespace rondix;
 
@@ -26,7 +26,7 @@ int main() {
         for (const Effect& effect : menus.take_effects()) {
             if (effect.kind == EffectKind::load) { // load the scene here; then answer
                 played = 0;
-                menus.loaded(effect.ticket);
+                menus.finish(effect.load_ticket(), Answer::done);
             }
             if (effect.kind == EffectKind::quit) running = false;
         }

@@ -2,8 +2,8 @@
 #include "game.ids.hpp"
 #include "game.packed.hpp"
 
-#include "rondix/packed_flow.hpp"
 #include "rondix/painter.hpp"
+#include "rondix/runtime/packed_flow.hpp"
 #include "rondix/sdl2.hpp"
 #include "rondix/settings_file.hpp"
 
@@ -68,7 +68,7 @@ int main(int argc, char** argv) {
                 if (input.obey(effect) || sounds.obey(effect)) continue;
                 if (effect.kind == EffectKind::load) { // load the scene here; then answer
                     square = {};
-                    menus.loaded(effect.ticket);
+                    menus.finish(effect.load_ticket(), Answer::done);
                 }
                 if (effect.kind == EffectKind::quit) running = false;
             }

@@ -1,7 +1,7 @@
 #include "play/panel.hpp"
 
 #include "draw/drawing.hpp"
-#include "rondix/apply.hpp"
+#include "rondix/runtime/apply.hpp"
 #include "rondix/tools/state_text.hpp"
 
 #include <fmt/format.h>

@@ -125,7 +125,7 @@ bool Player::finish_files() {
 
 void Player::reload() {
     dirty_ = true;
-    kept_.save(session_.runner());
+    if (const std::string fault = kept_.save(session_.runner()); !fault.empty()) say(fault);
     // The old Input may still ask the old Runner until the new one is there.
     if (!session_.reload([this] { connect(); })) return;
     game_.follow(session_.runner());
@@ -270,7 +270,7 @@ void Player::obey(const Effect& effect) {
     game_.obey(effect);
     if (effect.kind == EffectKind::quit) say("The game would quit here. Close the window to end.");
     if (effect.kind == EffectKind::told)
-        say(fmt::format("The game is told: {}", flow.text(flow.words[effect.subject])));
+        say(fmt::format("The game is told: {}", flow.text(effect.word())));
 }
 
 void Player::say(std::string text) {

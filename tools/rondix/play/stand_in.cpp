@@ -6,18 +6,21 @@ namespace rondix::tool {
 
 void StandIn::obey(const Effect& effect) {
     const bool load = effect.kind == EffectKind::load;
-    if (load) std::erase_if(asked_, [](const Asked& asked) { return asked.load; });
+    if (load) std::erase_if(asked_, [](const Asked& asked) { return asked.load != LoadTicket{}; });
     if (effect.kind == EffectKind::off)
-        std::erase_if(asked_, [&](const Asked& asked) { return asked.ticket == effect.ticket; });
-    if (load || effect.kind == EffectKind::request) asked_.push_back({effect.ticket, load, 0});
+        std::erase_if(asked_,
+                      [&](const Asked& asked) { return asked.request == effect.request_ticket(); });
+    if (load || effect.kind == EffectKind::request)
+        asked_.push_back({effect.load_ticket(), effect.request_ticket(), 0});
 }
 
 void StandIn::follow(const Runner& runner) {
     asked_.clear();
-    if (runner.menu_state().phase() == Phase::loading) asked_.push_back({runner.ticket(), true, 0});
-    for (std::size_t i = 0; i < runner.flow().requests.size(); ++i)
-        if (const auto ticket = runner.ticket_of(RequestId(i)))
-            asked_.push_back({*ticket, false, 0});
+    if (runner.load_ticket() != LoadTicket{}) asked_.push_back({runner.load_ticket(), {}, 0});
+    for (std::size_t i = 0; i < runner.flow().requests.size(); ++i) {
+        const RequestTicket ticket = runner.request_ticket(RequestId(i));
+        if (ticket != RequestTicket{}) asked_.push_back({{}, ticket, 0});
+    }
 }
 
 void StandIn::advance(double seconds, Runner& runner) {
@@ -36,14 +39,15 @@ bool StandIn::answer(const Asked& asked, Runner& runner) const {
     if (share < 1 || load_ends == LoadEnds::never) {
         // What hangs stops short of the end.
         const double done = load_ends == LoadEnds::never ? std::min(share, 0.9) : share;
-        runner.load_progress(asked.ticket, static_cast<float>(done));
+        runner.report_progress(asked.load, static_cast<float>(done));
         return false;
     }
     for (int times = load_ends == LoadEnds::twice ? 2 : 1; times > 0; --times) {
-        if (load_ends == LoadEnds::badly) // the second answer has to be ignored
-            asked.load ? runner.load_failed(asked.ticket) : runner.failed(asked.ticket);
+        const Answer answer = load_ends == LoadEnds::badly ? Answer::failed : Answer::done;
+        if (asked.load != LoadTicket{}) // the second answer has to be ignored
+            runner.finish(asked.load, answer);
         else
-            asked.load ? runner.loaded(asked.ticket) : runner.done(asked.ticket);
+            runner.finish(asked.request, answer);
     }
     return true;
 }

@@ -2,7 +2,7 @@
 // succeeds, fails, hangs or is answered twice, as the person at the window likes.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <string>
 #include <vector>
@@ -24,8 +24,8 @@ class StandIn {
 
   private:
     struct Asked {
-        Ticket ticket{};
-        bool load = false;
+        LoadTicket load{}; ///< or
+        RequestTicket request{};
         double passed = 0;
     };
     bool answer(const Asked& asked, Runner& runner) const;

@@ -23,7 +23,7 @@
 // window-left, window-back, pad-lost, suspended and woken are told as they happen.
 #pragma once
 
-#include "rondix/runner.hpp"
+#include "rondix/runtime/runner.hpp"
 
 #include <SDL.h>
 
