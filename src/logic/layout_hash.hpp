@@ -24,7 +24,7 @@ class LayoutHash {
             add(value[0]);
         } else {
             for (const char c : field_names<T>) mix(static_cast<unsigned char>(c));
-            fields(value, [this](const auto&... each) { (add(each), ...); });
+            fields(value, [this](const auto&... each) { (this->add(each), ...); });
         }
     }
 
