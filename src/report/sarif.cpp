@@ -44,9 +44,9 @@ Json region(SourceRange place, const Source& source) {
 Json location(SourceRange place, const std::vector<Source>& sources) {
     if (!place.known() || place.file >= sources.size()) return Json::object();
     const Source& source = sources[place.file];
+    const std::string line(source.line(source.spot(place.begin).line));
     if (source.is_in_code())
-        return {{"logicalLocations",
-                 {{{"fullyQualifiedName", source.line(source.spot(place.begin).line)}}}}};
+        return {{"logicalLocations", Json::array({Json{{"fullyQualifiedName", line}}})}};
     return {
         {"physicalLocation",
          {{"artifactLocation", {{"uri", uri(source.name())}}}, {"region", region(place, source)}}}};
@@ -64,7 +64,8 @@ Json code_flow(const Finding& finding, const std::vector<Source>& sources) {
     };
     for (const std::string& move : finding.how) add(Json::object(), move);
     add(location(finding.place, sources), finding.text);
-    return {{{"threadFlows", {{{"locations", std::move(steps)}}}}}};
+    const Json flow = {{"threadFlows", Json::array({Json{{"locations", std::move(steps)}}})}};
+    return Json::array({flow});
 }
 
 Json json_of(const Fix& fix, const std::vector<Source>& sources) {
@@ -128,21 +129,22 @@ std::string check_sarif(const FlowFile& file, const CheckResult& result,
     for (const Finding& finding : result.findings) {
         Json one = result_json(finding, file.sources);
         if (const auto fix = find_fix(file, result, finding, options, looks))
-            one["fixes"] = {json_of(*fix, file.sources)};
+            one["fixes"] = Json::array({json_of(*fix, file.sources)});
         results.push_back(std::move(one));
     }
     for (const AllowedFinding& allowed : result.allowed) {
         Json one = result_json(allowed.finding, file.sources);
-        one["suppressions"] = {{{"kind", "inSource"}, {"justification", allowed.reason}}};
+        one["suppressions"] =
+            Json::array({Json{{"kind", "inSource"}, {"justification", allowed.reason}}});
         results.push_back(std::move(one));
     }
+    const Json run = {{"tool", {{"driver", {{"name", "rondix"}, {"rules", rules()}}}}},
+                      {"columnKind", "unicodeCodePoints"},
+                      {"results", std::move(results)}};
     const Json json = {{"$schema", "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/"
                                    "schemas/sarif-schema-2.1.0.json"},
                        {"version", "2.1.0"},
-                       {"runs",
-                        {{{"tool", {{"driver", {{"name", "rondix"}, {"rules", rules()}}}}},
-                          {"columnKind", "unicodeCodePoints"},
-                          {"results", std::move(results)}}}}};
+                       {"runs", Json::array({run})}};
     return in_plain_json(json.dump(2, ' ', false, Json::error_handler_t::replace)) + "\n";
 }
 

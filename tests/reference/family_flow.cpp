@@ -49,7 +49,9 @@ class Writer {
         const std::string one = fmt::format("f{}", below(flags_));
         if (kind < 4) return one;
         if (kind < 7) return "not " + one;
-        return fmt::format("{} and {}f{}", one, chance(0.3) ? "not " : "", below(flags_));
+        const int other = below(flags_); // one after the other, so that all compilers agree
+        const bool inverted = chance(0.3);
+        return fmt::format("{} and {}f{}", one, inverted ? "not " : "", other);
     }
 
     void screen(int number) {
@@ -70,9 +72,11 @@ class Writer {
             std::swap(next[i], next[i + static_cast<std::size_t>(below(12 - static_cast<int>(i)))]);
             if (next[i] >= family_.screens) continue;
             std::string press = "open " + name(next[i]);
-            if (family_.own_flags > 0 && chance(0.3))
-                press = fmt::format("[{} f{}, {}]", chance(0.5) ? "raise" : "lower",
-                                    family_.game_flags + below(family_.own_flags), press);
+            if (family_.own_flags > 0 && chance(0.3)) {
+                const int flag = family_.game_flags + below(family_.own_flags);
+                const bool raises = chance(0.5);
+                press = fmt::format("[{} f{}, {}]", raises ? "raise" : "lower", flag, press);
+            }
             const bool asks = flags_ + family_.levels > 0 && chance(family_.share);
             text_ += fmt::format("      - {{ button: b{}, text: B, press: {}{} }}\n", i, press,
                                  asks ? ", when: " + condition() : "");

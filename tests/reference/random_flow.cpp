@@ -13,6 +13,8 @@ class Author {
         : random_(number)
         , shape_(shape) {}
 
+    // What is thrown stands in a line of its own: in which order the operands of a '+' are asked
+    // is each compiler's own affair.
     std::string write() {
         const int scenes = number(0, 2);
         menus_ = number(2, 5);
@@ -74,7 +76,8 @@ class Author {
     std::string start(bool scenes) {
         const std::string last = scenes && often() ? scenes_[0] : menu();
         if (!rich() || !one_in(5) || !has_conditions()) return last;
-        return "[{ when: " + condition() + ", with: " + menu() + " }, { with: " + last + " }]";
+        const std::string with = menu(), when = condition();
+        return "[{ when: " + when + ", with: " + with + " }, { with: " + last + " }]";
     }
 
     bool has_conditions() const { return flags_ > 0 || settings_ > 0; }
@@ -121,21 +124,28 @@ class Author {
         if (one_in(6)) text_ += "    pointer: no\n";
         if (has_conditions() && one_in(5)) text_ += "    closes-when: " + condition() + "\n";
         const char* moves_on[] = {"100ms", "650ms", "1s", "2s", "6s"};
-        if (one_in(waiting() ? 2 : 6))
-            text_ += std::string("    moves-on: { after: ") + moves_on[number(0, 4)] + ", do: " +
-                     (waiting() && flags_ > 0 && often() ? now_and_then() : action(false)) + " }\n";
-        if (one_in(8))
+        if (one_in(waiting() ? 2 : 6)) {
+            const bool asks = waiting() && flags_ > 0 && often();
+            const std::string what = asks ? now_and_then() : action(false);
+            text_ += std::string("    moves-on: { after: ") + moves_on[number(0, 4)] +
+                     ", do: " + what + " }\n";
+        }
+        if (one_in(8)) {
+            const std::string what = action(false);
             text_ += std::string("    idle: { after: ") + (one_in(3) ? "300ms" : "9s") +
-                     ", do: " + action(false) + " }\n";
+                     ", do: " + what + " }\n";
+        }
     }
 
     void write_rich_controls(int screen) {
         if (settings_ > 0 && one_in(3))
             text_ += "      - { slider: c0, setting: s0" + maybe_when() + " }\n";
-        if (settings_ > 1 && one_in(3))
+        if (settings_ > 1 && one_in(3)) {
+            const std::string when = maybe_when();
             text_ += std::string("      - { ") + (choice_ ? "choice" : "toggle") +
-                     ": c1, setting: s1" + (choice_ && one_in(2) ? ", dropdown: yes" : "") +
-                     maybe_when() + " }\n";
+                     ": c1, setting: s1" + (choice_ && one_in(2) ? ", dropdown: yes" : "") + when +
+                     " }\n";
+        }
         if (settings_ > 0 && one_in(5))
             text_ += "      - { binding: c2, setting: k0" + maybe_when() + " }\n";
         if (screen < 0) return;
@@ -204,8 +214,10 @@ class Author {
     std::string condition(int depth = 0) {
         const int kind = depth > 2 ? 0 : number(0, 4);
         if (kind == 1) return "not " + condition(depth + 1);
-        if (kind == 2) return "(" + condition(depth + 1) + " and " + condition(depth + 1) + ")";
-        if (kind == 3) return condition(depth + 1) + " or " + condition(depth + 1);
+        if (kind == 2 || kind == 3) {
+            const std::string second = condition(depth + 1), first = condition(depth + 1);
+            return kind == 2 ? "(" + first + " and " + second + ")" : first + " or " + second;
+        }
         if (settings_ > 0 && (flags_ == 0 || one_in(2))) return about_setting();
         if (rich() && one_in(6) && listed_[0]) return "l0 has rows";
         return flag();
@@ -215,8 +227,10 @@ class Author {
     std::string moving_step(bool play) {
         if (requests_ > 0 && one_in(waiting() ? 3 : 5))
             return "request r" + std::to_string(number(0, requests_ - 1));
-        if ((shape_ == Shape::circles || crowded()) && often())
-            return (play || one_in(2) ? "open " : "go ") + menu();
+        if ((shape_ == Shape::circles || crowded()) && often()) {
+            const std::string where = menu();
+            return (play || one_in(2) ? "open " : "go ") + where;
+        }
         switch (number(0, 12)) {
         case 0:
         case 1:
@@ -242,21 +256,28 @@ class Author {
             return one_in(2) || keeps_ ? first : "[" + first + ", " + last + "]";
         }
         if (flags_ == 0 || one_in(2)) return one_in(8) ? "tell horn" : last;
-        const std::string first = (one_in(2) ? "raise " : "lower ") + flag();
+        const std::string which = flag(), first = (one_in(2) ? "raise " : "lower ") + which;
         return one_in(4) ? "[" + first + "]" : "[" + first + ", " + last + "]";
     }
 
     std::string action(bool play) {
-        if (rich() && one_in(5)) return "{ " + ask() + "do: " + steps(play) + " }";
+        if (rich() && one_in(5)) {
+            const std::string what = steps(play);
+            return "{ " + ask() + "do: " + what + " }";
+        }
         if (flags_ == 0 || often()) return steps(play);
-        std::string text = "[{ when: " + condition() + ", do: " + steps(play) + " }";
-        if (one_in(2))
-            text += ", { " + (rich() && one_in(4) ? ask() : "") + "do: " + steps(play) + " }";
+        std::string what = steps(play);
+        std::string text = "[{ when: " + condition() + ", do: " + what + " }";
+        if (one_in(2)) {
+            what = steps(play);
+            text += ", { " + (rich() && one_in(4) ? ask() : "") + "do: " + what + " }";
+        }
         return text + "]";
     }
 
     std::string now_and_then() {
-        return "[{ when: " + condition() + ", do: " + steps(false) + " }]";
+        const std::string what = steps(false);
+        return "[{ when: " + condition() + ", do: " + what + " }]";
     }
 
     std::string ask() { return "ask: Sure about " + std::to_string(asked_++) + "?, "; }
