@@ -55,6 +55,35 @@ TEST(Formats, SarifIsAsItsSchemaWantsIt) {
     EXPECT_NE(system_status(validate + (folder / "wrong.json").string()), 0);
 }
 
+/// The schema is published with the docs: readers go by it.
+TEST(Formats, JsonIsAsItsSchemaWantsIt) {
+    const auto folder = scratch();
+    std::size_t flows = 0;
+    const auto put = [&](const FlowFile& file, const CheckResult& result) {
+        std::ofstream(folder / (std::to_string(flows++) + ".json")) << check_json(file, result);
+    };
+    for (const std::string& path : all_flows()) {
+        const FlowFile file = load_flow(path);
+        CheckOptions options;
+        options.each_screen = flows % 2 == 0;
+        put(file, check(file, options));
+        options.max_heads = 2; // what is known when it is stopped
+        put(file, prove(file, options));
+    }
+    put(load_flow("not/there.flow.yaml"), check(load_flow("not/there.flow.yaml")));
+    const std::string validate =
+        "/usr/bin/python3 -c 'import json,sys,jsonschema\n"
+        "schema = json.load(open(sys.argv[1]))\n"
+        "jsonschema.Draft7Validator.check_schema(schema)\n"
+        "check = jsonschema.Draft7Validator(schema)\n"
+        "for path in sys.argv[2:]: check.validate(json.load(open(path)))' " +
+        (root() / "docs/check.schema.json").string() + " ";
+    EXPECT_EQ(system_status(validate + (folder / "*.json").string()), 0);
+    std::ofstream(folder / "wrong.json") << R"({"rondix-check": 1, "verdict": "fine"})";
+    EXPECT_NE(system_status(validate + (folder / "wrong.json").string()), 0);
+    EXPECT_GT(flows, 100u);
+}
+
 TEST(Formats, JunitIsAsItsSchemaWantsIt) {
     const auto folder = scratch();
     std::size_t flows = 0;
