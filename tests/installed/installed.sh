@@ -32,6 +32,6 @@ export PKG_CONFIG_PATH=$room/there/lib/pkgconfig
 # shellcheck disable=SC2046,SC2086
 c++ -std=c++20 $flags "$source/tests/installed/pkg.cpp" -o "$room/pkg" $(pkg-config --cflags --libs rondix-flow)
 "$room/pkg"
-# What the tutorial ends with.
-/usr/bin/python3 "$source/tests/pages.py" "$rondix" "" "$source/docs/tutorial.md"
+# What the tutorial ends with, and what the pages compile.
+/usr/bin/python3 "$source/tests/pages.py" "$rondix" "" "$source/docs/tutorial.md" "$source/docs/how-to/tests-and-ci.md"
 echo "installed: good"
