@@ -19,10 +19,9 @@ std::string fix_text(const FlowFile& file, const FixResult& fixed, TextStyle sty
             continue;
         }
         (one.applied ? applied : offered) += 1;
-        text +=
-            fmt::format("  {}: {}\n{}\n",
-                        inked(one.applied && written ? "fixed" : "would fix it", Ink::fix, style),
-                        one.fix->what, inked_difference(one.difference, style));
+        text += fmt::format("  {}: {}\n{}\n",
+                            inked(one.applied && written ? "fixed" : "proposed", Ink::fix, style),
+                            one.fix->what, inked_difference(one.difference, style));
     }
     const std::string name =
         printable(file.flow.game.empty() ? file.sources[0].name() : file.flow.game);

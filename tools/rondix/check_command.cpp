@@ -170,23 +170,23 @@ Run add_check(Command& command) {
     command.text("--format", options->format, "text, json, sarif, junit, or csv: the figures alone")
         .one_of({"text", "json", "sarif", "junit", "csv"});
     command.flag("--figures", options->check.each_screen,
-                 "tell for each screen how far it is from the start, to play and out of the game");
+                 "print for each screen the distance from the start, to play and to quitting");
     command.text("--save-walks", options->walks,
                  "write the moves of each finding into this folder, as walkthroughs");
     add_limits(command, options->check);
-    command.flag("--no-looks", options->no_looks,
-                 "ask only how the flow behaves, not how it looks");
+    command.flag("--no-looks", options->no_looks, "skip the checks of looks");
     command.sizes("--size", options->sizes, least_side, max_side,
-                  "a window size to look at, such as 1280x720; may be said more than once");
-    command.flag("--fix", options->fixes,
-                 "show a fix for each finding, and apply those that do not change what works");
+                  "a window size to check looks at, such as 1280x720 (repeatable)");
+    command.flag(
+        "--fix", options->fixes,
+        "print a fix for each finding, and apply those that do not change working behaviour");
     command.flag("--fix-all", options->fixes_all, "apply the others as well");
     command.flag("--dry-run", options->dry_run,
-                 "show the differences that --fix would make, and change no file");
+                 "print the changes that --fix would make, and change no file");
     command.flag("--watch", options->watch,
-                 "check again at each save, and tell what changed; Ctrl-C ends it");
+                 "check again at each save, and report changes; Ctrl-C ends it");
     command.flag("--assumptions", options->assumptions,
-                 "say what the proof takes for granted of the game and the players");
+                 "print what the proof assumes about the game and the players");
     command.flag("--strict", options->strict, "count warnings as errors");
     return [options] {
         if (options->no_looks) return run(*options);
