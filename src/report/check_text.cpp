@@ -117,7 +117,8 @@ std::string verdict_text(const FlowFile& file, const CheckResult& result) {
     const std::string found = counted(errors, "error", "errors");
     if (!file.readable) return fmt::format("cannot be used: {}\n", found);
     if (!file.compiled)
-        return fmt::format("failed: {}; behaviour is checked once these are fixed\n", found);
+        return fmt::format("failed: {}; behaviour is checked once {} fixed\n", found,
+                           errors == 1 ? "it is" : "they are");
     if (result.stop != Stop::nothing)
         return fmt::format("failed: {}; the rest was not checked: {}\n", found, stop_text(result)) +
                safe_text(result);
