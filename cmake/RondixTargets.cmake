@@ -38,7 +38,8 @@ function(rondix_library name)
   target_link_libraries(${target} PUBLIC ${arg_LINKS})
   rondix_warnings(${target})
   if(arg_LEAN)
-    target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti)
+    # Each function in a section of its own: a game that links with --gc-sections ships what it calls.
+    target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti -ffunction-sections -fdata-sections)
   elseif(PROJECT_IS_TOP_LEVEL) # where many files are compiled, and often
     rondix_precompiled(${target} ${rondix_SOURCE_DIR}/src/precompiled.hpp)
   endif()

@@ -212,7 +212,7 @@ TEST(Layers, AShippedGameDragsInNothingElse) {
     const std::string flow = output_of("nm -S " RONDIX_PACKED " | grep ' packed_flow$'");
     const std::size_t code = std::stoul(sizes) - std::stoul(flow.substr(17, 16), nullptr, 16);
     std::printf("%zu bytes of code\n", code);
-    EXPECT_LT(code, 230'000u); // a Runner refers to all that it can do
+    EXPECT_LT(code, 215'000u);
     EXPECT_GT(code, 50'000u);
 #endif
 }
