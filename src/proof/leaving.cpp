@@ -104,7 +104,10 @@ bool Leaving::grow(FrameId frame) {
         changed |= grow(frame, values);
     }
     if (changed && count > 1)
-        for (Values values = count; values-- > 0;) grow(frame, values);
+        for (Values values = count; values-- > 0;) {
+            budget_.step("ways to leave", count - values, count);
+            grow(frame, values);
+        }
     return changed;
 }
 
