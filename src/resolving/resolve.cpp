@@ -323,7 +323,9 @@ class Resolver {
             return finding.rule == RuleId::given_twice && !finding.also.empty() &&
                    std::any_of(flow_.screens.begin(), flow_.screens.end(),
                                [&](const FlowScreen& screen) {
-                                   return screen.id.place.begin == finding.also[0].place.begin;
+                                   const SourceRange first = finding.also[0].place;
+                                   return screen.id.place.file == first.file &&
+                                          screen.id.place.begin == first.begin;
                                });
         });
     }
