@@ -1,5 +1,6 @@
 // Packed flows: the same flow comes out as went in, and no bytes do harm.
 #include "logic/image.hpp"
+#include "logic/layout_hash.hpp"
 #include "logic/row_fields.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/runtime/packed_flow.hpp"
@@ -9,6 +10,7 @@
 
 #include <cstring>
 #include <random>
+#include <set>
 
 namespace rondix::test {
 namespace {
@@ -242,6 +244,25 @@ TEST(Packed, SaysWhatIsWrong) {
     EXPECT_NE(open_packed(image.bytes(), flow).find("another version"), std::string_view::npos);
     image[0] = std::byte{'x'};
     EXPECT_EQ(open_packed(image.bytes(), flow), "this is not a packed flow");
+}
+
+template <class Row>
+std::uint64_t layout() {
+    rows::LayoutHash hash;
+    hash.add(Row{});
+    return hash.value();
+}
+
+/// Rows of one size that are read otherwise have other hashes: other names, kinds, orders, values.
+TEST(Packed, ALayoutIsToldFromOthersOfItsSize) {
+    static_assert(sizeof(TextRef) == sizeof(IndexRange) && sizeof(Size) == sizeof(TextRef));
+    const std::set<std::uint64_t> all = {
+        layout<TextRef>(),     layout<IndexRange>(),           layout<Size>(),
+        layout<float>(),       layout<std::uint32_t>(),        layout<ControlId>(),
+        layout<bool>(),        layout<std::uint8_t>(),         layout<StepKind>(),
+        layout<ControlKind>(), layout<std::array<float, 2>>(), layout<std::array<float, 3>>()};
+    EXPECT_EQ(all.size(), 12u);
+    EXPECT_EQ(layout<Screen>(), layout<Screen>());
 }
 
 TEST(Packed, NamesHaveANumber) {

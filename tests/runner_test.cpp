@@ -1,6 +1,8 @@
 // The Runner as a game meets it: devices, focus, time, tickets and effects.
 #include "support.hpp"
 
+#include <map>
+
 #include "rondix/runtime/runner.hpp"
 
 namespace rondix::test {
@@ -320,6 +322,49 @@ TEST_F(RunnerTest, NoEffectIsEverLost) {
     for (const Effect& effect : runner_.take_effects()) told += effect.kind == EffectKind::todo;
     EXPECT_EQ(told, taken);
     EXPECT_TRUE(tap(Button::accept));
+}
+
+// The flow would be gone before the Runner is used.
+static_assert(!std::is_constructible_v<Runner, CompiledFlow>);
+static_assert(std::is_constructible_v<Runner, const CompiledFlow&>);
+
+/// What effect.hpp says beside each kind: what it is about, and "none" of all else.
+TEST(Effects, SayByTypeWhatTheyAreAbout) {
+    const std::map<EffectKind, std::string> about = {{EffectKind::load, "scene load"},
+                                                     {EffectKind::unload, "scene"},
+                                                     {EffectKind::set_aside, "scene"},
+                                                     {EffectKind::bring_back, "scene"},
+                                                     {EffectKind::cue, "cue"},
+                                                     {EffectKind::music, "tune"},
+                                                     {EffectKind::request, "request ticket"},
+                                                     {EffectKind::off, "request ticket"},
+                                                     {EffectKind::begin_text, "control"},
+                                                     {EffectKind::end_text, "control"},
+                                                     {EffectKind::setting, "setting"},
+                                                     {EffectKind::front, "screen"},
+                                                     {EffectKind::focus, "control"},
+                                                     {EffectKind::denied, "control"},
+                                                     {EffectKind::told, "word"},
+                                                     {EffectKind::todo, "word"}};
+    for (int i = 0; i <= static_cast<int>(EffectKind::quit); ++i) {
+        const Effect effect(EffectKind(i), 3, 7);
+        std::string is;
+        const auto note = [&](bool some, const char* what) {
+            if (some) is += (is.empty() ? "" : " ") + std::string(what);
+        };
+        note(effect.scene() != no_scene, "scene");
+        note(effect.cue() != no_cue, "cue");
+        note(effect.tune() != silence, "tune");
+        note(effect.request() != no_request, "request");
+        note(effect.control() != no_control, "control");
+        note(effect.setting() != no_setting, "setting");
+        note(effect.screen() != no_screen, "screen");
+        note(effect.word() != no_word, "word");
+        note(effect.load_ticket() != LoadTicket{}, "load");
+        note(effect.request_ticket() != RequestTicket{}, "ticket");
+        const auto known = about.find(EffectKind(i));
+        EXPECT_EQ(is, known == about.end() ? "" : known->second) << i;
+    }
 }
 
 TEST_F(RunnerTest, AGameMayAnswerFromInsideTheEffect) {
