@@ -10,7 +10,7 @@ namespace rondix {
 
 namespace {
 
-/// Words of other programs and of everyday speech. Two steps where both may be meant.
+/// Words of everyday speech and of programming. Two steps where both may be meant.
 struct Meaning {
     std::string_view word, step, other;
 };

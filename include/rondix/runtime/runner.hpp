@@ -149,7 +149,7 @@ class Runner {
 
     // --- Time
 
-    /// Lets time pass; negative and infinite times count as 0.
+    /// Lets time pass, at most 1e9 s at once; negative times and NaN count as 0.
     void advance(double seconds);
     /// Animates without the flow's own clocks.
     void advance_pictures(double seconds);
