@@ -299,7 +299,8 @@ class ScreenBoxes {
         }
     }
 
-    /// What a slider, toggle, choice or text field shows of its setting where the author says nothing.
+    /// What a slider, toggle, choice or text field shows of its setting where the author says
+    /// nothing.
     void add_plain_parts(const Control& row, ControlId id, std::uint32_t body, SourceRange place) {
         const auto part = [&](BoxRole role, std::array<BoxForm, 2> forms, StandardStyle style,
                               TextRef text) {
