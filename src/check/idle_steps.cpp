@@ -112,8 +112,8 @@ class IdleSteps {
             under[frame] = true;
             open.push_back(frame);
         };
-        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
-            if (frames_[frame].screen == screen && context_.proof.reached().any(frame))
+        for (const FrameId frame : heads_.frames_of(screen))
+            if (context_.proof.reached().any(frame))
                 for (const Rule& rule : heads_.may(frame))
                     if (rule.kind == Branch::Kind::pushes) add(rule.frame);
         while (!open.empty()) {

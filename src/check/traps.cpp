@@ -187,13 +187,11 @@ class Traps {
             return context_.witnesses.happens(heads_, target) || context_.witnesses.left_open();
         };
         if (flow_[screen].play) return may_be();
-        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
-            if (frames_[frame].screen == screen)
-                for (const Branch& branch : frames_.branches(frame))
-                    if (branch.quits && of_a_way_out(branch.move.kind) &&
-                        (!is_players(branch.move.kind) ||
-                         (branch.devices & context_.devices()) != 0))
-                        target.reads.push_back(branch.move);
+        for (const FrameId frame : heads_.frames_of(screen))
+            for (const Branch& branch : frames_.branches(frame))
+                if (branch.quits && of_a_way_out(branch.move.kind) &&
+                    (!is_players(branch.move.kind) || (branch.devices & context_.devices()) != 0))
+                    target.reads.push_back(branch.move);
         target.good = [&](const MenuState& there, const Outcome&) {
             return std::any_of(target.reads.begin(), target.reads.end(), [&](Move move) {
                 MenuState after = there;

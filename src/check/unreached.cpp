@@ -22,9 +22,6 @@ class Unreached {
         , flow_(context.flow)
         , findings_(findings)
         , scout_(context.witnesses.scout()) {
-        frames_of_.resize(flow_.screens.size());
-        for (FrameId frame = 0; frame < context.heads().frame_count(); ++frame)
-            frames_of_[index(context.heads().frames()[frame].screen)].push_back(frame);
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             shown_.push_back(scout_.shown(ScreenId(i)) || can_be_shown(ScreenId(i)));
     }
@@ -208,7 +205,7 @@ class Unreached {
         target.screen = screen;
         const Heads& heads = context_.heads();
         bool possible = false;
-        for (const FrameId frame : frames_of_[index(screen)]) {
+        for (const FrameId frame : heads.frames_of(screen)) {
             each_value(context_.proof.reached().of(frame), [&](Values values) {
                 possible = possible ||
                            (heads.may_rest(frame, values) && target.is_there(heads, frame, values));
@@ -291,7 +288,6 @@ class Unreached {
     const CompiledFlow& flow_;
     Findings& findings_;
     const Scout& scout_;
-    std::vector<std::vector<FrameId>> frames_of_; // each screen
     std::vector<bool> shown_;
     std::vector<std::vector<std::size_t>> led_to_;
     std::vector<bool> told_;

@@ -41,7 +41,7 @@ void Envelope::spread(Budget& budget) {
         budget.expect_memory(3 * frames_.size() * kept_.size() * kept_.size() / 2);
         const FrameId frame = open_.front();
         open_.pop_front();
-        SourceRange& here = place(frame);
+        AtFrame& here = at_frame(frame);
         here.waits = false;
         follow(frame, std::exchange(here.fresh, {}));
         while (!leaving_.empty()) {
@@ -69,13 +69,13 @@ void Envelope::ask(FlagPairs& values, const Heads& heads, Values tracked) const 
         if (const auto raised = heads.variables().raised(flag, tracked)) ask(values, flag, *raised);
 }
 
-Envelope::SourceRange& Envelope::place(FrameId frame) {
+Envelope::AtFrame& Envelope::at_frame(FrameId frame) {
     while (frame >= at_.size()) at_.emplace_back();
     return at_[frame];
 }
 
 void Envelope::add(FrameId frame, const FlagPairs& values) {
-    SourceRange& here = place(frame);
+    AtFrame& here = at_frame(frame);
     if (!here.at.join(values)) return;
     here.fresh.join(values);
     if (here.waits) return;
@@ -119,7 +119,7 @@ FlagPairs Envelope::after(FlagPairs values, const Branch& branch) const {
 /// Whoever has opened the one has opened the other.
 void Envelope::add_follower(FrameId frame, FrameId next) {
     if (frame == next) return;
-    SourceRange& here = place(frame);
+    AtFrame& here = at_frame(frame);
     if (std::find(here.followed_by.begin(), here.followed_by.end(), next) != here.followed_by.end())
         return;
     here.followed_by.push_back(next);
@@ -132,7 +132,7 @@ void Envelope::add_caller(FrameId frame, Caller caller) {
     while (!open.empty()) {
         const FrameId one = open.back();
         open.pop_back();
-        SourceRange& here = place(one);
+        AtFrame& here = at_frame(one);
         if (!here.known_callers.insert(caller).second) continue;
         here.callers.push_back(caller);
         open.insert(open.end(), here.followed_by.begin(), here.followed_by.end());
@@ -142,7 +142,7 @@ void Envelope::add_caller(FrameId frame, Caller caller) {
 }
 
 void Envelope::add_exit(FrameId frame, Landing landing, const FlagPairs& values) {
-    SourceRange& here = place(frame);
+    AtFrame& here = at_frame(frame);
     auto exit = std::find_if(here.exits.begin(), here.exits.end(),
                              [&](const Exit& known) { return known.landing == landing; });
     if (exit == here.exits.end()) exit = here.exits.insert(exit, {landing, {}});

@@ -42,7 +42,7 @@ class Envelope {
         Landing landing;
         FlagPairs values;
     };
-    struct SourceRange {
+    struct AtFrame {
         FlagPairs at, fresh; // all that is known; what has to be followed
         bool waits = false;
         std::vector<Caller> callers;
@@ -53,7 +53,7 @@ class Envelope {
 
     void find_kept();
     void spread(Budget& budget);
-    SourceRange& place(FrameId frame);
+    AtFrame& at_frame(FrameId frame);
     void add(FrameId frame, const FlagPairs& values);
     void follow(FrameId frame, const FlagPairs& values);
     FlagPairs after(FlagPairs values, const Branch& branch) const;
@@ -67,7 +67,7 @@ class Envelope {
     const DeviceSet devices_;
     std::vector<std::uint32_t> places_; // of each flag: which of those that are kept
     std::vector<FlagId> kept_;
-    std::deque<SourceRange> at_; // of each frame
+    std::deque<AtFrame> at_; // of each frame
     std::deque<FrameId> open_;
     std::vector<std::pair<FrameId, Exit>> leaving_; // what is still to be left
 };

@@ -94,12 +94,12 @@ bool Forcing::all_easy(const HeadSet& among) const {
 /// Adds what is known to be won at one frame. False: nothing new.
 bool Forcing::win_easily(FrameId frame) {
     bool changed = false;
-    for (Values values = 0; values < heads_.values(); ++values) {
-        if (easy_.has(frame, values)) continue;
+    possible_.each_of(frame, [&](Values values) {
+        if (easy_.has(frame, values)) return;
         const bool won = is_won(
             frame, values, [&](const Rule& rule) { return leads_easily(frame, values, rule); });
         if (won) changed |= easy_.add(frame, values);
-    }
+    });
     return changed;
 }
 
@@ -151,7 +151,7 @@ HeadSet Forcing::lost_staying(const HeadSet& among) {
 
 HeadSet Forcing::lost(const HeadSet& among, bool staying) {
     if (!chosen_ && heads_.values() > 1 && !all_easy(among)) {
-        chosen_.emplace(heads_, Leaving::By::own_moves, budget_);
+        chosen_.emplace(heads_, Leaving::By::own_moves, budget_, possible_.among());
         win_easily();
     }
     std::vector<std::uint32_t> asked;

@@ -1,5 +1,7 @@
 #include "proof/goals.hpp"
 
+#include "proof/tabulation.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -113,6 +115,13 @@ class Reaching {
 };
 
 } // namespace
+
+HeadSet reachable(const Heads& heads, Budget& budget) {
+    constexpr std::size_t few_values = 16; // all of which are soon looked at
+    if (heads.values() > few_values)
+        if (std::optional<HeadSet> reached = tabulate(heads, budget)) return *std::move(reached);
+    return reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+}
 
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget) {
     return Reaching(heads, leaving, budget).from_start();

@@ -5,7 +5,9 @@
 
 namespace rondix {
 
-/// Every head that could be reached, by any moves. `leaving` is by any move.
+/// Every head that could be reached, by any moves.
+HeadSet reachable(const Heads& heads, Budget& budget);
+/// The same with `leaving`, by any move.
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget);
 
 /// The same from the menu state that is an additional start (Heads::also). What it is left for

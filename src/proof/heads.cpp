@@ -26,6 +26,7 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
         make_rules(frame);
     }
     put_in_order();
+    sort_by_screen();
 }
 
 /// Several may come to one head: the shortest stands for all.
@@ -212,6 +213,25 @@ void Heads::put_in_order() {
     for (std::size_t i = 0; i < order_.size(); ++i)
         if (i + 1 == order_.size() || group[order_[i + 1]] != group[order_[i]])
             group_ends_.push_back(static_cast<std::uint32_t>(i + 1));
+}
+
+void Heads::sort_by_screen() {
+    of_screen_.resize(flow_.screens.size());
+    for (FrameId frame = 0; frame < frame_count(); ++frame) {
+        all_frames_.push_back(frame);
+        ++of_screen_[index(frames_[frame].screen)].count;
+    }
+    std::uint32_t begin = 0;
+    for (IndexRange& own : of_screen_) {
+        own.begin = begin;
+        begin += own.count;
+        own.count = 0;
+    }
+    by_screen_.resize(frame_count());
+    for (const FrameId frame : all_frames_) {
+        IndexRange& own = of_screen_[index(frames_[frame].screen)];
+        by_screen_[own.begin + own.count++] = frame;
+    }
 }
 
 std::size_t HeadSet::count() const {

@@ -69,6 +69,12 @@ class Heads {
     Frames& frames() const { return frames_; }
 
     std::size_t frame_count() const { return order_.size(); }
+    /// The frames of one screen, in order; of no_screen, all frames.
+    std::span<const FrameId> frames_of(ScreenId screen) const {
+        if (screen == no_screen) return all_frames_;
+        const IndexRange own = of_screen_[index(screen)];
+        return {by_screen_.data() + own.begin, own.count};
+    }
     std::size_t values() const { return std::size_t{1} << variables_.bits(); }
     std::size_t size() const { return frame_count() * values(); }
     HeadId head(FrameId frame, Values values) const {
@@ -94,6 +100,7 @@ class Heads {
     const std::vector<std::uint32_t>& group_ends() const { return group_ends_; }
 
     std::span<const Rule> may(FrameId frame) const { return rules(may_, frame); }
+    std::size_t rule_count() const { return may_.rules.size(); } ///< of all frames
     std::span<const Rule> sure(FrameId frame) const { return rules(sure_, frame); }
     /// Whether the head could be at rest: nothing closes at once there, as far as is known.
     bool may_rest(FrameId frame, Values values) const {
@@ -147,6 +154,7 @@ class Heads {
     void add_untracked(const Branch& branch, std::vector<FlagId>& flags) const;
     void find_starts();
     void put_in_order();
+    void sort_by_screen();
 
     Frames& frames_;
     const CompiledFlow& flow_;
@@ -163,6 +171,8 @@ class Heads {
     std::vector<IndexRange> closing_;
     std::vector<FrameId> order_;
     std::vector<std::uint32_t> group_ends_;
+    std::vector<FrameId> all_frames_, by_screen_;
+    std::vector<IndexRange> of_screen_; // in by_screen_
 };
 
 /// A set of heads.

@@ -7,10 +7,10 @@ namespace {
 /// Grows the set of heads from which a goal can be come to without leaving them.
 class Hope {
   public:
-    Hope(const Heads& heads, HeadSet goals, Budget& budget)
+    Hope(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget)
         : heads_(heads)
         , budget_(budget)
-        , leaving_(heads, Leaving::By::any_move, budget)
+        , leaving_(heads, Leaving::By::any_move, budget, &among)
         , found_(std::move(goals)) {
         bool changed = true;
         while (changed) {
@@ -25,18 +25,20 @@ class Hope {
     HeadSet rest() const {
         HeadSet rest(heads_);
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
-            for (Values values = 0; values < heads_.values(); ++values)
+            leaving_.each_of(frame, [&](Values values) {
                 if (!found_.has(frame, values) && !leaving_.can_be_left(frame, values))
                     rest.add(frame, values);
+            });
         return rest;
     }
 
   private:
     bool grow(FrameId frame) {
         bool changed = false;
-        for (Values values = 0; values < heads_.values(); ++values)
+        leaving_.each_of(frame, [&](Values values) {
             if (!found_.has(frame, values) && is_found(frame, values))
                 changed |= found_.add(frame, values);
+        });
         return changed;
     }
 
@@ -73,8 +75,8 @@ class Hope {
 
 } // namespace
 
-HeadSet hopeless(const Heads& heads, HeadSet goals, Budget& budget) {
-    return Hope(heads, std::move(goals), budget).rest();
+HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget) {
+    return Hope(heads, among, std::move(goals), budget).rest();
 }
 
 } // namespace rondix

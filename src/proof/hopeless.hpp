@@ -7,7 +7,7 @@
 
 namespace rondix {
 
-/// To quit is a goal always, and `goals` are.
-HeadSet hopeless(const Heads& heads, HeadSet goals, Budget& budget);
+/// To quit is a goal always, and `goals` are. Those of `among`, which lead to no others.
+HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget);
 
 } // namespace rondix

@@ -3,6 +3,7 @@
 #include "proof/components.hpp"
 
 #include <algorithm>
+#include <stdexcept>
 
 namespace rondix {
 
@@ -10,16 +11,19 @@ namespace {
 constexpr std::size_t few_values = 16; // whose rows are soon made
 } // namespace
 
-Leaving::Leaving(const Heads& heads, By by, Budget& budget)
+Leaving::Leaving(const Heads& heads, By by, Budget& budget, const HeadSet* among)
     : heads_(heads)
     , by_(by)
     , budget_(budget)
+    , among_(among)
     , words_((heads.values() + 63) / 64)
     , rows_(heads.frame_count())
     , row_counts_(heads.frame_count(), heads.values())
     , exits_(heads.frame_count()) {
-    if (heads.values() > few_values)
+    if (heads.values() > few_values) {
+        places_.resize(heads.values());
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame) find_rows(frame);
+    }
     std::size_t first = 0;
     for (const std::uint32_t end : heads_.group_ends()) {
         settle({heads_.order().data() + first, end - first});
@@ -73,19 +77,39 @@ void Leaving::each_flip(FrameId frame, Values values, Each each) const {
         each(values ^ (free & (~free + 1)));
 }
 
+void Leaving::list_members(FrameId frame) {
+    members_.clear();
+    each_of(frame, [&](Values values) { members_.push_back(values); });
+}
+
+std::uint32_t Leaving::place_of(FrameId frame, Values values) const {
+    if (among_ && !among_->has(frame, values))
+        throw std::logic_error("a head that is met leads to one that is not");
+    return places_[values];
+}
+
 void Leaving::find_rows(FrameId frame) {
-    Graph graph(heads_.values());
-    const auto count = static_cast<Values>(heads_.values());
-    for (Values values = 0; values < count; ++values) {
+    list_members(frame);
+    for (std::uint32_t place = 0; place < members_.size(); ++place)
+        places_[members_[place]] = place;
+    Graph graph(members_.size());
+    for (std::size_t place = 0; place < members_.size(); ++place) {
         budget_.step("ways to leave", frame, heads_.frame_count());
+        const Values values = members_[place];
         each_rule(frame, values, [&](const Rule& rule) {
             if (rule.kind == Branch::Kind::stays && rule.frame == frame)
-                graph[values].push_back(rule.after(values));
+                graph[place].push_back(place_of(frame, rule.after(values)));
         });
-        each_flip(frame, values, [&](Values after) { graph[values].push_back(after); });
+        each_flip(frame, values,
+                  [&](Values after) { graph[place].push_back(place_of(frame, after)); });
     }
-    rows_[frame] = components(graph);
-    row_counts_[frame] = *std::max_element(rows_[frame].begin(), rows_[frame].end()) + 1;
+    const std::vector<std::uint32_t> found = components(graph);
+    const std::uint32_t count =
+        found.empty() ? 0 : *std::max_element(found.begin(), found.end()) + 1;
+    rows_[frame].assign(heads_.values(), count); // that of those that are not met
+    for (std::size_t place = 0; place < members_.size(); ++place)
+        rows_[frame][members_[place]] = found[place];
+    row_counts_[frame] = members_.size() < heads_.values() ? count + 1 : count;
 }
 
 bool Leaving::can_be_left(FrameId frame, Values values) const {
@@ -98,15 +122,16 @@ bool Leaving::can_be_left(FrameId frame, Values values) const {
 /// Once downward and once upward, so that what one value learns reaches the others soon.
 bool Leaving::grow(FrameId frame) {
     bool changed = false;
-    const auto count = static_cast<Values>(heads_.values());
-    for (Values values = 0; values < count; ++values) {
-        budget_.step("ways to leave", values, count);
-        changed |= grow(frame, values);
+    list_members(frame);
+    const std::size_t count = members_.size();
+    for (std::size_t i = 0; i < count; ++i) {
+        budget_.step("ways to leave", i, count);
+        changed |= grow(frame, members_[i]);
     }
     if (changed && count > 1)
-        for (Values values = count; values-- > 0;) {
-            budget_.step("ways to leave", count - values, count);
-            grow(frame, values);
+        for (std::size_t i = count; i-- > 0;) {
+            budget_.step("ways to leave", count - i, count);
+            grow(frame, members_[i]);
         }
     return changed;
 }

@@ -10,6 +10,9 @@
 // Values that lead to each other without leaving the frame, such as those of switches that can be
 // put both ways, have one row in common.
 //
+// Of a screen most values are never met. Where it is known which are, the others have one row in
+// common, which stays empty.
+//
 // Cost: for v values of the tracked flags v * v bits a frame and landing, and for each rule of a
 // frame about v * v / 64 steps a round; with one row in common v bits, and v steps.
 #pragma once
@@ -32,7 +35,8 @@ class Leaving {
         a_way_out, ///< what the player can count on, answers of the game among it
         own_moves, ///< the same without answers: the player can have each of these ways
     };
-    Leaving(const Heads& heads, By by, Budget& budget);
+    /// With `among`, of these heads alone, which lead to no others: the set has to stay as it is.
+    Leaving(const Heads& heads, By by, Budget& budget, const HeadSet* among = nullptr);
 
     /// One landing of one frame, with the rows of values.
     struct Exit {
@@ -46,6 +50,14 @@ class Leaving {
     }
     bool can_be_left(FrameId frame, Values values) const;
 
+    const HeadSet* among() const { return among_; }
+    /// Calls `each` with the values of a frame that are summed up.
+    template <class Each>
+    void each_of(FrameId frame, Each each) const {
+        if (among_) return each_value(among_->of(frame), each);
+        for (Values values = 0; values < heads_.values(); ++values) each(values);
+    }
+
   private:
     template <class Each>
     void each_rule(FrameId frame, Values values, Each each) const;
@@ -53,6 +65,8 @@ class Leaving {
     void each_flip(FrameId frame, Values values, Each each) const;
 
     void find_rows(FrameId frame);
+    void list_members(FrameId frame);
+    std::uint32_t place_of(FrameId frame, Values values) const;
     std::size_t row_of(FrameId frame, Values values) const {
         return rows_[frame].empty() ? values : rows_[frame][values];
     }
@@ -67,11 +81,14 @@ class Leaving {
     const Heads& heads_;
     By by_;
     Budget& budget_;
+    const HeadSet* const among_;
     std::size_t words_;
     std::vector<std::vector<std::uint32_t>> rows_; // of each frame's values; none: each its own
     std::vector<std::size_t> row_counts_;
     std::vector<std::vector<Exit>> exits_;
     ZeroedWords bits_;
+    std::vector<Values> members_;       // of the frame that is looked at
+    std::vector<std::uint32_t> places_; // of values among these
     std::vector<std::uint64_t> back_;
     std::vector<bool> joined_; // rows, while something is passed back
 };

@@ -105,15 +105,15 @@ bool Proof::try_out() {
     reach_is_exact_ = asks_only_for_known_flags();
     open_.clear();
     leaving_.reset();
-    {
+    if (options_.also) {
         const Leaving any(*heads_, Leaving::By::any_move, budget_);
-        reached_ = reachable(*heads_, any, budget_);
-        if (options_.also) {
-            from_start_ = reached_;
-            reached_.join(reachable_from_also(*heads_, any, landed_, budget_));
-        }
+        from_start_ = reachable(*heads_, any, budget_);
+        reached_ = from_start_;
+        reached_.join(reachable_from_also(*heads_, any, landed_, budget_));
+    } else {
+        reached_ = reachable(*heads_, budget_);
     }
-    leaving_.emplace(*heads_, Leaving::By::a_way_out, budget_);
+    leaving_.emplace(*heads_, Leaving::By::a_way_out, budget_, &reached_);
     stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, budget_).lost(reached_);
     note_so_far();
     return !is_in_doubt(stuck_, in_play()) && look_at_silence() && look_at_leaving();
@@ -130,8 +130,7 @@ void Proof::note_so_far() {
     known.in_doubt = in_doubt;
     known.some = true;
     if (in_doubt.empty()) return;
-    HeadSet sure = hopeless(*heads_, in_play(), budget_);
-    sure.keep(reached_);
+    const HeadSet sure = hopeless(*heads_, reached_, in_play(), budget_);
     for (const ScreenId screen : in_doubt) {
         auto witness = witnesses_.scouted(*heads_, lost_on(screen, sure));
         if (!witness) continue;
@@ -196,7 +195,7 @@ bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals) {
 
 /// Leaves those that are lost whatever the flags are that are not tracked.
 void Proof::leave_open(HeadSet& lost, const HeadSet& goals) {
-    const HeadSet sure = hopeless(*heads_, goals, budget_);
+    const HeadSet sure = hopeless(*heads_, reached_, goals, budget_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         each_value(lost.of(frame), [&](Values values) {
             if (!sure.has(frame, values)) open_.insert(frames_[frame].screen);
@@ -244,8 +243,8 @@ Witnesses::Target Proof::lost_on(ScreenId screen, const HeadSet& lost) const {
 
 HeadSet Proof::heads_of(ScreenId screen) const {
     HeadSet heads(*heads_);
-    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-        if (frames_[frame].screen == screen) std::ranges::fill(heads.of(frame), ~std::uint64_t{0});
+    for (const FrameId frame : heads_->frames_of(screen))
+        std::ranges::fill(heads.of(frame), ~std::uint64_t{0});
     return heads;
 }
 

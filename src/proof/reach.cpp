@@ -30,7 +30,7 @@ std::unique_ptr<Reach> Reach::of(const CompiledFlow& flow, Frames& frames, Devic
     const unsigned bits = Variables::bits_for(flow, tracked);
     if (bits > max_bits || frames.size() << 2 * bits >> 6 > max_words) return nullptr;
     Heads heads(frames, flow, devices, tracked, budget);
-    HeadSet reached = reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+    HeadSet reached = reachable(heads, budget);
     return std::make_unique<Reach>(Reach{std::move(heads), std::move(reached), exact});
 }
 

@@ -47,12 +47,12 @@ Variables::Classes Variables::classes_of(const CompiledFlow& flow, const Setting
 }
 
 Variables::Variables(const CompiledFlow& flow, const std::vector<FlagId>& flags)
-    : places_(flow.flags.size()) {
+    : slots_(flow.flags.size()) {
     for (const FlagId flag : flags) {
         if (has(flag)) continue;
         const Setting* setting = setting_of(flow, flag);
         if (!setting) {
-            places_[index(flag)] = {Values{1} << bits_, bits_, none, 0};
+            slots_[index(flag)] = {Values{1} << bits_, bits_, none, 0};
             flags_.push_back(flag);
             ++bits_;
             continue;
@@ -63,7 +63,7 @@ Variables::Variables(const CompiledFlow& flow, const std::vector<FlagId>& flags)
         const auto number = static_cast<std::uint32_t>(settings_.size());
         const Values mask = ((Values{1} << width) - 1) << bits_;
         for (std::uint32_t i = 0; i < classes.asks.size(); ++i)
-            places_[index(classes.asks[i])] = {mask, bits_, number, i};
+            slots_[index(classes.asks[i])] = {mask, bits_, number, i};
         flags_.push_back(classes.asks.front());
         settings_.push_back(std::move(classes));
         bits_ += width;
@@ -85,49 +85,49 @@ unsigned Variables::bits_for(const CompiledFlow& flow, const std::vector<FlagId>
 Values Variables::changeable(const CompiledFlow& flow) const {
     Values bits = 0;
     for (const FlagId flag : flags_)
-        if (flow[flag].set_by_game || places_[index(flag)].setting != none)
-            bits |= places_[index(flag)].mask;
+        if (flow[flag].set_by_game || slots_[index(flag)].setting != none)
+            bits |= slots_[index(flag)].mask;
     return bits;
 }
 
 bool Variables::are_possible(Values values) const {
     return std::all_of(flags_.begin(), flags_.end(), [&](FlagId flag) {
-        const SourceRange& place = places_[index(flag)];
-        return place.setting == none ||
-               (values & place.mask) >> place.shift < settings_[place.setting].answers.size();
+        const Slot& slot = slots_[index(flag)];
+        return slot.setting == none ||
+               (values & slot.mask) >> slot.shift < settings_[slot.setting].answers.size();
     });
 }
 
 std::optional<bool> Variables::raised(FlagId flag, Values values) const {
-    const SourceRange& place = places_[index(flag)];
-    if (place.mask == 0) return std::nullopt;
-    if (place.setting == none) return (values & place.mask) != 0;
-    const Classes& classes = settings_[place.setting];
-    const std::size_t number = (values & place.mask) >> place.shift;
+    const Slot& slot = slots_[index(flag)];
+    if (slot.mask == 0) return std::nullopt;
+    if (slot.setting == none) return (values & slot.mask) != 0;
+    const Classes& classes = settings_[slot.setting];
+    const std::size_t number = (values & slot.mask) >> slot.shift;
     // (Not all numbers are classes where these are no power of two.)
-    return number < classes.answers.size() && classes.answers[number][place.ask];
+    return number < classes.answers.size() && classes.answers[number][slot.ask];
 }
 
 Variables::Case Variables::asked(std::span<const Literal> literals) const {
     Case result;
     for (const Literal& one : literals) {
-        const SourceRange& place = places_[index(one.flag)];
-        if (place.mask == 0) {
+        const Slot& slot = slots_[index(one.flag)];
+        if (slot.mask == 0) {
             result.exact = false;
-        } else if (place.setting == none) {
-            result.care |= place.mask;
-            if (one.raised) result.asks |= place.mask;
+        } else if (slot.setting == none) {
+            result.care |= slot.mask;
+            if (one.raised) result.asks |= slot.mask;
         } else {
-            const Classes& classes = settings_[place.setting];
+            const Classes& classes = settings_[slot.setting];
             auto pick = std::find_if(result.picks.begin(), result.picks.end(),
-                                     [&](const Pick& known) { return known.mask == place.mask; });
+                                     [&](const Pick& known) { return known.mask == slot.mask; });
             if (pick == result.picks.end()) {
-                std::vector<bool> allowed(std::size_t{place.mask >> place.shift} + 1);
+                std::vector<bool> allowed(std::size_t{slot.mask >> slot.shift} + 1);
                 std::fill_n(allowed.begin(), classes.answers.size(), true);
-                pick = result.picks.insert(pick, {place.mask, place.shift, std::move(allowed)});
+                pick = result.picks.insert(pick, {slot.mask, slot.shift, std::move(allowed)});
             }
             for (std::size_t i = 0; i < classes.answers.size(); ++i)
-                if (classes.answers[i][place.ask] != one.raised) pick->allowed[i] = false;
+                if (classes.answers[i][slot.ask] != one.raised) pick->allowed[i] = false;
         }
     }
     return result;
@@ -141,21 +141,21 @@ Variables::Change Variables::written(std::span<const Literal> asks,
                             [&](const Literal& one) { return one.flag == flag; });
     };
     for (const Literal& one : writes) {
-        const SourceRange& place = places_[index(one.flag)];
-        if (place.mask == 0) continue;
-        if (place.setting == none) {
-            (one.raised ? change.sets : change.clears) |= place.mask;
+        const Slot& slot = slots_[index(one.flag)];
+        if (slot.mask == 0) continue;
+        if (slot.setting == none) {
+            (one.raised ? change.sets : change.clears) |= slot.mask;
             continue;
         }
-        if ((change.clears & place.mask) != 0) continue; // seen to with another of its questions
+        if ((change.clears & slot.mask) != 0) continue; // seen to with another of its questions
         const auto after = [&](FlagId flag) {
             if (const auto to = find(writes, flag); to != writes.end()) return to->raised;
             const auto was = find(asks, flag);
             if (was == asks.end()) fault("a setting is changed to no one value");
             return was->raised;
         };
-        change.clears |= place.mask;
-        change.sets |= class_in(settings_[place.setting], after) << place.shift;
+        change.clears |= slot.mask;
+        change.sets |= class_in(settings_[slot.setting], after) << slot.shift;
     }
     return change;
 }

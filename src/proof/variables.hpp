@@ -39,11 +39,11 @@ class Variables {
 
     /// One flag for each variable, in the order in which they were given.
     const std::vector<FlagId>& flags() const { return flags_; }
-    bool has(FlagId flag) const { return places_[index(flag)].mask != 0; }
+    bool has(FlagId flag) const { return slots_[index(flag)].mask != 0; }
     /// The bit of a flag by itself; 0 where it is no variable, or one with classes.
     Values bit_of(FlagId flag) const {
-        const SourceRange& place = places_[index(flag)];
-        return place.setting == none ? place.mask : 0;
+        const Slot& slot = slots_[index(flag)];
+        return slot.setting == none ? slot.mask : 0;
     }
     /// The bits of what the game can change at any moment: its flags, and settings.
     Values changeable(const CompiledFlow& flow) const;
@@ -57,11 +57,11 @@ class Variables {
     Values values_of(Raised raised) const {
         Values values = 0;
         for (const FlagId flag : flags_) {
-            const SourceRange& place = places_[index(flag)];
-            if (place.setting != none)
-                values |= class_in(settings_[place.setting], raised) << place.shift;
+            const Slot& slot = slots_[index(flag)];
+            if (slot.setting != none)
+                values |= class_in(settings_[slot.setting], raised) << slot.shift;
             else if (raised(flag))
-                values |= place.mask;
+                values |= slot.mask;
         }
         return values;
     }
@@ -82,7 +82,7 @@ class Variables {
 
   private:
     static constexpr std::uint32_t none = 0xFFFFFFFF;
-    struct SourceRange {
+    struct Slot {
         Values mask = 0;
         unsigned shift = 0;
         std::uint32_t setting = none; // in settings_
@@ -108,7 +108,7 @@ class Variables {
 
     unsigned bits_ = 0;
     std::vector<FlagId> flags_;
-    std::vector<SourceRange> places_; // of each flag of the flow
+    std::vector<Slot> slots_; // of each flag of the flow
     std::vector<Classes> settings_;
 };
 

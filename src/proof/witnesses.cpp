@@ -79,8 +79,7 @@ bool Witnesses::happens(const Heads& heads, const Target& target) {
 
 bool Witnesses::may_happen(const Heads& heads, const Target& target) {
     Envelope& envelope = scouting_.envelope();
-    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
-        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+    for (const FrameId frame : heads.frames_of(target.screen)) {
         const FlagPairs here = envelope.at(frame);
         for (Values values = 0; !here.empty() && values < heads.values(); ++values) {
             if (!heads.may_rest(frame, values) || !target.is_there(heads, frame, values)) continue;
@@ -123,8 +122,7 @@ std::optional<Witness> Witnesses::scouted(const Scout& scout, const Heads& heads
                                           const Target& target) {
     constexpr std::size_t max_tried = 64; // of those that look as if they were it
     std::vector<std::pair<Scout::Seen, HeadId>> fits;
-    for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
-        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+    for (const FrameId frame : heads.frames_of(target.screen)) {
         for (const Scout::Seen seen : scout.seen(frame)) {
             if (target.last && !could_be_last(scout, seen, frame, target)) continue;
             const Values values =
@@ -281,8 +279,8 @@ Witnesses::Known Witnesses::is_reached(const Heads& heads, const Target& target)
     const Reach* reach = maps_.reach(heads.tracked());
     if (!reach) return Known::open;
     bool some = false;
-    for (FrameId frame = 0; !some && frame < reach->heads.frame_count(); ++frame) {
-        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+    for (const FrameId frame : reach->heads.frames_of(target.screen)) {
+        if (some) break;
         const auto branches = frames_.branches(frame);
         each_value(reach->reached.of(frame), [&](Values values) {
             if (some || !reach->heads.may_rest(frame, values) ||
@@ -301,8 +299,7 @@ Witnesses::Known Witnesses::is_reached(const Heads& heads, const Target& target)
 std::optional<HeadId> Witnesses::nearest(const Maps::Map& map, const Target& target,
                                          const std::vector<HeadId>& rejected) const {
     std::optional<HeadId> nearest;
-    for (FrameId frame = 0; frame < map.heads.frame_count(); ++frame) {
-        if (target.screen != no_screen && frames_[frame].screen != target.screen) continue;
+    for (const FrameId frame : map.heads.frames_of(target.screen)) {
         for (Values values = 0; values < map.heads.values(); ++values) {
             const HeadId head = map.heads.head(frame, values);
             if (!map.paths.reached(head) || !map.heads.may_rest(frame, values)) continue;
