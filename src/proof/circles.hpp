@@ -17,6 +17,10 @@ class Circles {
 
     /// Both lie on one circle that is not loose.
     bool share(ScreenId a, ScreenId b) const { return lie_on_one(a, b) && !is_loose_[index(a)]; }
+    /// Some other screen may share its circle.
+    bool is_remembered(ScreenId screen) const {
+        return on_circle_[index(screen)] && !is_loose_[index(screen)];
+    }
     bool share_loosely(ScreenId a, ScreenId b) const {
         return lie_on_one(a, b) && is_loose_[index(a)];
     }

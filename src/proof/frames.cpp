@@ -117,6 +117,9 @@ Frame Frames::frame_at(const MenuState& state) {
     frame.bottom = top == 0;
     frame.pages = state.pages_at(top);
     frame.question = state.question();
+    // A stack may be deep: it is looked through only where something beneath could matter.
+    if (!pause_matters_ && frame.phase != Phase::loading && !circles_.is_remembered(frame.screen))
+        return frame;
     std::vector<ScreenId> reopenable;
     for (std::size_t i = 0; i < top; ++i) {
         const ScreenId open = state.screen_at(i);

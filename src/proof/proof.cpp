@@ -213,7 +213,7 @@ bool Proof::is_out_of_reach(HeadSet& lost) {
         if (lost.any(frame)) screens.insert(frames_[frame].screen);
     for (const ScreenId screen : screens) {
         const Witnesses::Target target = lost_on(screen, lost);
-        if (witnesses_.scouted(*heads_, target)) continue;
+        if (witnesses_.comes_by(*heads_, target)) continue;
         if (!witnesses_.may_happen(*heads_, target)) {
             lost.drop(heads_of(screen));
             continue;

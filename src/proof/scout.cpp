@@ -4,6 +4,7 @@
 #include "proof/starts.hpp"
 
 #include <algorithm>
+#include <bit>
 
 namespace rondix {
 
@@ -101,15 +102,24 @@ std::vector<Move> Scout::moves_to(Seen seen) const {
 
 namespace {
 
-bool has_all(const std::vector<std::uint64_t>& all, const std::vector<std::uint64_t>& some) {
+using Words = std::span<std::uint64_t>;
+using ConstWords = std::span<const std::uint64_t>;
+
+bool has_all(ConstWords all, ConstWords some) {
     std::uint64_t missing = 0;
     for (std::size_t i = 0; i < all.size(); ++i) missing |= some[i] & ~all[i];
     return missing == 0;
 }
 
-void join(std::vector<std::uint64_t>& all, const std::vector<std::uint64_t>& more) {
-    all.resize(more.size());
+void join(Words all, ConstWords more) {
     for (std::size_t i = 0; i < more.size(); ++i) all[i] |= more[i];
+}
+
+template <class Each>
+void each_bit(ConstWords words, Each each) {
+    for (std::size_t i = 0; i < words.size(); ++i)
+        for (std::uint64_t word = words[i]; word != 0; word &= word - 1)
+            each(i * 64 + static_cast<unsigned>(std::countr_zero(word)));
 }
 
 /// The screen beneath the current one.
@@ -127,7 +137,7 @@ Scout::Met& Scout::met(FrameId frame) {
     met.is_known = true;
     met.once.resize(now_.size());
     if (novelty_ == Novelty::pairs)
-        met.together.resize(2 * std::min(told_apart_.size(), max_pairs), met.once);
+        met.together.resize(2 * std::min(told_apart_.size(), max_pairs) * now_.size());
     for (const Branch& branch : frames_.branches(frame))
         for (const Literal& one : frames_.literals(branch.asks))
             if (place_[index(one.flag)] != not_told_apart && met.asked.size() < 6 &&
@@ -158,18 +168,26 @@ bool Scout::is_new(const Met& met, ScreenId beneath) const {
     if (novelty_ == Novelty::single) return false;
     const auto over = met.over.find(beneath);
     if (over == met.over.end() || !has_all(over->second, now_)) return true;
-    for (std::size_t literal = 0; literal < met.together.size(); ++literal)
-        if (is_now(literal) && !has_all(met.together[literal], now_)) return true;
-    return false;
+    const ConstWords together = met.together;
+    bool some = false;
+    each_bit(now_, [&](std::size_t literal) {
+        const std::size_t at = literal * now_.size();
+        if (at < together.size()) some = some || !has_all(together.subspan(at, now_.size()), now_);
+    });
+    return some;
 }
 
 void Scout::take_in(Met& met, ScreenId beneath) {
     met.combinations |= combination(met);
     join(met.once, now_);
     if (novelty_ == Novelty::single) return;
-    join(met.over[beneath], now_);
-    for (std::size_t literal = 0; literal < met.together.size(); ++literal)
-        if (is_now(literal)) join(met.together[literal], now_);
+    Literals& over = met.over[beneath];
+    over.resize(now_.size());
+    join(over, now_);
+    each_bit(now_, [&](std::size_t literal) {
+        const std::size_t at = literal * now_.size();
+        if (at < met.together.size()) join(Words(met.together).subspan(at, now_.size()), now_);
+    });
 }
 
 // --- going on

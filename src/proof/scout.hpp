@@ -69,7 +69,7 @@ class Scout {
         std::vector<FlagId> asked;         // by its own conditions
         std::uint64_t combinations = 0;    // of these
         Literals once;                     // what was so
-        std::vector<Literals> together;    // with each literal that was so
+        Literals together;                 // with each literal that was so, one after the other
         std::map<ScreenId, Literals> over; // over each screen beneath
         std::vector<Seen> seen;
     };

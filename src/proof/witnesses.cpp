@@ -54,7 +54,7 @@ std::optional<Witness> Witnesses::shortest(const Heads& heads, const Target& tar
             rejected.push_back(*end);
             continue;
         }
-        if (!needed && !known) known = turned(map, *end, target);
+        if (!needed && !known) known = turned(map, *end, target, Asked::which);
         rejected.clear();
         tracked.insert(tracked.end(), missing.begin(), missing.end());
         // In order, so that questions about the same flags share a map.
@@ -65,12 +65,12 @@ std::optional<Witness> Witnesses::shortest(const Heads& heads, const Target& tar
 
 bool Witnesses::happens(const Heads& heads, const Target& target) {
     left_open_ = false;
-    if (scouted(heads, target)) return true;
+    if (comes_by(heads, target)) return true;
     if (!may_happen(heads, target)) return false;
     if (const Maps::Map* map = maps_.within(heads.tracked(), budget_.max_work_for_shortest())) {
         const std::optional<HeadId> end = nearest(*map, target, {});
         if (!end) return false;
-        if (turned(*map, *end, target)) return true;
+        if (turned(*map, *end, target, Asked::whether)) return true;
     }
     if (const Known known = is_reached(heads, target); known != Known::open)
         return known == Known::yes;
@@ -107,19 +107,21 @@ std::optional<Witness> Witnesses::some_way(ScreenId screen) {
     return shortest(heads, target);
 }
 
-std::optional<Witness> Witnesses::scouted(const Heads& heads, const Target& target) {
-    if (auto witness = scouted(scouting_.by(Scout::Novelty::single), heads, target)) return witness;
+std::optional<Witness> Witnesses::scouted(const Heads& heads, const Target& target, Asked asked) {
+    if (auto witness = scouted(scouting_.by(Scout::Novelty::single), heads, target, asked))
+        return witness;
     // Without flags, and where it is known the screens beneath, pairs are no more.
     if (!scouting_.by(Scout::Novelty::single).some_told_apart() && !frames_.some_doubts())
         return std::nullopt;
-    if (auto witness = scouted(scouting_.by(Scout::Novelty::pairs), heads, target)) return witness;
+    if (auto witness = scouted(scouting_.by(Scout::Novelty::pairs), heads, target, asked))
+        return witness;
     if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
     const Scout* over = scouting_.over(target.screen);
-    return over ? scouted(*over, heads, target) : std::nullopt;
+    return over ? scouted(*over, heads, target, asked) : std::nullopt;
 }
 
 std::optional<Witness> Witnesses::scouted(const Scout& scout, const Heads& heads,
-                                          const Target& target) {
+                                          const Target& target, Asked asked) {
     constexpr std::size_t max_tried = 64; // of those that look as if they were it
     std::vector<std::pair<Scout::Seen, HeadId>> fits;
     for (const FrameId frame : heads.frames_of(target.screen)) {
@@ -134,7 +136,7 @@ std::optional<Witness> Witnesses::scouted(const Scout& scout, const Heads& heads
     std::sort(fits.begin(), fits.end()); // what fewer moves lead to stands first
     if (fits.size() > max_tried) fits.resize(max_tried);
     for (const auto& [seen, head] : fits)
-        if (auto witness = walked(heads, scout.moves_to(seen), head, target)) return witness;
+        if (auto witness = walked(heads, scout.moves_to(seen), head, target, asked)) return witness;
     return std::nullopt;
 }
 
@@ -170,7 +172,7 @@ bool Witnesses::could_be_last(const Scout& scout, Scout::Seen seen, FrameId fram
 
 /// Moves that were made, then those of the game that give its flags the values of a head.
 std::optional<Witness> Witnesses::walked(const Heads& heads, const std::vector<Move>& moves,
-                                         HeadId end, const Target& target) {
+                                         HeadId end, const Target& target, Asked asked) {
     Witness witness{moves, MenuState(flow_)};
     start_flow(flow_, witness.there);
     for (const Move move : moves) apply(flow_, witness.there, move);
@@ -180,11 +182,12 @@ std::optional<Witness> Witnesses::walked(const Heads& heads, const std::vector<M
             if (is_free(flow_, FlagId(i))) wanted.push_back({FlagId(i), *raised});
     if (!arrange(flow_, wanted, witness.there, witness.moves)) return std::nullopt;
     if (heads.head_of(witness.there) != end) return std::nullopt; // something has closed by that
-    return finished(std::move(witness), target);
+    return finished(std::move(witness), target, asked);
 }
 
 /// The path to a head, with the flags of the game as each move wants them.
-std::optional<Witness> Witnesses::turned(const Maps::Map& map, HeadId end, const Target& target) {
+std::optional<Witness> Witnesses::turned(const Maps::Map& map, HeadId end, const Target& target,
+                                         Asked asked) {
     Witness witness{{}, MenuState(flow_)};
     start_flow(flow_, witness.there);
     const auto make = [&](Move move) {
@@ -205,11 +208,11 @@ std::optional<Witness> Witnesses::turned(const Maps::Map& map, HeadId end, const
         if (step.delayed && !make(Move::due(step.move.as_event()))) return std::nullopt;
     }
     if (map.heads.head_of(witness.there) != end) return std::nullopt;
-    return finished(std::move(witness), target);
+    return finished(std::move(witness), target, asked);
 }
 
 /// The same moves, where the last one does what is looked for and anybody may be shown them.
-std::optional<Witness> Witnesses::finished(Witness witness, const Target& target) {
+std::optional<Witness> Witnesses::finished(Witness witness, const Target& target, Asked asked) {
     bool good = is_good(target, witness.there);
     if (!good && target.last) {
         // In another case of it, for which flags of the game are turned.
@@ -225,7 +228,7 @@ std::optional<Witness> Witnesses::finished(Witness witness, const Target& target
             break;
         }
     }
-    if (!good || !runner_takes(witness.moves)) return std::nullopt;
+    if (!good || (asked == Asked::which && !runner_takes(witness.moves))) return std::nullopt;
     if (target.last) append({*target.last, is_delayed(flow_, *target.last)}, witness.moves);
     witness.is_shortest = false;
     return witness;

@@ -72,7 +72,13 @@ class Witnesses {
 
     /// Moves, if going forward has come by what is looked for, and few; there may be others though
     /// it has not.
-    std::optional<Witness> scouted(const Heads& heads, const Target& target);
+    std::optional<Witness> scouted(const Heads& heads, const Target& target) {
+        return scouted(heads, target, Asked::which);
+    }
+    /// Whether it has; nobody is shown the moves, so that no Runner is asked for them.
+    bool comes_by(const Heads& heads, const Target& target) {
+        return scouted(heads, target, Asked::whether).has_value();
+    }
     /// What going forward comes by, the flags taken one by one.
     const Scout& scout() { return scouting_.by(Scout::Novelty::single); }
 
@@ -84,10 +90,13 @@ class Witnesses {
 
   private:
     enum class Known : std::uint8_t { no, yes, open };
+    enum class Asked : std::uint8_t { whether, which }; // moves lead there
     Known is_reached(const Heads& heads, const Target& target);
     std::optional<HeadId> nearest(const Maps::Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    std::optional<Witness> scouted(const Scout& scout, const Heads& heads, const Target& target);
+    std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked);
+    std::optional<Witness> scouted(const Scout& scout, const Heads& heads, const Target& target,
+                                   Asked asked);
     bool is_last(const Target& target, const Branch& branch) const {
         if (branch.move != *target.last || branch.at_once) return false;
         return target.does ? target.does(branch) : branch.kind != Branch::Kind::refused;
@@ -97,9 +106,10 @@ class Witnesses {
     bool could_be_last(const Scout& scout, Scout::Seen seen, FrameId frame,
                        const Target& target) const;
     std::optional<Witness> walked(const Heads& heads, const std::vector<Move>& moves, HeadId end,
-                                  const Target& target);
-    std::optional<Witness> turned(const Maps::Map& map, HeadId end, const Target& target);
-    std::optional<Witness> finished(Witness witness, const Target& target);
+                                  const Target& target, Asked asked);
+    std::optional<Witness> turned(const Maps::Map& map, HeadId end, const Target& target,
+                                  Asked asked);
+    std::optional<Witness> finished(Witness witness, const Target& target, Asked asked);
     bool turn_flags(FrameId frame, const Branch& branch, Witness& witness) const;
     bool is_good(const Target& target, const MenuState& there) const;
     void confirm(const std::vector<Move>& moves) const;
