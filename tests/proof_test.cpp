@@ -5,12 +5,14 @@
 #include "proof/paths.hpp"
 #include "proof/players.hpp"
 #include "proof/proof.hpp"
+#include "proof/tabulation.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
 #include "rondix/tools/check.hpp"
 #include "support.hpp"
 
 #include <map>
+#include <set>
 
 namespace rondix::test {
 namespace {
@@ -20,7 +22,7 @@ constexpr std::size_t max_heads = 300'000; // with all flags told apart
 
 struct Tally {
     std::size_t compared = 0, too_long = 0, stuck = 0, endless = 0, captive = 0, reopenable = 0,
-                tracked = 0, flags = 0;
+                tracked = 0, flags = 0, tabulated = 0;
 };
 
 std::vector<FlagId> all_flags(const CompiledFlow& flow) {
@@ -61,8 +63,16 @@ class Comparison {
         }
         const Leaving leaving(heads_, Leaving::By::any_move, budget_);
         const HeadSet reached = reachable(heads_, leaving, budget_);
+        const std::optional<HeadSet> tabulated = tabulate(heads_, budget_);
+        tally.tabulated += tabulated.has_value();
+        if (testing::Test::HasFatalFailure()) return;
+        compare_ways(reached);
         const Paths paths(heads_, {}, budget_);
         for (HeadId head = 0; head < heads_.size(); ++head) {
+            if (tabulated) {
+                ASSERT_EQ(tabulated->has(heads_.frame(head), heads_.values(head)),
+                          reached.has(heads_.frame(head), heads_.values(head)));
+            }
             if (!heads_.may_rest(heads_.frame(head), heads_.values(head))) {
                 ASSERT_FALSE(seen.contains(head));
                 continue;
@@ -74,6 +84,27 @@ class Comparison {
             replay(paths.moves_to(head), head, seen[head]);
             if (!frames_.reopenable(heads_.frame(head)).empty()) ++tally.reopenable;
         }
+    }
+
+    /// The ways to leave what is met are the same whether the rest is summed up as well or not.
+    void compare_ways(const HeadSet& met) {
+        for (const auto by :
+             {Leaving::By::any_move, Leaving::By::a_way_out, Leaving::By::own_moves}) {
+            const Leaving all(heads_, by, budget_), few(heads_, by, budget_, &met);
+            for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
+                each_value(met.of(frame), [&](Values values) {
+                    ASSERT_EQ(ways(all, frame, values), ways(few, frame, values));
+                });
+        }
+    }
+
+    using Ways = std::set<std::pair<std::uint16_t, Values>>;
+    static Ways ways(const Leaving& leaving, FrameId frame, Values values) {
+        Ways ways;
+        for (const Leaving::Exit& exit : leaving.exits(frame))
+            each_value(leaving.row(exit, values),
+                       [&](Values after) { ways.emplace(exit.landing.at, after); });
+        return ways;
     }
 
     void replay(const std::vector<Move>& moves, HeadId head, Length length) {
@@ -173,9 +204,10 @@ Tally compare_random_flows(Shape shape, std::size_t many, std::size_t most = max
     }
     std::printf("compared %zu flows: stuck %zu, endless %zu, captive %zu; heads that could be "
                 "reopened %zu; "
-                "tracked %zu of %zu flags; took too long: %zu\n",
+                "tracked %zu of %zu flags; tabulated %zu; took too long: %zu\n",
                 tally.compared, tally.stuck, tally.endless, tally.captive, tally.reopenable,
-                tally.tracked, tally.flags, tally.too_long);
+                tally.tracked, tally.flags, tally.tabulated, tally.too_long);
+    EXPECT_GE(tally.tabulated * 4, tally.compared);
     EXPECT_LE(tally.too_long * 50, shape == Shape::crowded ? tally.compared : 0);
     return tally;
 }

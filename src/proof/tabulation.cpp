@@ -13,7 +13,7 @@ class Tabulation {
         : heads_(heads)
         , budget_(budget)
         , reached_(heads)
-        , max_steps_(heads.rule_count() * heads.values() / 4) {}
+        , max_steps_(heads.rule_count() * heads.values()) {}
 
     bool run() {
         for (const Heads::Start& start : heads_.starts())
