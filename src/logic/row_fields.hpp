@@ -111,18 +111,23 @@ void each_value(T& value, Visit& visit) {
         fields(value, [&](auto&... each) { (each_value(each, visit), ...); });
 }
 
-/// Calls `visit` with every table of a flow, always in the same order.
+/// Calls `visit` with every table of a flow, always in the same order; of several flows, with the
+/// same table of each.
+template <class Visit, class... Flow>
+constexpr void each_table_of(Visit visit, Flow&... flow) {
+    visit(flow.scenes...), visit(flow.screens...), visit(flow.controls...), visit(flow.flags...);
+    visit(flow.events...), visit(flow.requests...), visit(flow.pages...), visit(flow.settings...);
+    visit(flow.setting_asks...), visit(flow.turns...), visit(flow.keys...);
+    visit(flow.pad_keys...), visit(flow.words...), visit(flow.key_answers...);
+    visit(flow.actions...), visit(flow.alternatives...), visit(flow.steps...);
+    visit(flow.tests...), visit(flow.texts...);
+    visit(flow.looks.screens...), visit(flow.looks.boxes...), visit(flow.looks.styles...);
+    visit(flow.looks.pictures...), visit(flow.looks.fonts...), visit(flow.looks.cues...);
+    visit(flow.looks.tunes...), visit(flow.looks.scene_tunes...);
+}
 template <class Flow, class Visit>
 constexpr void each_table(Flow& flow, Visit visit) {
-    visit(flow.scenes), visit(flow.screens), visit(flow.controls), visit(flow.flags);
-    visit(flow.events), visit(flow.requests), visit(flow.pages), visit(flow.settings);
-    visit(flow.setting_asks), visit(flow.turns), visit(flow.keys), visit(flow.pad_keys);
-    visit(flow.words);
-    visit(flow.key_answers), visit(flow.actions), visit(flow.alternatives), visit(flow.steps);
-    visit(flow.tests), visit(flow.texts);
-    auto& looks = flow.looks;
-    visit(looks.screens), visit(looks.boxes), visit(looks.styles), visit(looks.pictures);
-    visit(looks.fonts), visit(looks.cues), visit(looks.tunes), visit(looks.scene_tunes);
+    each_table_of(visit, flow);
 }
 inline constexpr std::size_t table_count = 27;
 

@@ -151,7 +151,8 @@ void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
 /// Asks about each of the cases that the move's conditions tell apart.
 void Frames::try_move(FrameId id, Move move, ConditionId when,
                       std::initializer_list<ActionId> actions) {
-    budget_.look("moves of each screen", id, frames_.size());
+    constexpr std::size_t between_looks = 16; // a condition may be long
+    if (++tries_ % between_looks == 0) budget_.look("moves of each screen", id, frames_.size());
     const std::vector<Cube>& cases = cases_.of_move(closes_when(id), when, actions);
     if (cases_.overflowed()) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();

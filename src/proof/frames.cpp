@@ -1,6 +1,8 @@
 // Frames are numbered here; what moves do in them is worked out in exploring.cpp.
 #include "proof/frames.hpp"
 
+#include "logic/row_fields.hpp"
+
 #include <algorithm>
 #include <array>
 
@@ -10,11 +12,15 @@ namespace {
 
 /// The flow with five screens more, which no step names, and with nothing that pauses or is urgent
 /// but one of them each: what lies beneath is part of the frame, not of the screens that stand in
-/// for it.
+/// for it. Its other tables stand where those of the flow stand.
 CompiledFlow sandbox_flow(const CompiledFlow& flow) {
-    CompiledFlow sandbox = flow;
-    sandbox.looks = {};    // apply() asks for neither looks
-    sandbox.texts.clear(); // nor texts
+    CompiledFlow sandbox;
+    rows::each_table_of(
+        [](const auto& from, auto& to) {
+            to = to.at({from.data(), from.size()});
+        },
+        flow, sandbox);
+    rows::put_rest(rows::rest_of(flow), sandbox);
     for (Screen& screen : sandbox.screens.edit()) {
         screen.pauses = screen.urgent = false;
         screen.closes_when = fails;

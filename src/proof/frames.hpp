@@ -245,6 +245,7 @@ class Frames {
 
     // Of the move that is being asked about.
     Cases cases_;
+    std::size_t tries_ = 0; // moves that were tried
     std::vector<MenuState::Word> stand_in_;
     MenuState before_, after_, again_; // again_: after the run with the other flags raised
 };

@@ -68,6 +68,12 @@ MenuState Scout::state(Seen seen) const {
     return there;
 }
 
+bool Scout::has_seen_all() const {
+    for (std::size_t i = 0; i < flow_.controls.size(); ++i)
+        if (is_usable_kind(flow_.controls[i].kind) && !answered_[i]) return false;
+    return std::all_of(shown_.begin(), shown_.end(), [](bool shown) { return shown; });
+}
+
 void Scout::find_told_apart() {
     std::vector<bool> asked(flow_.flags.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame)
@@ -164,7 +170,9 @@ std::uint64_t Scout::combination(const Met& met) const {
 }
 
 bool Scout::is_new(const Met& met, ScreenId beneath) const {
-    if ((met.combinations & combination(met)) == 0 || !has_all(met.once, now_)) return true;
+    if ((met.combinations & combination(met)) == 0) return true;
+    if (novelty_ == Novelty::asked) return false;
+    if (!has_all(met.once, now_)) return true;
     if (novelty_ == Novelty::single) return false;
     const auto over = met.over.find(beneath);
     if (over == met.over.end() || !has_all(over->second, now_)) return true;
@@ -179,6 +187,7 @@ bool Scout::is_new(const Met& met, ScreenId beneath) const {
 
 void Scout::take_in(Met& met, ScreenId beneath) {
     met.combinations |= combination(met);
+    if (novelty_ == Novelty::asked) return;
     join(met.once, now_);
     if (novelty_ == Novelty::single) return;
     Literals& over = met.over[beneath];
@@ -222,6 +231,8 @@ void Scout::meet() {
 
 void Scout::follow(Seen from, FrameId frame, std::span<const Word> packed) {
     here_.unpack(packed);
+    note([&](FlagId flag) { return here_.flag(flag); });
+    in_here_ = now_;
     from_ = from;
     const std::size_t count = frames_.branches(frame).size();
     for (std::size_t i = 0; i < count; ++i) {
@@ -264,7 +275,7 @@ bool Scout::leads_on(FrameId frame, const Branch& branch) {
     if (frames_.closes_when(branch.frame) != fails) return true;
     if (branch.frame == frame && branch.writes.count == 0) return false;
     work_ += 20 + (novelty_ == Novelty::pairs ? told_apart_.size() * (1 + now_.size()) : 0);
-    note([&](FlagId flag) { return here_.flag(flag); });
+    now_ = in_here_;
     for (const Literal& one : frames_.literals(branch.writes)) {
         if (place_[index(one.flag)] == not_told_apart) continue;
         const std::size_t raised = 2 * std::size_t{place_[index(one.flag)]} + 1;

@@ -22,7 +22,8 @@ namespace rondix {
 class Scout {
   public:
     enum class Novelty : std::uint8_t {
-        single, ///< each flag by itself
+        asked,  ///< the flags that the frame asks for, and no others
+        single, ///< each flag by itself as well
         pairs,  ///< two of them together as well
     };
     /// By the moves of a player with these devices, of the game and of the clock.
@@ -48,6 +49,8 @@ class Scout {
     bool raised(Seen seen, FlagId flag) const {
         return flag_words_[seen * words_ + index(flag) / 16] >> (index(flag) % 16) & 1;
     }
+    /// All screens were shown, and all that can be used was, and answered.
+    bool has_seen_all() const;
     bool some_told_apart() const { return !told_apart_.empty(); }
     /// The moves that lead there from the start, and where they end.
     std::vector<Move> moves_to(Seen seen) const;
@@ -120,7 +123,7 @@ class Scout {
     MenuState here_, next_;
     Seen from_ = nothing;
     std::size_t made_ = 0;
-    Literals now_;
+    Literals now_, in_here_; // of what is looked at; of here_
 };
 
 } // namespace rondix

@@ -12,12 +12,16 @@ constexpr std::size_t max_work_forward = 300'000'000;
 } // namespace
 
 const Scout& Scouting::by(Scout::Novelty novelty) {
-    const bool single = novelty == Scout::Novelty::single;
-    std::optional<Scout>& scout = single ? by_one_ : by_pairs_;
+    std::optional<Scout>& scout = by_[static_cast<std::size_t>(novelty)];
     if (!scout)
         scout.emplace(flow_, frames_, devices_, novelty, budget_,
-                      single ? Scout::no_limit : max_work_forward);
+                      novelty == Scout::Novelty::pairs ? max_work_forward : Scout::no_limit);
     return *scout;
+}
+
+const Scout& Scouting::at_first() {
+    const Scout& fast = by(Scout::Novelty::asked);
+    return fast.has_seen_all() ? fast : by(Scout::Novelty::single);
 }
 
 const Scout* Scouting::over(ScreenId screen) {

@@ -6,6 +6,7 @@
 #include "proof/envelope.hpp"
 #include "proof/scout.hpp"
 
+#include <array>
 #include <map>
 #include <memory>
 #include <optional>
@@ -21,6 +22,8 @@ class Scouting {
         , budget_(budget) {}
 
     const Scout& by(Scout::Novelty novelty);
+    /// The one that looks at least and has seen all that can be shown and used; else, by `single`.
+    const Scout& at_first();
     /// Where what a screen was opened over is left first, it cannot be come back to: so what can be
     /// done on one screen is looked at by itself. Null where nothing leads there, or where too much
     /// of that was done.
@@ -32,7 +35,7 @@ class Scouting {
     Frames& frames_;
     const DeviceSet devices_;
     Budget& budget_;
-    std::optional<Scout> by_one_, by_pairs_;
+    std::array<std::optional<Scout>, 3> by_;
     std::map<ScreenId, std::unique_ptr<Scout>> over_;
     std::size_t work_over_ = 0;
     std::optional<Envelope> envelope_;

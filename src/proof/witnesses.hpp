@@ -79,8 +79,8 @@ class Witnesses {
     bool comes_by(const Heads& heads, const Target& target) {
         return scouted(heads, target, Asked::whether).has_value();
     }
-    /// What going forward comes by, the flags taken one by one.
-    const Scout& scout() { return scouting_.by(Scout::Novelty::single); }
+    /// What going forward comes by at the least cost, of screens and controls.
+    const Scout& scout() { return scouting_.at_first(); }
 
     /// Moves that lead to a screen, if there are any: few, but not always the fewest.
     std::optional<Witness> some_way(ScreenId screen);
