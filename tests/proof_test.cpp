@@ -5,6 +5,7 @@
 #include "proof/paths.hpp"
 #include "proof/players.hpp"
 #include "proof/proof.hpp"
+#include "proof/symbolic_reach.hpp"
 #include "proof/tabulation.hpp"
 #include "reference/part.hpp"
 #include "reference/random_flow.hpp"
@@ -67,6 +68,7 @@ class Comparison {
         tally.tabulated += tabulated.has_value();
         if (testing::Test::HasFatalFailure()) return;
         compare_ways(reached);
+        compare_symbolic(reached);
         const Paths paths(heads_, {}, budget_);
         for (HeadId head = 0; head < heads_.size(); ++head) {
             if (tabulated) {
@@ -95,6 +97,24 @@ class Comparison {
                 each_value(met.of(frame), [&](Values values) {
                     ASSERT_EQ(ways(all, frame, values), ways(few, frame, values));
                 });
+        }
+    }
+
+    /// As sets in diagrams.
+    void compare_symbolic(const HeadSet& reached) {
+        std::size_t steps = 0;
+        const auto symbolic = SymbolicReach::of(flow_, frames_, devices_, {all_flags(flow_), true},
+                                                20'000'000, steps, budget_);
+        ASSERT_TRUE(symbolic);
+        const unsigned bits = heads_.variables().bits();
+        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) {
+            bool some = false;
+            for (Values values = 0; values < heads_.values(); ++values) {
+                const bool is_met = reached.has(frame, values) && heads_.may_rest(frame, values);
+                some = some || is_met;
+                ASSERT_EQ(symbolic->reaches(frame, values, bits), is_met);
+            }
+            ASSERT_EQ(symbolic->reaches(frame, 0, 0), some);
         }
     }
 
@@ -272,6 +292,22 @@ std::string locked_rooms(int count) {
                 n + " }\n";
     }
     return text;
+}
+
+TEST(Proof, SetsInDiagramsAreGivenUpWhereTheyTakeTooMuch) {
+    const FlowFile file = good_flow(random_flow(30'001, Shape::flags));
+    const CheckOptions options;
+    Budget budget(options);
+    Frames frames(*file.compiled, budget);
+    const DeviceSet devices = players(*file.compiled)[0];
+    const AllAsked asked{all_flags(*file.compiled), true};
+    std::size_t steps = 0;
+    EXPECT_FALSE(SymbolicReach::of(*file.compiled, frames, devices, asked, 10, steps, budget));
+    EXPECT_EQ(steps, 10U);
+    EXPECT_TRUE(
+        SymbolicReach::of(*file.compiled, frames, devices, asked, 5'000'000, steps, budget));
+    EXPECT_GT(steps, 20U);
+    EXPECT_LT(steps, 5'000'000U);
 }
 
 TEST(Proof, TracksTheFlagsThatMatter) {

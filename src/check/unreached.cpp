@@ -151,6 +151,7 @@ class Unreached {
     bool can_be_shown(ScreenId screen) {
         Witnesses::Target target;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
+        target.is_there_if_does = true;
         return is_possible(target, screen) ||
                is_open(RuleId::never_shown, file_.origins.screens[index(screen)],
                        "whether '" + name(index(screen)) + "' is ever shown");
@@ -195,7 +196,7 @@ class Unreached {
             target.good = [&](const MenuState& there, const Outcome&) {
                 return usable(flow_, there, control);
             };
-        target.good_if_does = true;
+        target.good_if_does = target.is_there_if_does = true;
         return is_possible(target, screen);
     }
 

@@ -19,8 +19,7 @@ class Reaching {
         , waits_(heads.frame_count()) {}
 
     HeadSet from_start() {
-        for (const Heads::Start& start : heads_.starts())
-            add(heads_.frame(start.head), heads_.values(start.head));
+        for (const Heads::Start& start : heads_.starts()) add(start.frame, start.values);
         return run();
     }
 

@@ -5,7 +5,7 @@
 namespace rondix {
 
 Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
-             const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also)
+             const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also, As as)
     : frames_(frames)
     , flow_(flow)
     , devices_(devices)
@@ -22,7 +22,7 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
     sure_.rules.reserve(flow.controls.size() + 3 * flow.screens.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame) { // branches bring up further frames
         budget.step("exploring heads", frame, frames_.size());
-        budget.expect_heads(frames_.size() * values());
+        if (as == As::numbers) budget.expect_heads(frames_.size() * values());
         make_rules(frame);
     }
     put_in_order();
@@ -32,11 +32,13 @@ Heads::Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
 /// Several may come to one head: the shortest stands for all.
 void Heads::find_starts() {
     for (const rondix::Start& start : starts_of(flow_)) {
-        const HeadId head = head_of(start.there);
-        const auto known = std::find_if(starts_.begin(), starts_.end(),
-                                        [&](const Start& one) { return one.head == head; });
+        const FrameId frame = frames_.frame_of(start.there);
+        const Values values = values_in(start.there);
+        const auto known = std::find_if(starts_.begin(), starts_.end(), [&](const Start& one) {
+            return one.frame == frame && one.values == values;
+        });
         if (known == starts_.end())
-            starts_.push_back({head, start.before});
+            starts_.push_back({frame, values, start.before});
         else if (start.before.size() < known->before.size())
             known->before = start.before;
     }
@@ -125,9 +127,13 @@ void Heads::add_sure(FrameId frame, std::span<const Rule> cases) {
 }
 
 Rule Heads::rule_of(std::span<const Branch> branches, std::uint32_t number) {
-    const Branch& branch = branches[number];
-    Rule rule;
+    Rule rule = rule_of(branches[number]);
     rule.branch = number;
+    return rule;
+}
+
+Rule Heads::rule_of(const Branch& branch) {
+    Rule rule;
     rule.move = branch.move.kind;
     rule.kind = branch.kind;
     rule.quits = branch.quits;

@@ -56,12 +56,17 @@ struct Rule {
 
 class Heads {
   public:
-    static constexpr unsigned max_bits = 16; ///< for what is tracked
+    static constexpr unsigned max_bits = 16;         ///< for what is tracked, with numbers
+    static constexpr unsigned max_bits_of_sets = 32; ///< and as sets: those of Values
 
     /// The frames that can be met at all are looked for here, whatever the flags are; from the
     /// start, and from `also`, where there is one.
+    /// As sets, no number is given to a head: what takes a HeadId is not to be called, and more may
+    /// be tracked.
+    enum class As : std::uint8_t { numbers, sets };
     Heads(Frames& frames, const CompiledFlow& flow, DeviceSet devices,
-          const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also = nullptr);
+          const std::vector<FlagId>& tracked, Budget& budget, const MenuState* also = nullptr,
+          As as = As::numbers);
 
     const Variables& variables() const { return variables_; }
     const std::vector<FlagId>& tracked() const { return variables_.flags(); }
@@ -85,7 +90,8 @@ class Heads {
     /// Where the flow starts: most often one head. `before` is what leads to it from the plain
     /// start (starts_of()).
     struct Start {
-        HeadId head = 0;
+        FrameId frame = 0;
+        Values values = 0;
         std::vector<Move> before = {};
     };
     const std::vector<Start>& starts() const { return starts_; }
@@ -121,6 +127,12 @@ class Heads {
         return std::any_of(of_frame.begin(), of_frame.end(),
                            [&](const Rule& rule) { return rule.holds(values); });
     }
+    /// The cases in which a frame closes at once; what they ask for may not be known.
+    std::span<const Rule> closing(FrameId frame) const {
+        return {closing_rules_.data() + closing_[frame].begin, closing_[frame].count};
+    }
+    /// A branch as a rule.
+    Rule rule_of(const Branch& branch);
     /// Some screen closes by itself, now and then.
     bool some_close() const { return !closing_rules_.empty(); }
     /// An answer is awaited at this frame.

@@ -36,4 +36,14 @@ const Reach* Maps::reach(const Flags& first) {
     return known->second.get();
 }
 
+SymbolicReach* Maps::symbolic_reach(const Flags& first) {
+    constexpr std::size_t max_steps = 20'000'000, max_steps_of_one = 14'000'000;
+    const auto [known, is_new] = symbolic_.try_emplace(first);
+    if (is_new && symbolic_steps_ < max_steps)
+        known->second =
+            SymbolicReach::of(flow_, frames_, devices_, all_asked(flow_, frames_, first),
+                              max_steps_of_one, symbolic_steps_, budget_);
+    return known->second.get();
+}
+
 } // namespace rondix

@@ -3,6 +3,7 @@
 
 #include "proof/paths.hpp"
 #include "proof/reach.hpp"
+#include "proof/symbolic_reach.hpp"
 
 #include <map>
 #include <memory>
@@ -34,6 +35,8 @@ class Maps {
     const Map* in_doubt(const std::vector<FlagId>& tracked);
     /// What can be, with these flags first; null where that is too much.
     const Reach* reach(const std::vector<FlagId>& first);
+    /// The same as sets, for more flags.
+    SymbolicReach* symbolic_reach(const std::vector<FlagId>& first);
 
   private:
     using Flags = std::vector<FlagId>;
@@ -44,7 +47,9 @@ class Maps {
     std::map<Flags, std::unique_ptr<Map>> maps_;
     std::map<Flags, std::size_t> too_dear_; // whose map takes more than so much work
     std::map<Flags, std::unique_ptr<Reach>> reaches_;
-    std::size_t in_vain_ = 0; // maps that took too much, though nothing else tells
+    std::map<Flags, std::unique_ptr<SymbolicReach>> symbolic_;
+    std::size_t symbolic_steps_ = 0; // of all of them
+    std::size_t in_vain_ = 0;        // maps that took too much, though nothing else tells
 };
 
 } // namespace rondix

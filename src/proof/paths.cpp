@@ -12,7 +12,7 @@ Paths::Paths(const Heads& heads, Options options, Budget& budget)
     for (const Heads::Start& start : heads.starts()) {
         Begin begin{0, start.before};
         for (const Move move : start.before) begin.length += options.weigh(move.kind, false);
-        first_.emplace(start.head, std::move(begin));
+        first_.emplace(heads.head(start.frame, start.values), std::move(begin));
     }
     run();
 }

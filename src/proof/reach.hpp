@@ -10,6 +10,14 @@
 
 namespace rondix {
 
+/// All that conditions ask for, these flags first; those of the game only where they are among
+/// these. `is_exact`: what is met with them can be, in truth.
+struct AllAsked {
+    std::vector<FlagId> flags;
+    bool is_exact = false;
+};
+AllAsked all_asked(const CompiledFlow& flow, Frames& frames, const std::vector<FlagId>& first);
+
 struct Reach {
     Heads heads;
     HeadSet reached;

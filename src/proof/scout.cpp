@@ -86,6 +86,25 @@ void Scout::find_told_apart() {
         told_apart_.push_back(FlagId(i));
     }
     now_.resize((2 * told_apart_.size() + 63) / 64);
+    for (std::size_t size = 1; size <= in_sets_.size(); ++size)
+        in_sets_[size - 1] = literals_of(size);
+    for (std::size_t size = 1, sets = told_apart_.size(); size <= set_sizes(); ++size) {
+        work_of_sets_ += sets * (1 + now_.size());
+        sets = sets * told_apart_.size() / (size + 1);
+    }
+}
+
+/// So many that the tables of their sets stay small, over all frames.
+std::size_t Scout::literals_of(std::size_t size) const {
+    constexpr std::size_t max_words = 8'000'000, max_literals = 512;
+    std::size_t literals = std::min(2 * told_apart_.size(), max_literals);
+    const auto words = [&] {
+        std::size_t all = now_.size() * frames_.size();
+        for (std::size_t i = 0; i < size; ++i) all *= literals;
+        return all;
+    };
+    while (size > 1 && literals > 0 && words() > max_words) literals -= 2;
+    return literals;
 }
 
 std::span<const Scout::Seen> Scout::seen(FrameId frame) const {
@@ -142,8 +161,11 @@ Scout::Met& Scout::met(FrameId frame) {
     if (met.is_known) return met;
     met.is_known = true;
     met.once.resize(now_.size());
-    if (novelty_ == Novelty::pairs)
-        met.together.resize(2 * std::min(told_apart_.size(), max_pairs) * now_.size());
+    for (std::size_t size = 1; size <= set_sizes(); ++size) {
+        std::size_t sets = 1;
+        for (std::size_t i = 0; i < size; ++i) sets *= in_sets_[size - 1];
+        met.together[size - 1].resize(sets * now_.size());
+    }
     for (const Branch& branch : frames_.branches(frame))
         for (const Literal& one : frames_.literals(branch.asks))
             if (place_[index(one.flag)] != not_told_apart && met.asked.size() < 6 &&
@@ -176,13 +198,35 @@ bool Scout::is_new(const Met& met, ScreenId beneath) const {
     if (novelty_ == Novelty::single) return false;
     const auto over = met.over.find(beneath);
     if (over == met.over.end() || !has_all(over->second, now_)) return true;
-    const ConstWords together = met.together;
     bool some = false;
-    each_bit(now_, [&](std::size_t literal) {
-        const std::size_t at = literal * now_.size();
-        if (at < together.size()) some = some || !has_all(together.subspan(at, now_.size()), now_);
-    });
+    for (std::size_t size = 1; size <= set_sizes() && !some; ++size) {
+        const ConstWords together = met.together[size - 1];
+        each_set(size, [&](std::size_t set) {
+            some = some || !has_all(together.subspan(set * now_.size(), now_.size()), now_);
+        });
+    }
     return some;
+}
+
+/// Of how many literals sets are looked at together with one more: of none, of one, or of one and
+/// of two.
+std::size_t Scout::set_sizes() const {
+    return novelty_ >= Novelty::pairs
+               ? static_cast<std::size_t>(novelty_) - static_cast<std::size_t>(Novelty::single)
+               : 0;
+}
+
+/// Calls `each` with the number of each set of so many literals that are so.
+template <class Each>
+void Scout::each_set(std::size_t size, Each each) const {
+    const std::size_t literals = in_sets_[size - 1];
+    const auto add = [&](const auto& self, std::size_t set, std::size_t end, std::size_t left) {
+        if (left == 0) return each(set);
+        each_bit(now_, [&](std::size_t literal) {
+            if (literal < end) self(self, set * literals + literal, literal, left - 1);
+        });
+    };
+    add(add, 0, literals, size);
 }
 
 void Scout::take_in(Met& met, ScreenId beneath) {
@@ -193,17 +237,19 @@ void Scout::take_in(Met& met, ScreenId beneath) {
     Literals& over = met.over[beneath];
     over.resize(now_.size());
     join(over, now_);
-    each_bit(now_, [&](std::size_t literal) {
-        const std::size_t at = literal * now_.size();
-        if (at < met.together.size()) join(Words(met.together).subspan(at, now_.size()), now_);
-    });
+    for (std::size_t size = 1; size <= set_sizes(); ++size) {
+        const Words together = met.together[size - 1];
+        each_set(size, [&](std::size_t set) {
+            join(together.subspan(set * now_.size(), now_.size()), now_);
+        });
+    }
 }
 
 // --- going on
 
 /// The menu state that was come to is gone on from if it shows something new.
 void Scout::meet() {
-    work_ += 100;
+    work_ += 100 + work_of_sets_;
     if (next_.depth() < depth_) {
         moves_.resize(made_);
         return;
@@ -274,7 +320,7 @@ bool Scout::leads_on(FrameId frame, const Branch& branch) {
     if (branch.kind == Branch::Kind::leaves || branch.kind == Branch::Kind::resets) return true;
     if (frames_.closes_when(branch.frame) != fails) return true;
     if (branch.frame == frame && branch.writes.count == 0) return false;
-    work_ += 20 + (novelty_ == Novelty::pairs ? told_apart_.size() * (1 + now_.size()) : 0);
+    work_ += 20 + work_of_sets_;
     now_ = in_here_;
     for (const Literal& one : frames_.literals(branch.writes)) {
         if (place_[index(one.flag)] == not_told_apart) continue;

@@ -3,17 +3,19 @@
 //
 // Menu states are too many to go through all of them. Only those are gone on from that show
 // something new: a frame, a combination of the flags that its own conditions ask for (six at
-// most), a flag that had never been so in this frame; with pairs, two flags that had never been so
-// together, or one over this screen beneath (N. Lipovetzky, H. Geffner, "Width and serialization of
-// classical planning problems", ECAI 2012). Flags of the game, and large settings, are not told
-// apart: the game changes them right before a move that asks for them. So the work grows with the
-// screens, and with the flags but as their square; what is seen can happen, and nearly all that can
-// is seen. What is not is looked for exactly (witnesses.hpp).
+// most); then also a flag that had never been so in this frame; with pairs, two flags that had
+// never been so together, or one over this screen beneath; with triples, three (N. Lipovetzky,
+// H. Geffner, "Width and serialization of classical planning problems", ECAI 2012). Flags of the
+// game, and large settings, are not told apart: the game changes them right before a move that asks
+// for them. So the work grows with the screens, and with the flags but as their square, or cube;
+// what is seen can happen, and nearly all that can is seen. What is not is looked for exactly
+// (witnesses.hpp).
 #pragma once
 
 #include "proof/budget.hpp"
 #include "proof/frames.hpp"
 
+#include <array>
 #include <deque>
 #include <map>
 
@@ -22,9 +24,10 @@ namespace rondix {
 class Scout {
   public:
     enum class Novelty : std::uint8_t {
-        asked,  ///< the flags that the frame asks for, and no others
-        single, ///< each flag by itself as well
-        pairs,  ///< two of them together as well
+        asked,   ///< the flags that the frame asks for, and no others
+        single,  ///< each flag by itself as well
+        pairs,   ///< two of them together as well
+        triples, ///< and three
     };
     /// By the moves of a player with these devices, of the game and of the clock.
     /// Goes no further when so much work is done (about a nanosecond each).
@@ -60,7 +63,6 @@ class Scout {
     using Word = MenuState::Word;
     static constexpr Seen nothing = 0xFFFFFFFF;
     static constexpr std::uint32_t not_told_apart = 0xFFFFFFFF;
-    static constexpr std::size_t max_pairs = 256; // of so many flags
     struct Arrival {
         Seen from = nothing;
         IndexRange moves; // in moves_
@@ -72,7 +74,7 @@ class Scout {
         std::vector<FlagId> asked;         // by its own conditions
         std::uint64_t combinations = 0;    // of these
         Literals once;                     // what was so
-        Literals together;                 // with each literal that was so, one after the other
+        std::array<Literals, 2> together;  // with each one that was so, with each two
         std::map<ScreenId, Literals> over; // over each screen beneath
         std::vector<Seen> seen;
     };
@@ -88,6 +90,10 @@ class Scout {
     bool is_now(std::size_t literal) const { return now_[literal / 64] >> (literal % 64) & 1; }
     std::uint64_t combination(const Met& met) const;
     bool is_new(const Met& met, ScreenId beneath) const;
+    std::size_t literals_of(std::size_t size) const;
+    std::size_t set_sizes() const;
+    template <class Each>
+    void each_set(std::size_t size, Each each) const;
     void take_in(Met& met, ScreenId beneath);
     void meet();
     void follow(Seen from, FrameId frame, std::span<const Word> packed);
@@ -103,7 +109,7 @@ class Scout {
     const Novelty novelty_;
     const std::size_t depth_; // so many screens stay open
     const std::size_t max_work_;
-    std::size_t work_ = 0;
+    std::size_t work_ = 0, work_of_sets_ = 0; // in all; to look at the sets of one menu state
     Budget& budget_;
     std::vector<FlagId> told_apart_;   // the flags that somebody asks for and the game does not set
     std::vector<std::uint32_t> place_; // of each flag among these
@@ -123,7 +129,8 @@ class Scout {
     MenuState here_, next_;
     Seen from_ = nothing;
     std::size_t made_ = 0;
-    Literals now_, in_here_; // of what is looked at; of here_
+    Literals now_, in_here_;               // of what is looked at; of here_
+    std::array<std::size_t, 2> in_sets_{}; // so many literals count in sets of one, and of two
 };
 
 } // namespace rondix

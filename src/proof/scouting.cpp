@@ -15,7 +15,7 @@ const Scout& Scouting::by(Scout::Novelty novelty) {
     std::optional<Scout>& scout = by_[static_cast<std::size_t>(novelty)];
     if (!scout)
         scout.emplace(flow_, frames_, devices_, novelty, budget_,
-                      novelty == Scout::Novelty::pairs ? max_work_forward : Scout::no_limit);
+                      novelty >= Scout::Novelty::pairs ? max_work_forward : Scout::no_limit);
     return *scout;
 }
 

@@ -35,7 +35,7 @@ class Scouting {
     Frames& frames_;
     const DeviceSet devices_;
     Budget& budget_;
-    std::array<std::optional<Scout>, 3> by_;
+    std::array<std::optional<Scout>, 4> by_;
     std::map<ScreenId, std::unique_ptr<Scout>> over_;
     std::size_t work_over_ = 0;
     std::optional<Envelope> envelope_;

@@ -16,8 +16,7 @@ class Tabulation {
         , max_steps_(heads.rule_count() * heads.values()) {}
 
     bool run() {
-        for (const Heads::Start& start : heads_.starts())
-            number_of(heads_.frame(start.head), heads_.values(start.head));
+        for (const Heads::Start& start : heads_.starts()) number_of(start.frame, start.values);
         while (!open_.empty() && steps_ <= max_steps_) {
             budget_.step("reachable screens", met_.size() - open_.size(), met_.size());
             const Number next = open_.back();

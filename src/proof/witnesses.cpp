@@ -116,8 +116,9 @@ std::optional<Witness> Witnesses::scouted(const Heads& heads, const Target& targ
     if (auto witness = scouted(scouting_.by(Scout::Novelty::pairs), heads, target, asked))
         return witness;
     if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
-    const Scout* over = scouting_.over(target.screen);
-    return over ? scouted(*over, heads, target, asked) : std::nullopt;
+    if (const Scout* over = scouting_.over(target.screen))
+        if (auto witness = scouted(*over, heads, target, asked)) return witness;
+    return scouted(scouting_.by(Scout::Novelty::triples), heads, target, asked);
 }
 
 std::optional<Witness> Witnesses::scouted(const Scout& scout, const Heads& heads,
@@ -280,7 +281,7 @@ void Witnesses::confirm(const std::vector<Move>& all) const {
 /// is asked of it than where it is.
 Witnesses::Known Witnesses::is_reached(const Heads& heads, const Target& target) {
     const Reach* reach = maps_.reach(heads.tracked());
-    if (!reach) return Known::open;
+    if (!reach) return is_reached_at_all(heads, target);
     bool some = false;
     for (const FrameId frame : reach->heads.frames_of(target.screen)) {
         if (some) break;
@@ -297,6 +298,37 @@ Witnesses::Known Witnesses::is_reached(const Heads& heads, const Target& target)
     }
     if (!some) return Known::no;
     return reach->exact && (!target.good || target.good_if_does) ? Known::yes : Known::open;
+}
+
+/// The same where the values are too many to be listed.
+Witnesses::Known Witnesses::is_reached_at_all(const Heads& heads, const Target& target) {
+    SymbolicReach* reach = maps_.symbolic_reach(heads.tracked());
+    if (!reach) return Known::open;
+    if (!is_met(*reach, heads, target)) return Known::no;
+    const bool is_sure =
+        reach->is_exact() && target.is_there_if_does && (!target.good || target.good_if_does);
+    return is_sure ? Known::yes : Known::open;
+}
+
+bool Witnesses::is_met(SymbolicReach& reach, const Heads& heads, const Target& target) {
+    const unsigned bits = heads.variables().bits();
+    const auto could_be = [&](FrameId frame, Values values) {
+        if (!target.last) return reach.reaches(frame, values, bits);
+        const auto branches = frames_.branches(frame);
+        return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
+            return is_last(target, branch) && reach.reaches(frame, values, bits, branch);
+        });
+    };
+    const auto frames = heads.frames_of(target.screen);
+    return std::any_of(frames.begin(), frames.end(), [&](FrameId frame) {
+        for (Values values = 0; values < heads.values(); ++values) {
+            budget_.step("what can be reached", values, heads.values());
+            if (heads.may_rest(frame, values) && target.is_there(heads, frame, values) &&
+                could_be(frame, values))
+                return true;
+        }
+        return false;
+    });
 }
 
 std::optional<HeadId> Witnesses::nearest(const Maps::Map& map, const Target& target,

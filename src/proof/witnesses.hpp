@@ -48,6 +48,8 @@ class Witnesses {
         /// Whether the menu state and what the last move did there are what is looked for.
         std::function<bool(const MenuState& there, const Outcome& outcome)> good = {};
         bool good_if_does = false; ///< `good` is so wherever a case holds that `does`
+        /// `is_there` is so wherever the screen is, and the case of a last move that `does` holds.
+        bool is_there_if_does = false;
         /// Further moves whose conditions `good` depends on, and flags.
         std::vector<Move> reads = {};
         std::vector<FlagId> knows = {};
@@ -92,6 +94,8 @@ class Witnesses {
     enum class Known : std::uint8_t { no, yes, open };
     enum class Asked : std::uint8_t { whether, which }; // moves lead there
     Known is_reached(const Heads& heads, const Target& target);
+    Known is_reached_at_all(const Heads& heads, const Target& target);
+    bool is_met(SymbolicReach& reach, const Heads& heads, const Target& target);
     std::optional<HeadId> nearest(const Maps::Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
     std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked);
