@@ -54,6 +54,7 @@ const std::map<std::string, std::string> header_layers = {
     {"runtime/apply.hpp", "logic"},
     {"runtime/geometry.hpp", "logic"},
     {"runtime/text_ref.hpp", "logic"},
+    {"runtime/status.hpp", "logic"},
     {"runtime/look.hpp", "logic"},
     {"runtime/looks.hpp", "logic"},
     {"runtime/canvas.hpp", "place"},

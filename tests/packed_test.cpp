@@ -100,7 +100,7 @@ TEST(Packed, TheDemoComesOutAsItWentIn) {
     EXPECT_EQ(packed, pack(*file.compiled));
     const Image image(packed);
     CompiledFlow flow;
-    ASSERT_EQ(open_packed(image.bytes(), flow), "");
+    ASSERT_TRUE(open_packed(image.bytes(), flow));
     EXPECT_EQ(values_of(flow), values_of(*file.compiled));
     EXPECT_EQ(pack(flow), packed);
     EXPECT_EQ(use(flow, 1, 2000), use(*file.compiled, 1, 2000));
@@ -113,7 +113,7 @@ TEST(Packed, RandomFlowsComeOutAsTheyWentIn) {
         const FlowFile file = good_flow(random_flow(seed, Shape::rich));
         const Image image(pack(*file.compiled));
         CompiledFlow flow;
-        ASSERT_EQ(open_packed(image.bytes(), flow), "");
+        ASSERT_TRUE(open_packed(image.bytes(), flow));
         ASSERT_EQ(values_of(flow), values_of(*file.compiled));
     }
 }
@@ -136,7 +136,7 @@ TEST(Packed, ReadingCopiesNothing) {
     const std::string packed = pack(*demo_flow().compiled);
     const Image image(packed);
     CompiledFlow flow; // not const: whoever has one may read it all the same
-    ASSERT_EQ(open_packed(image.bytes(), flow), "");
+    ASSERT_TRUE(open_packed(image.bytes(), flow));
     const auto stands_there = [&](const void* row) {
         const auto* at = static_cast<const std::byte*>(row);
         return at >= image.bytes().data() && at < image.bytes().data() + image.size();
@@ -157,11 +157,11 @@ TEST(Packed, EveryTruncationIsRefused) {
     const std::size_t step = packed.size() > 20'000 ? 7 : 1;
     for (std::size_t size = 0; size < packed.size(); size += size < 2000 ? 1 : step) {
         const Image image(packed.substr(0, size));
-        ASSERT_NE(open_packed(image.bytes(), flow), "") << size;
+        ASSERT_FALSE(open_packed(image.bytes(), flow)) << size;
         ASSERT_TRUE(flow.screens.empty());
     }
     const Image longer(packed + std::string(16, '\0'));
-    EXPECT_NE(open_packed(longer.bytes(), flow), "");
+    EXPECT_FALSE(open_packed(longer.bytes(), flow));
 }
 
 TEST(Packed, EveryFlippedByteIsRefused) {
@@ -172,10 +172,10 @@ TEST(Packed, EveryFlippedByteIsRefused) {
     for (std::size_t i = 0; i < packed.size(); ++i) {
         const auto flip = static_cast<std::byte>(1 + random() % 255);
         image[i] ^= flip;
-        ASSERT_NE(open_packed(image.bytes(), flow), "") << i;
+        ASSERT_FALSE(open_packed(image.bytes(), flow)) << i;
         image[i] ^= flip;
     }
-    EXPECT_EQ(open_packed(image.bytes(), flow), "");
+    EXPECT_TRUE(open_packed(image.bytes(), flow));
 }
 
 /// Also where the checksum is made to fit: what is opened all the same does no harm.
@@ -219,7 +219,7 @@ TEST(Packed, AForgedImageIsRefusedOrHarmless) {
             image[at[c]] = static_cast<std::byte>(random() % 3 ? random() % 8 : random() % 256);
         }
         image.sum_again();
-        if (open_packed(image.bytes(), flow).empty()) {
+        if (open_packed(image.bytes(), flow)) {
             ++opened;
             if (opened % 10 == 0) use(flow, static_cast<std::uint32_t>(i), 60);
         } else {
@@ -234,16 +234,44 @@ TEST(Packed, AForgedImageIsRefusedOrHarmless) {
 TEST(Packed, SaysWhatIsWrong) {
     CompiledFlow flow;
     Image image(pack(*demo_flow().compiled));
-    EXPECT_NE(open_packed(image.bytes().subspan(1), flow).find("multiple of 16"),
-              std::string_view::npos);
+    const auto expect = [&](std::span<const std::byte> bytes, StatusCode code,
+                            std::string_view words) {
+        const Status status = open_packed(bytes, flow);
+        EXPECT_EQ(status.code(), code);
+        EXPECT_NE(status.words().find(words), std::string_view::npos) << status.words();
+    };
+    expect(image.bytes().subspan(1), StatusCode::other_format, "multiple of 16");
+    expect(image.bytes().first(64), StatusCode::damaged, "cut short");
     image[8] = std::byte{99};
-    EXPECT_NE(open_packed(image.bytes(), flow).find("another version"), std::string_view::npos);
+    expect(image.bytes(), StatusCode::other_version, "another version");
     image[8] = std::byte{4};
-    EXPECT_EQ(open_packed(image.bytes(), flow), "");
+    expect(image.bytes(), StatusCode::done, "");
+    image[image.size() - 1] ^= std::byte{1};
+    expect(image.bytes(), StatusCode::damaged, "checksum");
+    image[image.size() - 1] ^= std::byte{1};
     image[40] ^= std::byte{1}; // how its rows are laid out
-    EXPECT_NE(open_packed(image.bytes(), flow).find("another version"), std::string_view::npos);
+    expect(image.bytes(), StatusCode::other_version, "another version");
     image[0] = std::byte{'x'};
-    EXPECT_EQ(open_packed(image.bytes(), flow), "this is not a packed flow");
+    expect(image.bytes(), StatusCode::other_format, "this is not a packed flow");
+}
+
+TEST(Status, HasItsWordsItselfAndCutsThemAtALetter) {
+    Status status = Status(StatusCode::not_written, "full");
+    {
+        const std::string gone = "cannot write 'a'";
+        status = Status(StatusCode::not_written, gone);
+    }
+    const Status copy = status;
+    EXPECT_EQ(copy.words(), "cannot write 'a'");
+    EXPECT_FALSE(copy);
+    EXPECT_TRUE(Status());
+    EXPECT_EQ(Status().words(), "");
+    std::string letters;
+    for (int i = 0; i < 100; ++i) letters += "\u20AC"; // three bytes each
+    const Status cut(StatusCode::damaged, letters);
+    EXPECT_EQ(cut.words(), letters.substr(0, 249));
+    EXPECT_EQ(Status(StatusCode::damaged, std::string(250, 'x')).words().size(), 250U);
+    EXPECT_EQ(Status(StatusCode::damaged, std::string(251, '\x80')).words(), ""); // no letters
 }
 
 template <class Row>

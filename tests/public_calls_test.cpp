@@ -118,8 +118,8 @@ TEST(PublicCalls, TakeAnyTextsForStates) {
     Runner menus(*file.compiled);
     menus.start();
     const std::string good = saved_text(saved(menus));
-    std::string fault;
-    ASSERT_TRUE(read_saved(good, fault)) << fault;
+    SavedState read;
+    ASSERT_TRUE(read_saved(good, read));
     std::vector<std::string> texts = {R"({"rondix-state":1,"x":1e999})",
                                       R"({"rondix-saved":1,"x":1e999})",
                                       "1e999",
@@ -142,16 +142,16 @@ TEST(PublicCalls, TakeAnyTextsForStates) {
     }
     std::size_t refused = 0;
     for (const std::string& text : texts) {
-        fault.clear();
-        std::optional<SavedState> read;
-        EXPECT_NO_THROW(read = read_saved(text, fault));
-        if (!read) {
+        Status status;
+        EXPECT_NO_THROW(status = read_saved(text, read));
+        if (!status) {
             ++refused;
-            EXPECT_FALSE(fault.empty());
+            EXPECT_FALSE(status.words().empty());
+            EXPECT_TRUE(read.stack.empty());
             continue;
         }
         Runner other(*file.compiled);
-        EXPECT_NO_THROW(restore(other, *read));
+        EXPECT_NO_THROW(restore(other, read));
         EXPECT_GT(other.menu_state().depth(), 0u);
     }
     EXPECT_GT(refused, 1000u);

@@ -244,13 +244,12 @@ TEST(Saved, IsTextThatCanBeReadAgain) {
     Menus old(voyage);
     old.move({"loaded", "press sail", "loaded", "game raises storm", "menu", "press write"});
     const std::string text = saved_text(saved(old.runner));
-    std::string fault;
-    const auto read = read_saved(text, fault);
-    ASSERT_TRUE(read) << fault;
-    EXPECT_EQ(saved_text(*read), text);
-    EXPECT_EQ(read->scene, "sea");
+    SavedState read;
+    ASSERT_TRUE(read_saved(text, read));
+    EXPECT_EQ(saved_text(read), text);
+    EXPECT_EQ(read.scene, "sea");
     Menus fresh(voyage);
-    const Restored how = restore(fresh.runner, *read);
+    const Restored how = restore(fresh.runner, read);
     EXPECT_FALSE(how.at_home);
     EXPECT_EQ(fresh.stack(), "helm > pause > writing");
     bool paused = false, asked = false;
@@ -264,20 +263,25 @@ TEST(Saved, IsTextThatCanBeReadAgain) {
 
 TEST(Saved, WhatCannotBeReadIsSaid) {
     const auto fault_of = [](const std::string& text) {
-        std::string fault;
-        EXPECT_FALSE(read_saved(text, fault)) << text;
-        return fault;
+        SavedState read;
+        const Status status = read_saved(text, read);
+        EXPECT_FALSE(status) << text;
+        return std::pair(status.code(), std::string(status.words()));
     };
-    EXPECT_EQ(fault_of("{\n  \"game\": ,\n"), "2:11: this is not JSON");
-    EXPECT_EQ(fault_of(""), "1:1: this is not JSON");
-    EXPECT_EQ(fault_of("[]"), "the saved state must be an object");
-    EXPECT_EQ(fault_of("{\"rondix-state\": 2}"),
-              "this is no saved state, or one of an unsupported version");
-    EXPECT_EQ(fault_of(R"({"rondix-state": 1, "game": "x", "stack": [{"screen": 5}]})"),
-              "'screen' of screen 1 of the stack must be a text");
-    EXPECT_EQ(fault_of(R"({"rondix-state": 1, "game": "x", "stack": [], "flags": {"a": 1}})"),
-              "'a' in 'flags' of the saved state has the wrong type");
-    EXPECT_EQ(fault_of(std::string(2u << 20, ' ')), "the file is too large");
+    const auto expect = [&](const std::string& text, StatusCode code, const char* words) {
+        EXPECT_EQ(fault_of(text), std::pair(code, std::string(words)));
+    };
+    expect("{\n  \"game\": ,\n", StatusCode::other_format, "2:11: this is not JSON");
+    expect("", StatusCode::other_format, "1:1: this is not JSON");
+    expect("[]", StatusCode::other_format, "this is not a saved state");
+    expect("{\"game\": \"x\"}", StatusCode::other_format, "this is not a saved state");
+    expect("{\"rondix-state\": 2}", StatusCode::other_version,
+           "this state was saved by another version of Rondix");
+    expect(R"({"rondix-state": 1, "game": "x", "stack": [{"screen": 5}]})", StatusCode::damaged,
+           "'screen' of screen 1 of the stack must be a text");
+    expect(R"({"rondix-state": 1, "game": "x", "stack": [], "flags": {"a": 1}})",
+           StatusCode::damaged, "'a' in 'flags' of the saved state has the wrong type");
+    expect(std::string(2u << 20, ' '), StatusCode::other_format, "the file is too large");
 }
 
 TEST(Saved, ADamagedTextDoesNoHarm) {
@@ -295,13 +299,13 @@ TEST(Saved, ADamagedTextDoesNoHarm) {
             damaged[at] = static_cast<char>(random());
         else
             damaged.erase(at, 1 + random() % 8);
-        std::string fault;
-        const auto saved = read_saved(damaged, fault);
-        EXPECT_EQ(saved.has_value(), fault.empty());
-        if (!saved) continue;
+        SavedState saved;
+        const Status status = read_saved(damaged, saved);
+        EXPECT_EQ(static_cast<bool>(status), status.words().empty());
+        if (!status) continue;
         ++read;
         Menus fresh(voyage);
-        restore(fresh.runner, *saved);
+        restore(fresh.runner, saved);
         EXPECT_EQ(verify_from_state(*fresh.file.compiled, fresh.runner.menu_state()),
                   Verdict::proved);
     }
@@ -333,9 +337,8 @@ TEST(Saved, AnyFlowTakesAnyState) {
             if (count > 0) menus.runner.replay(room[random() % count]);
             menus.runner.take_effects();
         }
-        std::string fault;
-        const auto read = read_saved(saved_text(saved(menus.runner)), fault);
-        ASSERT_TRUE(read) << fault;
+        SavedState read;
+        ASSERT_TRUE(read_saved(saved_text(saved(menus.runner)), read));
         Menus again(text);
         const Restored how = take_over(again.runner, menus.runner);
         if (!how.at_home && how.dropped.empty()) {
@@ -344,7 +347,7 @@ TEST(Saved, AnyFlowTakesAnyState) {
         }
         if (!last.empty()) {
             Menus other(last);
-            const Restored there = restore(other.runner, *read);
+            const Restored there = restore(other.runner, read);
             (there.at_home ? anew : kept) += 1;
             MenuState home(*other.file.compiled);
             start_flow(*other.file.compiled, home);

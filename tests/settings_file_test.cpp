@@ -151,7 +151,7 @@ TEST(SettingsFile, ComesBackAsItWas) {
             menus.rebind(random() % 2 ? DeviceKind::keyboard : DeviceKind::pad, Code(random() % 12),
                          Target(random() % menus.bindings().targets()));
         SettingsFile kept = game.kept();
-        ASSERT_EQ(kept.save(menus), "");
+        ASSERT_TRUE(kept.save(menus));
         ASSERT_EQ(game.load(), game.state_of(menus)) << contents(game.path());
         ASSERT_EQ(game.notes(), "");
     }
@@ -254,7 +254,7 @@ TEST(SettingsFile, AnyBytesAreRead) {
     EXPECT_NE(game.notes().find("too large for settings"), std::string::npos);
     // It is not written over by the next save.
     SettingsFile kept = game.kept();
-    EXPECT_EQ(kept.save(game.menus()), "");
+    EXPECT_TRUE(kept.save(game.menus()));
     EXPECT_EQ(contents(game.path() + ".damaged"), std::string(2u << 20, 'x'));
 }
 
@@ -267,7 +267,7 @@ TEST(SettingsFile, WhatThePlayerIsAskedAboutIsNotKeptYet) {
     const ControlId control = game.flow().control(game.flow().screen("options"), "window");
     ASSERT_TRUE(menus.replay(Move::change(control, 0)));
     SettingsFile kept = game.kept();
-    EXPECT_EQ(kept.save(menus), "");
+    EXPECT_TRUE(kept.save(menus));
     EXPECT_NE(game.load().find("window=1280x720"), std::string::npos);
     menus.advance(11); // nobody says yes
     EXPECT_EQ(menus.value_of(window), 1);
@@ -278,10 +278,10 @@ TEST(SettingsFile, IsWrittenOnceAfterManyChanges) {
     SettingsFile kept = game.kept();
     for (int i = 0; i < 20; ++i) {
         kept.obey(Effect(EffectKind::setting));
-        EXPECT_EQ(kept.save_when_quiet(game.menus(), 0.1), "");
+        EXPECT_TRUE(kept.save_when_quiet(game.menus(), 0.1));
         EXPECT_FALSE(std::filesystem::exists(game.path()));
     }
-    EXPECT_EQ(kept.save_when_quiet(game.menus(), 0.5), "");
+    EXPECT_TRUE(kept.save_when_quiet(game.menus(), 0.5));
     EXPECT_TRUE(std::filesystem::exists(game.path()));
 }
 
@@ -298,9 +298,14 @@ TEST(SettingsFile, StandsWhereTheSpecificationSays) {
 
 TEST(SettingsFile, TellsWhyItCannotBeWritten) {
     Game game;
-    EXPECT_NE(SettingsFile("/proc/nowhere/settings.toml").save(game.menus()), "");
+    const auto expect_no_folder = [&](const std::string& folder, const std::string& why) {
+        const Status status = SettingsFile(folder + "/settings.toml").save(game.menus());
+        EXPECT_EQ(status.code(), StatusCode::not_written);
+        EXPECT_EQ(status.words(), "cannot make the folder '" + folder + "': " + why);
+    };
+    expect_no_folder("/proc/nowhere", "No such file or directory");
     game.put("x");
-    EXPECT_NE(SettingsFile(game.path() + "/settings.toml").save(game.menus()), "");
+    expect_no_folder(game.path(), "Not a directory");
 }
 
 // --- ended at every system call
@@ -401,7 +406,7 @@ TEST(SettingsFile, StaysAsPrivateAsItIs) {
     Game game("private");
     game.put("[settings]\n");
     ASSERT_EQ(::chmod(game.path().c_str(), 0600), 0);
-    EXPECT_EQ(game.kept().save(game.menus()), "");
+    EXPECT_TRUE(game.kept().save(game.menus()));
     struct stat about {};
     ASSERT_EQ(::stat(game.path().c_str(), &about), 0);
     EXPECT_EQ(about.st_mode & 07777, 0600u);
@@ -414,7 +419,7 @@ TEST(SettingsFile, DoesNotWaitForAPipe) {
     ASSERT_EQ(::mkfifo(game.path().c_str(), 0600), 0);
     game.load();
     EXPECT_NE(game.notes().find("it is a pipe"), std::string::npos) << game.notes();
-    EXPECT_NE(game.kept().save(game.menus()), "");
+    EXPECT_EQ(game.kept().save(game.menus()).code(), StatusCode::not_written);
     struct stat about {};
     ASSERT_EQ(::stat(game.path().c_str(), &about), 0);
     EXPECT_TRUE(S_ISFIFO(about.st_mode));

@@ -189,7 +189,8 @@ TEST_F(TraceTest, AFileThatCannotBeWrittenDoesNoHarm) {
         menus.finish(menus.load_ticket(), Answer::done);
         trace.note(menus, menus.take_effects(), 0.1);
         EXPECT_FALSE(trace.is_on());
-        EXPECT_NE(trace.fault().find("cannot write '" + where), std::string::npos) << trace.fault();
+        EXPECT_EQ(trace.status().code(), StatusCode::not_written);
+        EXPECT_NE(trace.status().words().find("cannot write '" + where), std::string::npos);
     }
 }
 
@@ -214,7 +215,7 @@ TEST_F(TraceTest, StaysOffWhenThereIsNoRoom) {
     std::signal(SIGXFSZ, old_handler);
     EXPECT_TRUE(was_on);
     EXPECT_FALSE(trace.is_on());
-    EXPECT_NE(trace.fault().find("cannot write"), std::string::npos);
+    EXPECT_NE(trace.status().words().find("cannot write"), std::string::npos);
     EXPECT_FALSE(std::filesystem::exists(path() + ".old"));
     std::size_t moves = 0;
     expect_walk(*file.compiled, path(), moves); // as far as it goes

@@ -12,9 +12,10 @@ using namespace rondix;
 
 int main() {
     CompiledFlow flow;
-    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
-    if (!fault.empty()) {
-        std::fprintf(stderr, "%.*s\n", static_cast<int>(fault.size()), fault.data());
+    const Status status = open_packed(std::as_bytes(std::span(packed_flow)), flow);
+    if (!status) {
+        const std::string_view words = status.words();
+        std::fprintf(stderr, "%.*s\n", static_cast<int>(words.size()), words.data());
         return 2;
     }
     if (names_hash(flow) != hello::names) {

@@ -37,8 +37,8 @@ ListRow crate(void*, std::uint32_t row) {
 
 int main() {
     CompiledFlow flow;
-    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
-    if (!fault.empty() || names_hash(flow) != ids::names) {
+    if (!open_packed(std::as_bytes(std::span(packed_flow)), flow) ||
+        names_hash(flow) != ids::names) {
         std::fprintf(stderr, "the flow is not the one that this program was built with\n");
         return 2;
     }

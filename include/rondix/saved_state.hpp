@@ -3,7 +3,7 @@
 //
 //   Restored how = take_over(fresh, old);               // another version of the flow, at once
 //   std::string text = saved_text(saved(menus));        // to be kept,
-//   Restored how = restore(menus, *read_saved(text, fault));   // and later
+//   if (read_saved(text, was)) restore(menus, was);     // and later
 //
 // The stack, pages, focus, flags, settings and pending answers are kept as far as their names still
 // exist; what is dropped is reported. The resulting menu state is checked as an additional start of
@@ -12,8 +12,8 @@
 
 #include "rondix/check_options.hpp"
 #include "rondix/runtime/runner.hpp"
+#include "rondix/runtime/status.hpp"
 
-#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -43,10 +43,9 @@ struct SavedState {
 /// asked to confirm is not included.
 SavedState saved(const Runner& menus);
 
-/// As JSON, and read again. read_saved() returns nothing where the text is wrong, and `fault` says
-/// why; at most a megabyte is read.
+/// As JSON, and read again; a megabyte at most. Where it is not done, `saved` is empty.
 std::string saved_text(const SavedState& saved);
-[[nodiscard]] std::optional<SavedState> read_saved(const std::string& text, std::string& fault);
+Status read_saved(const std::string& text, SavedState& saved);
 
 /// Limits of the proof in a running game: 50 ms and 64 MB. A state that is undecided by then is
 /// dropped.

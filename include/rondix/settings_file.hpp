@@ -5,9 +5,9 @@
 //   while (running) {
 //       ...
 //       for (const rondix::Effect& effect : menus.take_effects()) kept.obey(effect);
-//       kept.save_when_quiet(menus, seconds);
+//       if (const auto status = kept.save_when_quiet(menus, seconds); !status) log(status.words());
 //   }
-//   if (auto fault = kept.save(menus); !fault.empty()) log(fault);
+//   if (const rondix::Status status = kept.save(menus); !status) log(status.words());
 //
 // The file is TOML, a line a setting, and may be edited by hand. After a crash or a
 // full disk at any moment the file is the old one or the new one, never a part. A wrong value
@@ -16,6 +16,7 @@
 #pragma once
 
 #include "rondix/runtime/runner.hpp"
+#include "rondix/runtime/status.hpp"
 
 #include <string>
 #include <vector>
@@ -40,13 +41,13 @@ class SettingsFile {
     /// Applies the file to the Runner. A missing file is no fault.
     std::vector<SettingsNote> load(Runner& menus);
 
-    /// Writes the present settings; makes missing folders. Returns an error, or an empty text.
-    [[nodiscard]] std::string save(const Runner& menus);
+    /// Writes the present settings; makes missing folders.
+    Status save(const Runner& menus);
 
     /// Notes changes of settings; false for every other effect.
     bool obey(const Effect& effect);
     /// Saves half a second after the last change, so that a slider that is dragged is written once.
-    std::string save_when_quiet(const Runner& menus, double seconds);
+    Status save_when_quiet(const Runner& menus, double seconds);
 
     const std::string& path() const { return path_; }
 

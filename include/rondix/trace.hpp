@@ -14,6 +14,7 @@
 #pragma once
 
 #include "rondix/runtime/runner.hpp"
+#include "rondix/runtime/status.hpp"
 
 #include <cstdio>
 #include <memory>
@@ -39,8 +40,8 @@ class Trace {
     void note(Runner& menus, std::span<const Move> moves, std::span<const Effect> effects,
               double seconds);
 
-    /// Why it switched itself off, or an empty text.
-    const std::string& fault() const { return fault_; }
+    /// Why it switched itself off, if it did.
+    const Status& status() const { return status_; }
 
   private:
     struct Close {
@@ -58,7 +59,7 @@ class Trace {
     std::size_t written_ = 0;
     std::uint64_t moves_seen_ = 0;
     double time_ = 0;
-    std::string fault_;
+    Status status_;
 };
 
 } // namespace rondix

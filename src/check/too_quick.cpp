@@ -1,7 +1,7 @@
 #include "check/too_quick.hpp"
 
+#include "logic/letters.hpp"
 #include "logic/player_moves.hpp"
-#include "place/letters.hpp"
 
 #include <cmath>
 

@@ -48,7 +48,7 @@ class Compiler {
             if (std::find(out_.pad_keys.begin(), out_.pad_keys.end(), key) == out_.pad_keys.end())
                 out_.pad_keys.push_back(key);
         }
-        result_.fault = verify(out_);
+        result_.status = verify(out_);
         return std::move(result_);
     }
 

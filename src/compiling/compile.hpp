@@ -8,7 +8,7 @@ namespace rondix {
 struct Compiled {
     CompiledFlow flow;
     Origins origins;
-    std::string_view fault; ///< empty, or why the tables are not right
+    Status status; ///< whether the tables are right
 };
 
 Compiled compile(const Flow& flow);

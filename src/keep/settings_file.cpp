@@ -137,7 +137,7 @@ std::vector<SettingsNote> SettingsFile::load(Runner& menus) {
     return Loader(path_, menus, words_).load();
 }
 
-std::string SettingsFile::save(const Runner& menus) {
+Status SettingsFile::save(const Runner& menus) {
     changed_ = false;
     if (path_.empty()) return {};
     const CompiledFlow& flow = menus.flow();
@@ -148,7 +148,8 @@ std::string SettingsFile::save(const Runner& menus) {
             text += std::string(flow.text(flow.settings[i].id)) + " = " +
                     keep::written(menus, SettingId(i)) + "\n";
     text += keep::written_bindings(menus, words_);
-    return files::write_whole(path_, text, {.make_folders = true});
+    const std::string fault = files::write_whole(path_, text, {.make_folders = true});
+    return fault.empty() ? Status() : Status(StatusCode::not_written, fault);
 }
 
 bool SettingsFile::obey(const Effect& effect) {
@@ -158,10 +159,10 @@ bool SettingsFile::obey(const Effect& effect) {
     return true;
 }
 
-std::string SettingsFile::save_when_quiet(const Runner& menus, double seconds) {
+Status SettingsFile::save_when_quiet(const Runner& menus, double seconds) {
     if (!changed_) return {};
     since_change_ += seconds;
-    return since_change_ >= quiet ? save(menus) : std::string();
+    return since_change_ >= quiet ? save(menus) : Status();
 }
 
 } // namespace rondix

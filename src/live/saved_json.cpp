@@ -22,7 +22,10 @@ Json as_object(const std::vector<std::pair<std::string, Value>>& pairs) {
 }
 
 struct Wrong : std::runtime_error {
-    using std::runtime_error::runtime_error;
+    explicit Wrong(const std::string& words, StatusCode of = StatusCode::damaged)
+        : std::runtime_error(words)
+        , code(of) {}
+    StatusCode code;
 };
 
 Wrong wrong_kind(const std::string& name, const std::string& where) {
@@ -70,8 +73,10 @@ Phase phase_of(const std::string& word) {
 
 SavedState read(const Json& json) {
     const std::string whole = "the saved state";
-    const Json& number = at(json, "rondix-state", whole);
-    if (number != version) throw Wrong("this is no saved state, or one of an unsupported version");
+    if (!json.is_object() || !json.contains("rondix-state"))
+        throw Wrong("this is not a saved state", StatusCode::other_format);
+    if (json["rondix-state"] != version)
+        throw Wrong("this state was saved by another version of Rondix", StatusCode::other_version);
     SavedState saved;
     saved.game = text_at(json, "game", whole);
     if (json.contains("scene")) {
@@ -126,11 +131,12 @@ Json live::as_json(const SavedState& saved) {
     return json;
 }
 
-std::optional<SavedState> live::from_json(const Json& json, std::string& fault) {
+Status live::from_json(const Json& json, SavedState& saved) {
     try {
-        return read(json);
+        saved = read(json);
+        return {};
     } catch (const Wrong& wrong) {
-        return fault = wrong.what(), std::nullopt;
+        return {wrong.code, wrong.what()};
     }
 }
 
@@ -138,14 +144,15 @@ std::string saved_text(const SavedState& saved) {
     return live::as_json(saved).dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-std::optional<SavedState> read_saved(const std::string& text, std::string& fault) {
-    if (text.size() > max_bytes) return fault = "the file is too large", std::nullopt;
+Status read_saved(const std::string& text, SavedState& saved) {
+    saved = {};
+    if (text.size() > max_bytes) return {StatusCode::other_format, "the file is too large"};
     try {
-        return live::from_json(Json::parse(text), fault);
+        return live::from_json(Json::parse(text), saved);
     } catch (const Json::parse_error& error) {
-        return fault = spot(text, error.byte) + ": this is not JSON", std::nullopt;
+        return {StatusCode::other_format, spot(text, error.byte) + ": this is not JSON"};
     } catch (const Json::exception&) { // such as a number that no computer holds
-        return fault = "a number in it is too large", std::nullopt;
+        return {StatusCode::damaged, "a number in it is too large"};
     }
 }
 

@@ -11,7 +11,6 @@ using Json = nlohmann::ordered_json;
 
 Json as_json(const SavedState& saved);
 
-/// Nothing where it is none, and `fault` says why.
-std::optional<SavedState> from_json(const Json& json, std::string& fault);
+Status from_json(const Json& json, SavedState& saved);
 
 } // namespace rondix::live

@@ -19,6 +19,10 @@ using live::Json;
 
 constexpr int version = 1;
 
+Status cannot_write(const std::string& path) {
+    return {StatusCode::not_written, "cannot write '" + path + "': " + std::strerror(errno)};
+}
+
 double in_milliseconds(double seconds) {
     return std::round(seconds * 1000) / 1000;
 }
@@ -66,7 +70,7 @@ void Trace::end() {
 bool Trace::open() {
     file_.reset(std::fopen(path_.c_str(), "wb"));
     written_ = 0;
-    fault_ = file_ ? "" : "cannot write '" + path_ + "': " + std::strerror(errno);
+    status_ = file_ ? Status() : cannot_write(path_);
     return is_on();
 }
 
@@ -122,7 +126,7 @@ void Trace::write(const std::string& line) {
                       std::fflush(file_.get()) == 0;
     written_ += whole.size();
     if (good) return;
-    fault_ = "cannot write '" + path_ + "': " + std::strerror(errno);
+    status_ = cannot_write(path_);
     file_.reset();
 }
 

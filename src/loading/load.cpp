@@ -27,15 +27,15 @@ void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts =
     put_in_order(file.findings);
     if (has_errors(file.findings)) return;
     Compiled compiled = compile(file.flow);
-    if (compiled.fault.empty()) {
+    if (compiled.status) {
         compile_looks(file.flow, compiled, file.findings);
         put_in_order(file.findings);
         if (has_errors(file.findings)) return;
-        compiled.fault = verify(compiled.flow);
+        compiled.status = verify(compiled.flow);
     }
-    if (!compiled.fault.empty()) {
+    if (!compiled.status) {
         add_finding(file.findings, RuleId::too_large, {0, 1, 0},
-                    "the flow does not fit its tables: " + std::string(compiled.fault));
+                    "the flow does not fit its tables: " + std::string(compiled.status.words()));
         return;
     }
     file.compiled = std::move(compiled.flow);

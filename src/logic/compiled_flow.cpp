@@ -461,8 +461,9 @@ ScreenId question_of(const CompiledFlow& flow, SettingId setting, std::uint16_t 
     return ScreenId(index(row.question) + turn - row.turns.begin);
 }
 
-std::string_view verify(const CompiledFlow& flow) {
-    return Verifier(flow).verify();
+Status verify(const CompiledFlow& flow) {
+    const std::string_view fault = Verifier(flow).verify();
+    return fault.empty() ? Status() : Status(StatusCode::damaged, fault);
 }
 
 } // namespace rondix

@@ -52,42 +52,49 @@ class Opener {
         : bytes_(bytes)
         , flow_(flow) {}
 
-    std::string_view open() {
+    Status open() {
         flow_ = {};
-        std::string_view fault = open_header();
-        if (fault.empty()) fault = open_tables();
-        if (fault.empty()) fault = verify(flow_);
-        if (fault.empty() && names_hash(flow_) != header_.names)
-            fault = "the names are not those that the image says";
-        if (!fault.empty()) flow_ = {};
-        return fault;
+        Status status = open_header();
+        if (status) status = open_tables();
+        if (status) status = verify(flow_);
+        if (status && names_hash(flow_) != header_.names)
+            status = damaged("the names are not those that the image says");
+        if (!status) flow_ = {};
+        return status;
     }
 
   private:
-    std::string_view open_header() {
+    static Status damaged(std::string_view words) { return {StatusCode::damaged, words}; }
+
+    Status open_header() {
         if (reinterpret_cast<std::uintptr_t>(bytes_.data()) % image::alignment != 0)
-            return "the image does not begin at a multiple of 16 bytes";
-        if (bytes_.size() < sizeof header_) return "this is not a packed flow: it is too short";
+            return {StatusCode::other_format, "the image does not begin at a multiple of 16 bytes"};
+        if (bytes_.size() < sizeof header_)
+            return {StatusCode::other_format, "this is not a packed flow: it is too short"};
         std::memcpy(&header_, bytes_.data(), sizeof header_);
         if (std::memcmp(header_.magic, image::magic, sizeof image::magic) != 0)
-            return "this is not a packed flow";
+            return {StatusCode::other_format, "this is not a packed flow"};
         if (header_.version != image::version)
-            return "the flow was packed by another version of Rondix: pack it again";
-        if (header_.size != bytes_.size()) return "the image is cut short, or longer than it says";
+            return {StatusCode::other_version,
+                    "the flow was packed by another version of Rondix: pack it again"};
+        if (header_.size != bytes_.size())
+            return damaged("the image is cut short, or longer than it says");
         if (header_.rows != rows::layout_hash() || header_.tables != rows::table_count + 1)
-            return "the flow was packed by another version of Rondix: pack it again";
+            return {StatusCode::other_version,
+                    "the flow was packed by another version of Rondix: pack it again"};
         if (image::checksum(bytes_.subspan(sizeof header_)) != header_.sum)
-            return "the image is damaged: its checksum is another";
+            return damaged("the image is damaged: its checksum is another");
         return {};
     }
 
-    std::string_view open_tables() {
+    Status open_tables() {
         if (bytes_.size() < sizeof header_ + header_.tables * sizeof(image::TableLine))
-            return "the image is too short for its tables";
+            return damaged("the image is too short for its tables");
         Table<rows::Rest> rest;
         open_table(rest);
         rows::each_table(flow_, [this](auto& table) { open_table(table); });
-        if (!good_ || rest.size() != 1) return "a table of the image has values that cannot be";
+        if (!good_ || rest.size() != 1)
+            return damaged("a table of the image has values that cannot be");
         rows::put_rest(rest.data()[0], flow_);
         return {};
     }
@@ -131,7 +138,7 @@ class NameHash {
 
 } // namespace
 
-std::string_view open_packed(std::span<const std::byte> image, CompiledFlow& flow) {
+Status open_packed(std::span<const std::byte> image, CompiledFlow& flow) {
     return Opener(image, flow).open();
 }
 

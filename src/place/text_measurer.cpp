@@ -1,6 +1,6 @@
 #include "rondix/runtime/text_measurer.hpp"
 
-#include "place/letters.hpp"
+#include "logic/letters.hpp"
 
 #include <algorithm>
 

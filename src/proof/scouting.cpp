@@ -7,7 +7,7 @@ namespace rondix {
 namespace {
 
 /// For the pairs, and for all screens by themselves together: about a second.
-constexpr std::size_t max_work_forward = 300'000'000;
+constexpr std::size_t max_work_forward = 600'000'000;
 
 } // namespace
 

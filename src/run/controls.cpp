@@ -2,7 +2,7 @@
 // dragging, typing. Values and texts become moves; while a text is typed, nothing else is.
 #include "run/runner_core.hpp"
 
-#include "place/letters.hpp"
+#include "logic/letters.hpp"
 
 #include <algorithm>
 #include <cmath>

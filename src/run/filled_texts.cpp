@@ -1,5 +1,7 @@
 #include "run/filled_texts.hpp"
 
+#include "logic/letters.hpp"
+
 #include <algorithm>
 
 namespace rondix {
@@ -16,17 +18,13 @@ class Filling {
     /// Up to where it no longer fits, and then nothing more.
     void add(std::string_view more) {
         if (is_cut_) return;
-        std::size_t count = std::min(more.size(), text_.capacity() - text_.size());
+        const std::size_t count = whole_letters(more, text_.capacity() - text_.size());
         is_cut_ = count < more.size();
-        while (is_cut_ && count > 0 && goes_on(more[count])) --count;
         text_.append(more.substr(0, count));
     }
     bool is_cut() const { return is_cut_; }
 
   private:
-    /// A byte of UTF-8 that does not begin a letter.
-    static bool goes_on(char byte) { return (static_cast<unsigned char>(byte) & 0xC0) == 0x80; }
-
     std::string& text_;
     bool is_cut_ = false;
 };

@@ -6,7 +6,7 @@
 // With `yes` it becomes the kept value; however else the question goes, it is gone as well.
 #include "run/runner_core.hpp"
 
-#include "place/letters.hpp"
+#include "logic/letters.hpp"
 
 namespace rondix {
 

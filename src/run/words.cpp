@@ -1,7 +1,7 @@
 // What is told to players who hear the menus, and the texts that controls show of what is so.
 #include "run/runner_core.hpp"
 
-#include "place/letters.hpp"
+#include "logic/letters.hpp"
 #include "run/filled_texts.hpp"
 
 #include <algorithm>

@@ -57,11 +57,12 @@ class TraceReader {
     bool read_beginning(const Json& line) {
         if (line["rondix-trace"] != 1)
             return wrong("this is no trace, or one of an unsupported version");
-        std::string fault = "'from' is missing";
-        std::optional<SavedState> from;
-        if (line.contains("from")) from = live::from_json(line["from"], fault);
-        if (!from) return wrong("the beginning of this trace cannot be read: " + fault);
-        line_.begin.emplace().from = std::move(*from);
+        const std::string fault = "the beginning of this trace cannot be read: ";
+        if (!line.contains("from")) return wrong(fault + "'from' is missing");
+        SavedState from;
+        if (const Status status = live::from_json(line["from"], from); !status)
+            return wrong(fault + std::string(status.words()));
+        line_.begin.emplace().from = std::move(from);
         return read_texts(line, "loaded", line_.begin->loaded);
     }
 

@@ -57,15 +57,14 @@ class WalkReader {
     }
 
     void read_beginning(const yaml::Node& node, const yaml::Node& from, const MapReader& map) {
-        std::string fault;
-        auto saved = read_saved(from.text, fault);
-        if (!saved) {
+        SavedState saved;
+        if (const Status status = read_saved(from.text, saved); !status) {
             add_finding(walk_.findings, RuleId::wrong_type, from.place,
-                        "'from' needs a saved state: " + fault);
+                        "'from' needs a saved state: " + std::string(status.words()));
             return;
         }
         WalkStep step{node.place, {}};
-        step.begin.emplace().from = std::move(*saved);
+        step.begin.emplace().from = std::move(saved);
         SourceRange place;
         for (const Name& scene : read_names(map, "loaded", place).value_or(std::vector<Name>{}))
             step.begin->loaded.push_back(scene.text);

@@ -22,7 +22,7 @@ const std::string& good_image() {
 
 void run(std::span<const std::byte> image) {
     CompiledFlow flow;
-    if (!open_packed(image, flow).empty()) return;
+    if (!open_packed(image, flow)) return;
     Runner menus(flow);
     menus.start();
     for (int i = 0; i < 12; ++i) {

@@ -15,10 +15,9 @@ const CompiledFlow& demo() {
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     const std::string text(reinterpret_cast<const char*>(data), size);
-    std::string fault;
-    if (const auto saved = read_saved(text, fault)) {
+    if (SavedState saved; read_saved(text, saved)) {
         Runner menus(demo());
-        restore(menus, *saved);
+        restore(menus, saved);
         menus.advance(1);
         menus.view();
     }

@@ -21,7 +21,7 @@ int main() {
     flow.screens.push_back(title);
     flow.first_screen = ScreenId{0};
     flow.loading = {ScreenId{0}, ScreenId{0}, 0};
-    if (!verify(flow).empty()) return 1;
+    if (!verify(flow)) return 1;
 
     Runner menus(flow);
     menus.start();

@@ -22,7 +22,7 @@ struct GameOptions {
 class Game {
   public:
     Game(SDL_Window* window, const GameOptions& options);
-    const std::string& fault() const { return menus_.fault(); }
+    const rondix::Status& status() const { return menus_.status(); }
 
     void start();
     bool feed(const SDL_Event& event);

@@ -51,8 +51,8 @@ struct Window {
 /// The loop. Without `hurry` it waits while nothing moves; with it, each turn is a frame.
 int play(SDL_Window* window, const Options& options) {
     Game game(window, options.game);
-    if (!game.fault().empty()) {
-        std::fprintf(stderr, "%s\n", game.fault().c_str());
+    if (!game.status()) {
+        std::fprintf(stderr, "%s\n", std::string(game.status().words()).c_str());
         return 2;
     }
     KeyScript script;

@@ -9,12 +9,21 @@ namespace tidewick {
 using namespace rondix;
 namespace ids = tidewick_ferry;
 
+namespace {
+
+void log(const Status& status) {
+    if (!status) SDL_Log("%s", std::string(status.words()).c_str());
+}
+
+} // namespace
+
 Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
-    : fault_(open_packed(std::as_bytes(std::span(packed_flow)), flow_))
+    : status_(open_packed(std::as_bytes(std::span(packed_flow)), flow_))
     , game_(std::move(game)) {
-    if (fault_.empty() && names_hash(flow_) != ids::names)
-        fault_ = "the flow has other names than this program was built with";
-    if (!fault_.empty()) return;
+    if (status_ && names_hash(flow_) != ids::names)
+        status_ = {StatusCode::other_version,
+                   "the flow has other names than this program was built with"};
+    if (!status_) return;
     runner_.emplace(flow_);
     painter_.emplace(flow_, options.folder);
     runner_->set_text_measurer(painter_->text_measurer());
@@ -55,7 +64,7 @@ void Menus::advance(double seconds) {
     cost_ = passed.count();
     if (trace_) trace_->note(*runner_, effects, seconds);
     for (const Effect& effect : effects) obey(effect);
-    kept_->save_when_quiet(*runner_, seconds);
+    log(kept_->save_when_quiet(*runner_, seconds));
 }
 
 void Menus::obey(const Effect& effect) {
@@ -92,8 +101,7 @@ void Menus::draw(SDL_Surface* screen) {
 }
 
 void Menus::finish() {
-    if (const std::string fault = kept_->save(*runner_); !fault.empty())
-        SDL_Log("%s", fault.c_str());
+    log(kept_->save(*runner_));
     if (trace_) trace_->end();
 }
 

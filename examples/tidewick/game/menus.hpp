@@ -35,9 +35,9 @@ class Menus {
         std::function<void()> quit;
     };
 
-    /// fault() says why there are no menus.
+    /// status() says why there are no menus, if there are none.
     Menus(SDL_Window* window, const MenusOptions& options, Game game);
-    const std::string& fault() const { return fault_; }
+    const rondix::Status& status() const { return status_; }
 
     void start();
     /// An event of SDL; false when it is the game's.
@@ -64,7 +64,7 @@ class Menus {
     static rondix::ListRow crate_row(void* menus, std::uint32_t row);
 
     rondix::CompiledFlow flow_;
-    std::string fault_;
+    rondix::Status status_;
     Game game_;
     std::optional<rondix::Runner> runner_;
     std::optional<rondix::Painter> painter_;

@@ -17,6 +17,7 @@
 #include "rondix/runtime/device.hpp"
 #include "rondix/runtime/ids.hpp"
 #include "rondix/runtime/looks.hpp"
+#include "rondix/runtime/status.hpp"
 #include "rondix/runtime/table.hpp"
 #include "rondix/runtime/text_ref.hpp"
 
@@ -373,8 +374,8 @@ struct CompiledFlow {
 /// The question whether a change of a setting to `value` is to be kept, or none.
 ScreenId question_of(const CompiledFlow& flow, SettingId setting, std::uint16_t value);
 
-/// Checks the invariants above. Returns what is wrong, or an empty text. Never reads out of bounds.
-[[nodiscard]] std::string_view verify(const CompiledFlow& flow);
+/// Checks the invariants above. Never reads out of bounds.
+Status verify(const CompiledFlow& flow);
 
 static_assert(std::is_trivially_copyable_v<Scene> && std::is_trivially_copyable_v<Screen> &&
               std::is_trivially_copyable_v<Control> && std::is_trivially_copyable_v<Step> &&

@@ -2,8 +2,8 @@
 // Opening one allocates nothing, throws nothing and needs no YAML.
 //
 //   rondix::CompiledFlow flow;
-//   const std::string_view fault = rondix::open_packed(image, flow);
-//   if (!fault.empty()) ...                       // in words, for a log
+//   if (const rondix::Status status = rondix::open_packed(image, flow); !status)
+//       log(status.words());
 //   rondix::Runner menus(flow);                   // the image has to stay as long
 //
 // Whatever the bytes are, opening them is harmless: the image is refused unless its format, its
@@ -11,14 +11,15 @@
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"
+#include "rondix/runtime/status.hpp"
 
 #include <span>
 
 namespace rondix {
 
-/// The image has to begin at a multiple of 16 bytes. Returns what is wrong, or an empty text;
-/// `flow` is empty then. Afterwards its tables stand in the image.
-[[nodiscard]] std::string_view open_packed(std::span<const std::byte> image, CompiledFlow& flow);
+/// The image has to begin at a multiple of 16 bytes. If not done, `flow` is
+/// empty. Afterwards its tables stand in the image.
+Status open_packed(std::span<const std::byte> image, CompiledFlow& flow);
 
 /// A number that stands for the names of a flow and their order, which generated ids carry as well:
 /// a game that was built with those of another flow can tell.

@@ -9,8 +9,8 @@ using namespace rondix;
 
 int main() {
     CompiledFlow flow;
-    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
-    if (!fault.empty() || names_hash(flow) != game::names) {
+    if (!open_packed(std::as_bytes(std::span(packed_flow)), flow) ||
+        names_hash(flow) != game::names) {
         std::fprintf(stderr, "the flow is not the one that this program was built with\n");
         return 2;
     }

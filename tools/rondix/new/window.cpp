@@ -8,6 +8,7 @@
 #include "rondix/settings_file.hpp"
 
 #include <cstdlib>
+#include <string>
 
 using namespace rondix;
 
@@ -26,14 +27,18 @@ struct Square {
     }
 };
 
+void log(const Status& status) {
+    if (!status) SDL_Log("%s", std::string(status.words()).c_str());
+}
+
 } // namespace
 
 /// main [SECONDS]: ends after so long.
 int main(int argc, char** argv) {
     const double end_after = argc > 1 ? std::atof(argv[1]) : 0;
     CompiledFlow flow;
-    const std::string_view fault = open_packed(std::as_bytes(std::span(packed_flow)), flow);
-    if (!fault.empty() || names_hash(flow) != game::names) {
+    if (!open_packed(std::as_bytes(std::span(packed_flow)), flow) ||
+        names_hash(flow) != game::names) {
         SDL_Log("the flow is not the one that this program was built with");
         return 2;
     }
@@ -72,7 +77,7 @@ int main(int argc, char** argv) {
                 }
                 if (effect.kind == EffectKind::quit) running = false;
             }
-            kept.save_when_quiet(menus, seconds);
+            log(kept.save_when_quiet(menus, seconds));
             if (plays) square.time += seconds; // your game goes on here
             if (plays || menus.needs_redraw()) {
                 SDL_Surface* screen = SDL_GetWindowSurface(window);
@@ -85,7 +90,7 @@ int main(int argc, char** argv) {
             played += seconds;
             if (end_after > 0 && played >= end_after) running = false;
         }
-        if (const std::string why = kept.save(menus); !why.empty()) SDL_Log("%s", why.c_str());
+        log(kept.save(menus));
     }
     SDL_DestroyWindow(window);
     SDL_Quit();

@@ -94,9 +94,8 @@ int Player::run(const Walkthrough* script) {
         if (script_) step_script(seconds);
         for (const Effect& effect : session_.runner().take_effects()) obey(effect);
         note_moves(seconds);
-        if (const std::string fault = kept_.save_when_quiet(session_.runner(), seconds);
-            !fault.empty())
-            say(fault);
+        if (const Status status = kept_.save_when_quiet(session_.runner(), seconds); !status)
+            say(std::string(status.words()));
         if (notice_left_ > 0 && (notice_left_ -= seconds) <= 0) dirty_ = true;
         if ((until_look_ -= seconds) <= 0) {
             until_look_ = look_for_changes_every;
@@ -116,16 +115,17 @@ int Player::run(const Walkthrough* script) {
 
 /// False: something that was asked for is not in its file.
 bool Player::finish_files() {
-    const std::string kept = kept_.save(session_.runner());
-    for (const std::string& fault : {kept, trace_.fault()})
-        if (!fault.empty()) fmt::print(stderr, "error: {}\n", fault);
+    const Status kept = kept_.save(session_.runner());
+    for (const Status& status : {kept, trace_.status()})
+        if (!status) fmt::print(stderr, "error: {}\n", status.words());
     const bool shot = options_.shot.empty() || write_file(options_.shot, stage_.shot());
-    return shot && recorded_ && kept.empty() && trace_.fault().empty();
+    return shot && recorded_ && kept && trace_.status();
 }
 
 void Player::reload() {
     dirty_ = true;
-    if (const std::string fault = kept_.save(session_.runner()); !fault.empty()) say(fault);
+    if (const Status status = kept_.save(session_.runner()); !status)
+        say(std::string(status.words()));
     // The old Input may still ask the old Runner until the new one is there.
     if (!session_.reload([this] { connect(); })) return;
     game_.follow(session_.runner());

@@ -16,6 +16,13 @@ inline std::size_t letters(std::string_view text) {
     return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), begins_letter));
 }
 
+/// How many bytes of a text fit into so many, up to where a letter ends.
+constexpr std::size_t whole_letters(std::string_view text, std::size_t bytes) {
+    if (text.size() <= bytes) return text.size();
+    while (bytes > 0 && !begins_letter(text[bytes])) --bytes;
+    return bytes;
+}
+
 /// The beginning of a text, of so many letters at most.
 inline std::string_view shortened(std::string_view text, std::size_t most) {
     std::size_t end = 0;
