@@ -127,6 +127,23 @@ void check_file(const std::filesystem::path& path, const std::string& layer) {
     }
 }
 
+/// What everybody asks of a call stands in the comment that its header opens with: from which
+/// threads, and, where there is something to say, units, errors, lifetime and cost.
+TEST(Layers, EachPublicHeaderSaysFromWhichThreadsItMayBeUsed) {
+    std::size_t headers = 0, with_errors = 0;
+    for (const auto& entry :
+         std::filesystem::recursive_directory_iterator(root() / "include/rondix")) {
+        if (entry.path().extension() != ".hpp") continue;
+        const std::string text = contents(entry.path());
+        const std::string opening = text.substr(0, text.find("#pragma once"));
+        EXPECT_NE(opening.find("Threads: "), std::string::npos) << entry.path();
+        with_errors += opening.find("Errors: ") != std::string::npos ? 1 : 0;
+        ++headers;
+    }
+    EXPECT_GE(headers, 50U);
+    EXPECT_GE(with_errors * 2, headers);
+}
+
 TEST(Layers, IncludesPointDown) {
     std::size_t files = 0;
     for (const auto& [layer, below] : allowed)

@@ -211,11 +211,10 @@ TEST(MapParts, ShowEveryScreenOnceUnfoldedAndLeadToEachOther) {
     options.pictures = false;
     options.link = "#{name}";
     std::map<std::string, std::string> parts;
-    std::string fault;
     const auto take = [&](const MapPart& part) {
         return parts.emplace(part.name, part.bytes).second;
     };
-    ASSERT_TRUE(draw_map_parts(file, result, options, "m", take, fault)) << fault;
+    ASSERT_TRUE(draw_map_parts(file, result, options, "m", take));
     EXPECT_GE(parts.size(), 10u);
     std::set<std::string> screens, led_to;
     for (const auto& [name, svg] : parts) {
@@ -238,9 +237,8 @@ TEST(MapParts, EndForAnyFlowAndAnyNumberOfCards) {
         options.pictures = false;
         options.max_cards = 5;
         std::size_t parts = 0;
-        std::string fault;
         const auto take = [&](const MapPart&) { return ++parts < 200; };
-        ASSERT_TRUE(draw_map_parts(file, prove(file), options, "m", take, fault)) << fault;
+        ASSERT_TRUE(draw_map_parts(file, prove(file), options, "m", take));
         EXPECT_LT(parts, 60u) << path;
     }
 }
@@ -303,21 +301,26 @@ screens:
 )");
     MapOptions options;
     options.link = "here?at={file}&line={line}:{column}&name={name}";
-    std::string fault;
-    const auto svg = draw_map(file, prove(file), options, fault);
-    ASSERT_TRUE(svg) << fault;
+    std::string svg;
+    ASSERT_TRUE(draw_map(file, prove(file), options, svg));
     const auto path = scratch() / "signs.svg";
-    std::ofstream(path) << *svg;
+    std::ofstream(path) << svg;
     EXPECT_EQ(std::system(("xmllint --noout " + path.string()).c_str()), 0);
-    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot;&#10;"), std::string::npos);
-    EXPECT_NE(svg->find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot; → out of the game&#10;"
-                        "Off &amp; &quot;away&quot;</title>"),
+    EXPECT_NE(svg.find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot;&#10;"), std::string::npos);
+    EXPECT_NE(svg.find("<title>Salt &amp; &lt;Tar&gt; &quot;Fair&quot; → out of the game&#10;"
+                       "Off &amp; &quot;away&quot;</title>"),
               std::string::npos);
-    EXPECT_NE(svg->find("xlink:href=\"here?at=test.flow.yaml&amp;line=5:3&amp;name=title\""),
+    EXPECT_NE(svg.find("xlink:href=\"here?at=test.flow.yaml&amp;line=5:3&amp;name=title\""),
               std::string::npos);
-    EXPECT_NE(svg->find("<image"), std::string::npos);
+    EXPECT_NE(svg.find("<image"), std::string::npos);
     options.pictures = false;
-    EXPECT_EQ(draw_map(file, prove(file), options, fault)->find("<image"), std::string::npos);
+    ASSERT_TRUE(draw_map(file, prove(file), options, svg));
+    EXPECT_EQ(svg.find("<image"), std::string::npos);
+    options.of = "titel";
+    const Status status = draw_map(file, prove(file), options, svg);
+    EXPECT_EQ(status.code(), StatusCode::not_drawn);
+    EXPECT_NE(status.words().find("'title'"), std::string_view::npos) << status.words();
+    EXPECT_EQ(svg, "");
 }
 
 TEST(MapFile, TheToolDrawsPartsAndSaysWhatIsWrong) {

@@ -1,10 +1,15 @@
 // What a game may call with anything at all: ids that no table has, moves that are none, texts that
 // are no menu states. Every call answers "none" or false; none of them ends the game.
+#include "reference/random_flow.hpp"
 #include "rondix/saved_state.hpp"
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/report.hpp"
 #include "rondix/tools/trace_file.hpp"
 #include "support.hpp"
 
+#include <functional>
 #include <random>
+#include <thread>
 
 namespace rondix::test {
 namespace {
@@ -111,6 +116,25 @@ TEST(PublicCalls, TakeAnyMoves) {
     Move beyond = Move::event(EventId(0));
     beyond.subject = 0x10000; // which is no event, and not the first one either
     EXPECT_FALSE(menus.replay(beyond));
+}
+
+TEST(PublicCalls, SeveralChecksMayRunAtOnce) {
+    const auto report = [](std::uint32_t number) {
+        const FlowFile file = load_flow_text("random", random_flow(number, Shape::rich));
+        const CheckResult result = check(file);
+        return check_json(file, result) + check_text(file, result);
+    };
+    constexpr std::uint32_t first = 400, count = 60;
+    std::vector<std::string> alone(count), together(count), beside(count);
+    for (std::uint32_t i = 0; i < count; ++i) alone[i] = report(first + i);
+    const auto all = [&](std::vector<std::string>& reports) {
+        for (std::uint32_t i = 0; i < count; ++i) reports[i] = report(first + i);
+    };
+    std::thread other(all, std::ref(beside));
+    all(together);
+    other.join();
+    EXPECT_EQ(together, alone);
+    EXPECT_EQ(beside, alone);
 }
 
 TEST(PublicCalls, TakeAnyTextsForStates) {

@@ -1,4 +1,7 @@
 // The verdicts of a check, its limits, and how its progress is reported.
+//
+// Units: seconds and megabytes. Threads: the functions are called on the thread that called
+// check(), every few milliseconds.
 #pragma once
 
 #include <chrono>

@@ -1,5 +1,7 @@
 // Effects as text: `load harbour`, `told horn`, `setting music 70`, as `rondix walk` and traces
 // have them.
+//
+// Errors: none. Cost: allocates the text. Threads: that of the Runner.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"

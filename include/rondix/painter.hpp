@@ -1,5 +1,9 @@
 // Painter: draws what Runner::view() gives, with Cairo and Pango. A game may use it, or draw the
 // items with its own renderer; the tool's pictures and its window are drawn by it.
+//
+// Units: design units; pixels where it says so. Errors: std::runtime_error for pictures of an
+// impossible size; missing fonts and pictures are in faults(). Cost: fonts and pictures are loaded
+// when they are first drawn. Threads: one at a time for all Painters, which share fonts.
 #pragma once
 
 #include "rondix/picture_format.hpp"

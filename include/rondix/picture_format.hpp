@@ -1,4 +1,6 @@
 // What pictures are written as.
+//
+// Threads: any.
 #pragma once
 
 #include <cstdint>

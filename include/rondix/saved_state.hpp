@@ -1,13 +1,19 @@
 // SavedState: where a player is in the menus, by name, so that it outlives the flow: for a flow
 // that is reloaded while the game runs, or a game that is suspended, patched and resumed.
 //
-//   Restored how = take_over(fresh, old);               // another version of the flow, at once
-//   std::string text = saved_text(saved(menus));        // to be kept,
-//   if (read_saved(text, was)) restore(menus, was);     // and later
+//   rondix::Runner fresh(game.new_flow);                // another version of the flow,
+//   const rondix::Restored how = take_over(fresh, menus);   // at once
+//
+//   const std::string text = saved_text(saved(menus));  // to be kept,
+//   rondix::SavedState was;                             // and later
+//   if (read_saved(text, was)) restore(menus, was);
 //
 // The stack, pages, focus, flags, settings and pending answers are kept as far as their names still
 // exist; what is dropped is reported. The resulting menu state is checked as an additional start of
 // the flow (verify_from_state.hpp): where somebody could get stuck, the flow restarts.
+//
+// Errors: by Status; what is dropped is in Restored. Cost: take_over() and restore() take the time
+// of a proof, within their options. Threads: those of the Runners.
 #pragma once
 
 #include "rondix/check_options.hpp"

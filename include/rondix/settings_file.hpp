@@ -1,11 +1,12 @@
 // SettingsFile: a player's settings and keys, kept in a file from one game to the next.
 //
 //   rondix::SettingsFile kept(rondix::settings_path(flow));
-//   for (const rondix::SettingsNote& note : kept.load(menus)) log(note.text);   // before start()
-//   while (running) {
-//       ...
+//   for (const rondix::SettingsNote& note : kept.load(menus)) log(note.text);
+//   menus.start();
+//   while (game.is_running()) {
 //       for (const rondix::Effect& effect : menus.take_effects()) kept.obey(effect);
-//       if (const auto status = kept.save_when_quiet(menus, seconds); !status) log(status.words());
+//       if (const auto status = kept.save_when_quiet(menus, game.seconds()); !status)
+//           log(status.words());
 //   }
 //   if (const rondix::Status status = kept.save(menus); !status) log(status.words());
 //
@@ -13,6 +14,9 @@
 // full disk at any moment the file is the old one or the new one, never a part. A wrong value
 // affects only itself and is reported; the original file is then kept next to it
 // (`settings.toml.damaged`).
+//
+// Errors: by Status, and SettingsNote for what was wrong in the file; nothing is thrown. Units:
+// seconds. Cost: load() and save() wait for the disk. Threads: one at a time for each object.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"

@@ -1,16 +1,22 @@
 // Trace: records what a player does and what happens while the game runs, so that a bug report can
 // be replayed (`rondix walk`).
 //
-//   Trace trace("ferry.trace.jsonl");
+//   rondix::Trace trace("ferry.trace.jsonl");
 //   trace.begin(menus);                                // at any time
-//   each frame: const auto effects = menus.take_effects();
-//               trace.note(menus, effects, seconds);   // takes the moves of the Runner as well
+//   while (game.is_running()) {
+//       const auto effects = menus.take_effects();
+//       trace.note(menus, effects, game.seconds());    // takes the moves of the Runner as well
+//       for (const rondix::Effect& effect : effects) game.obey(effect);
+//   }
 //   trace.end();
 //
 // The file is JSON Lines (docs/traces.md): where it begins, and a line for each frame in which
 // something happened. It exceeds its limit by a line at most: when it is half full it is
 // renamed to `.old`, and a new one begins with the present state; the two hold the latest part. A
 // fault of the file does not affect the game.
+//
+// Errors: in status(); nothing is thrown. Units: seconds, bytes. Cost: note() writes a line where
+// something happened. Threads: that of the Runner.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"

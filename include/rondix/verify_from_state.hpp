@@ -3,6 +3,9 @@
 //
 // It is the proof of check() with one more menu state to start from. Traps that can be reached from
 // the start as well do not count; a state that is in one does.
+//
+// Errors: `undecided` where a limit is reached. Cost: that of the proof, within the options.
+// Threads: any.
 #pragma once
 
 #include "rondix/check_options.hpp"

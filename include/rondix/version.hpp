@@ -1,4 +1,6 @@
 // The version of these headers. docs/compatibility.md says what may change from one to the next.
+//
+// Threads: any.
 #pragma once
 
 #include <string_view>

@@ -59,9 +59,9 @@ int draw_maps(const FlowFile& file, const CheckResult& result, const MapOptions&
         fmt::print("\n");
         return options.parts;
     };
-    std::string fault;
-    if (!draw_map_parts(file, result, map, output.stem().string(), take, fault)) {
-        fmt::print(stderr, "error: {}\n", fault);
+    if (const Status status = draw_map_parts(file, result, map, output.stem().string(), take);
+        !status) {
+        fmt::print(stderr, "error: {}\n", status.words());
         return cannot_be_used;
     }
     return written ? proved : cannot_be_used;

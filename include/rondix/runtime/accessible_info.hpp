@@ -1,4 +1,6 @@
 // AccessibleInfo: a control as a screen reader, or a voice of the game's own, announces it.
+//
+// Errors: of a control that there is not, all is empty. Threads: that of the Runner.
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"

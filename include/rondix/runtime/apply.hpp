@@ -7,6 +7,9 @@
 //
 // Pure: no allocation, no exceptions, no clock, no randomness, no input or output. The flow must
 // have passed verify() and the menu state must belong to it.
+//
+// Threads: any; each with a menu state of its own. Cost: bounded by the steps of the move and the
+// screens that close by it.
 #pragma once
 
 #include "rondix/runtime/menu_state.hpp"

@@ -5,6 +5,9 @@
 // A code means one thing. When the player binds a code that is in use, the two swap, so that
 // nothing loses its last key; accept, back and menu always keep a code on each device where they
 // had one.
+//
+// Errors: none are thrown; false where nothing was done. Cost: setting up allocates, asking does
+// not. Threads: one at a time for each object.
 #pragma once
 
 #include "rondix/runtime/target.hpp"

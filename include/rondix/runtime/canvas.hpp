@@ -1,5 +1,7 @@
 // Canvas: the part of a window that menus are laid out on, and the conversion between its units and
 // pixels.
+//
+// Units: pixels of the window, and design units. Errors: none. Threads: any.
 #pragma once
 
 #include "rondix/runtime/geometry.hpp"

@@ -12,6 +12,9 @@
 //     the last needs no condition.
 // The rows are trivially copyable and hold no pointers, so that a table can be written out and used
 // where it stands (PackedFlow).
+//
+// Lifetime: texts are views of the table of texts. Errors: what looks a name up gives the "none"
+// value of its type. Cost: a look-up goes through the names of its kind. Threads: any may read it.
 #pragma once
 
 #include "rondix/runtime/device.hpp"

@@ -1,5 +1,7 @@
 // Device: what the player's input comes from. A pad and a finger have numbers, so that two of them
 // do not get into each other's way.
+//
+// Threads: any.
 #pragma once
 
 #include <cstddef>

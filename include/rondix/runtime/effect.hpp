@@ -1,4 +1,6 @@
 // Effect: one thing that the game is to do, as the Runner reports it.
+//
+// Errors: asked for what an effect of another kind has, it gives the "none" value. Threads: any.
 #pragma once
 
 #include "rondix/runtime/ids.hpp"

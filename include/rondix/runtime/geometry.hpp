@@ -1,4 +1,6 @@
 // Points, sizes, rectangles and transforms in the units of a flow's design size, y pointing down.
+//
+// Errors: none. Threads: any.
 #pragma once
 
 namespace rondix {

@@ -1,6 +1,8 @@
 // The ids of a compiled flow: dense numbers, one type each, so that a screen cannot be passed where
 // a scene is meant. They count from 0 in the order of the flow file and index the tables of
 // CompiledFlow.
+//
+// Threads: any.
 #pragma once
 
 #include <cstddef>

@@ -1,5 +1,7 @@
 // Look: how one thing appears at one instant, in numbers and colours that can be blended, so that a
 // transition is nothing but a changing blend.
+//
+// Units: opacities and weights from 0 to 1, lengths in design units. Threads: any.
 #pragma once
 
 #include <array>

@@ -7,6 +7,8 @@
 //     their children, and that is also the order in which they are drawn;
 //   - every style, picture, font and cue points into its table, or is the type's "none" value;
 //   - the standard styles come first, in the order of StandardStyle.
+//
+// Threads: any may read it.
 #pragma once
 
 #include "rondix/runtime/geometry.hpp"

@@ -11,6 +11,9 @@
 // The row is canonical: two menu states of one flow that mean the same are equal word by word.
 // Whether the game is paused, whether the pointer is shown, which controls can be used: all of that
 // follows from it (see apply.hpp) and is stored nowhere.
+//
+// Errors: indexes are those of the flow and are not checked. Cost: made once, it allocates no more,
+// other than by copying it. Threads: one at a time for each object.
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"

@@ -1,5 +1,7 @@
 // Move: one thing that can happen to a menu state. The player's, the game's and the clock's moves
 // are one type, so that the game, the proof and a walkthrough speak of them alike.
+//
+// Threads: any.
 #pragma once
 
 #include "rondix/runtime/ids.hpp"

@@ -2,12 +2,15 @@
 // Opening one allocates nothing, throws nothing and needs no YAML.
 //
 //   rondix::CompiledFlow flow;
-//   if (const rondix::Status status = rondix::open_packed(image, flow); !status)
+//   if (const rondix::Status status = rondix::open_packed(game.image, flow); !status)
 //       log(status.words());
 //   rondix::Runner menus(flow);                   // the image has to stay as long
 //
 // Whatever the bytes are, opening them is harmless: the image is refused unless its format, its
 // sizes, its checksum, every value of every row and every reference between rows are right.
+//
+// Errors: by Status; nothing is thrown. Lifetime: the image stays where it is, as long as the flow.
+// Cost: reads the image once. Threads: any.
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"

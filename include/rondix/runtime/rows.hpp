@@ -1,5 +1,7 @@
 // ListRows: what a game puts into a list. The Runner asks for a row when it needs it, so ten
 // thousand rows cost no more than ten.
+//
+// Threads: the functions are called on the thread that calls the Runner.
 #pragma once
 
 #include <cstdint>

@@ -1,11 +1,14 @@
 // Runner: a flow at work inside a game. Input goes in, effects come out as data, and view() says
 // what to draw. There are no callbacks: the game asks when it suits it.
 //
-//   Runner menus(flow);            // nothing is allocated after this
+//   rondix::Runner menus(flow);            // nothing is allocated after this
 //   menus.start();
-//   each frame:  menus.press(Button::accept) ..., menus.advance(seconds)
-//                for (const Effect& effect : menus.take_effects()) obey it
-//                for (const Item& item : menus.view()) draw it
+//   while (game.is_running()) {
+//       menus.press(rondix::Button::accept);                  // and what else the player did
+//       menus.advance(game.seconds());
+//       for (const rondix::Effect& effect : menus.take_effects()) game.obey(effect);
+//       for (const rondix::Item& item : menus.view()) game.draw(item);
+//   }
 //
 // apply() alone decides what a move does. The Runner turns devices and time into moves, keeps
 // focus, presses, tickets and clocks, and reports to the game what has changed.

@@ -1,12 +1,12 @@
 // Status: whether something was done; if not, a code to act on, and words for a log.
 //
-//   if (const rondix::Status status = rondix::open_packed(image, flow); !status) {
-//       log(status.words());                       // "the image is damaged: its checksum is
-//       another" if (status.code() == rondix::StatusCode::other_version) ...
+//   if (const rondix::Status status = rondix::open_packed(game.image, flow); !status) {
+//       log(status.words());   // "the image is damaged: its checksum is another"
+//       if (status.code() == rondix::StatusCode::other_version) log("pack it again");
 //   }
 //
 // It holds its words itself: nothing is allocated, and a copy lives on its own. Words beyond 250
-// bytes are cut, at a letter. Cost: a copy of 256 bytes. Thread: any.
+// bytes are cut, at a letter. Cost: a copy of 256 bytes. Threads: any.
 #pragma once
 
 #include <array>
@@ -21,8 +21,8 @@ enum class StatusCode : std::uint8_t {
     other_format,  ///< these are not such bytes, or this is not such a text
     other_version, ///< they were made by another version of Rondix, or are of another flow
     damaged,       ///< they are not as they were made: cut, changed, or with values that cannot be
-    not_read,      ///< the file cannot be read
     not_written,   ///< the file cannot be written: the words name the cause (full, read-only ...)
+    not_drawn,     ///< the picture cannot be drawn
 };
 
 class [[nodiscard]] Status {

@@ -2,6 +2,8 @@
 // packed flow they stand in its image, and the table only knows where. Reading is the same for
 // both, and never changes or copies anything. Whoever compiles says that rows are changed: edit(),
 // push_back() and the like. Changing a table that stands elsewhere makes a copy of its own first.
+//
+// Errors: indexes are not checked. Threads: any may read it; one at a time may change it.
 #pragma once
 
 #include <cstddef>

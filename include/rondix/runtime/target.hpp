@@ -1,4 +1,6 @@
 // Target: what a key or pad button may stand for, and how the texts of a flow mention it.
+//
+// Errors: a word that is none gives nothing. Threads: any.
 #pragma once
 
 #include "rondix/runtime/device.hpp"

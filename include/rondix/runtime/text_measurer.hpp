@@ -1,4 +1,7 @@
 // TextMeasurer: how a game tells the Runner the sizes of its texts and pictures.
+//
+// Lifetime: the context and what the functions return, as long as the Runner has them. Threads: the
+// functions are called on the thread that calls the Runner.
 #pragma once
 
 #include "rondix/runtime/geometry.hpp"

@@ -1,4 +1,6 @@
 // Pieces of the tables of a compiled flow, which rows of all kinds refer to.
+//
+// Threads: any.
 #pragma once
 
 #include <cstdint>

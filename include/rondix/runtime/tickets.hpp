@@ -1,5 +1,7 @@
 // Tickets: what a game answers loads and requests with. Each effect that asks for something carries
 // a new one; an answer with an older ticket is ignored, so that a late answer does no harm.
+//
+// Threads: any; a ticket is a number.
 #pragma once
 
 #include <cstdint>

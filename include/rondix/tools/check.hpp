@@ -1,4 +1,8 @@
 // check(): what is wrong with a flow, and what is proved of it.
+//
+// Errors: a limit that is reached is in CheckResult::stop; std::logic_error where Rondix finds
+// itself at fault, which is a bug to report. Cost: docs/what-is-proved.md has figures; CheckOptions
+// limits it. Threads: any; several checks may run at once, but those with looks one at a time.
 #pragma once
 
 #include "rondix/check_options.hpp"
@@ -58,7 +62,7 @@ struct Figures {
     std::vector<std::string> left_out;
 };
 
-/// A warning that the flow allows, and why. See silence.hpp.
+/// A warning that the flow allows, and why. See suppression.hpp.
 struct AllowedFinding {
     Finding finding;
     std::string reason;

@@ -2,6 +2,8 @@
 // were used, events that were reported, answers that were given.
 //
 // make_walks() goes the other way: it makes walkthroughs that touch all that can be touched.
+//
+// Errors: where a limit is reached, make_walks() has made fewer. Threads: any.
 #pragma once
 
 #include "rondix/tools/walkthrough.hpp"

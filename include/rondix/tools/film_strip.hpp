@@ -1,5 +1,8 @@
 // FilmStrip: the screens that were passed, in order, each with the control that is pressed next and
 // the move under it, ending in the trap, or where a walkthrough ends.
+//
+// Units: pixels. Errors: std::runtime_error for pictures of an impossible size. Threads: one at a
+// time for all that draws.
 #pragma once
 
 #include "rondix/painter.hpp"

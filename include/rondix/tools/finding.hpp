@@ -1,5 +1,7 @@
 // Finding: one thing that reading or checking a flow reports. Data, not text: who shows it decides
 // how.
+//
+// Units: lines and columns count from 1, offsets in bytes from 0. Threads: any.
 #pragma once
 
 #include "rondix/tools/names.hpp"

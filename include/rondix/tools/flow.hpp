@@ -1,6 +1,9 @@
 // Flow: what the author wrote, name by name, each with its place in the file. Reading fills it in,
 // resolving checks its names, compiling turns it into a CompiledFlow. Nothing here is needed at run
 // time.
+//
+// Errors: what is wrong with a file is in FlowFile::findings; a file that cannot be read is one of
+// them. Cost: linear in the text. Threads: any.
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"

@@ -3,7 +3,7 @@
 //
 //   using namespace rondix::in_code;
 //   const rondix::FlowFile file = flow("Tidewick Ferry")
-//       .starts_with("pier")
+//       .start("pier")
 //       .scene("pier", "scenes/pier.json", "title")
 //       .flag("saved-voyage", set_by_game)
 //       .event("run-aground", open("aground"), {.after = 1.2})
@@ -17,6 +17,8 @@
 // places are "in code, screen 'title', button 'voyage'". Whatever a flow file can say and has no
 // word of its own here is said with also(): `.also("place", map({{"at", "left"}}))`. Times are in
 // seconds. Files, such as that of a theme, are looked for where the game runs.
+//
+// Errors: in the findings of what read() returns. Threads: any; one at a time for each object.
 #pragma once
 
 #include "rondix/tools/flow.hpp"

@@ -1,4 +1,6 @@
 // What the author wrote about looks: places, styles and themes, each with its place in the file.
+//
+// Threads: any.
 #pragma once
 
 #include "rondix/runtime/looks.hpp"

@@ -1,4 +1,6 @@
 // How the focus moves on a screen: for `rondix focus`, and for whoever wants to look at it.
+//
+// Units: pixels. Threads: that of the Runner, and one at a time for all that draws.
 #pragma once
 
 #include "rondix/painter.hpp"

@@ -1,4 +1,6 @@
 // Found: what one part of a check has to say, and whether it got through.
+//
+// Threads: any.
 #pragma once
 
 #include "rondix/check_options.hpp"

@@ -9,6 +9,9 @@
 //
 // Sources: W3C, Web Content Accessibility Guidelines 2.2 (2023): contrast 1.4.3, target size 2.5.8,
 // the look of the focus 2.4.13; the contrast ratio as it is defined there.
+//
+// Errors: a limit that is reached is in Found. Cost: lays out and draws each screen for each window
+// size. Threads: one at a time for all that draws.
 #pragma once
 
 #include "rondix/tools/check.hpp"

@@ -7,10 +7,14 @@
 // become one stack; where that is not enough, what is furthest from the start goes into the card by
 // way of which alone it is reached ("and 12 beyond it"), level by level. Where the player is stuck,
 // and what a way passes, is never folded. What a card holds can be had as a map of its own.
+//
+// Units: pixels, seconds. Errors: by Status. Cost: Graphviz runs in a process of its own, for
+// MapOptions::seconds at most. Threads: one at a time for all that draws.
 #pragma once
 
 #include "rondix/picture_format.hpp"
 #include "rondix/runtime/move.hpp"
+#include "rondix/runtime/status.hpp"
 #include "rondix/tools/check.hpp"
 
 #include <functional>
@@ -47,10 +51,10 @@ struct MapOptions {
 };
 
 /// The bytes of the picture. Screens that `result` finds to be trapped or never shown stand out.
-/// When it cannot be drawn (Graphviz is missing or takes too long, there is no screen or scene of
-/// the name in `of`), nothing, and `fault` says why.
-std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& result,
-                                    const MapOptions& options, std::string& fault);
+/// StatusCode::not_drawn: Graphviz is missing or takes too long, there is no screen or scene of the
+/// name in `of`, or a limit of `check` was reached; `bytes` is empty then.
+Status draw_map(const FlowFile& file, const CheckResult& result, const MapOptions& options,
+                std::string& bytes);
 
 struct MapPart {
     std::string name;    ///< of its file, without the ending: `map`, `map.options`
@@ -61,11 +65,10 @@ struct MapPart {
 };
 
 /// The map, and one for what each folded card holds, and so on; in SVG, the cards lead there. The
-/// first is called `name`, as its file is. False, and `fault`, when one cannot be drawn; ends early
-/// when `take` says false.
-bool draw_map_parts(const FlowFile& file, const CheckResult& result, const MapOptions& options,
-                    const std::string& name, const std::function<bool(const MapPart&)>& take,
-                    std::string& fault);
+/// first is called `name`, as its file is. StatusCode::not_drawn when one cannot be drawn; ends
+/// early, and well, when `take` says false.
+Status draw_map_parts(const FlowFile& file, const CheckResult& result, const MapOptions& options,
+                      const std::string& name, const std::function<bool(const MapPart&)>& take);
 
 /// The same in DOT, the language of Graphviz; nothing is laid out and nothing folded.
 std::string map_dot(const FlowFile& file, const CheckResult& result,

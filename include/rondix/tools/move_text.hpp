@@ -1,5 +1,7 @@
 // Moves in words: `press cast-off`, `loaded`, `event run-aground`. The same words stand in what
 // check prints and in walkthroughs, so that the one can be fed to the other.
+//
+// Errors: text that means no move gives nothing, and `fault` says why. Threads: any.
 #pragma once
 
 #include "rondix/runtime/apply.hpp"

@@ -1,4 +1,6 @@
 // What a build makes of a flow: the image that packed_flow.hpp opens, and its names as C++.
+//
+// Errors: none; the flow has passed verify(). Cost: linear in the flow. Threads: any.
 #pragma once
 
 #include "rondix/runtime/compiled_flow.hpp"

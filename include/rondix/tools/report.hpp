@@ -1,4 +1,6 @@
 // Reports: what check and walkthroughs found, as text for people and editors, and as JSON.
+//
+// Errors: none. Cost: allocates the text. Threads: any; spoken_text() that of the Runner.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"

@@ -1,5 +1,8 @@
 // Pictures of the screens of a flow: each as the player sees it after the shortest way to it, what
 // lies beneath included; its controls in all their states; and how it comes in.
+//
+// Units: pixels. Errors: std::runtime_error for pictures of an impossible size. Cost: each screen
+// is drawn in each of its states, within the options. Threads: one at a time for all that draws.
 #pragma once
 
 #include "rondix/picture_format.hpp"

@@ -1,4 +1,7 @@
 // Source: the text of one file that was read, for showing places in it.
+//
+// Units: lines and columns count from 1, offsets in bytes from 0. Errors: an offset beyond the text
+// is its end. Threads: any.
 #pragma once
 
 #include "rondix/tools/finding.hpp"

@@ -1,4 +1,6 @@
 // A menu state in words, as walkthroughs and traces write it.
+//
+// Errors: none. Cost: allocates the text. Threads: any.
 #pragma once
 
 #include "rondix/runtime/menu_state.hpp"

@@ -8,6 +8,8 @@
 //
 // At the end of a line it is about that line; alone, about the next line that holds something.
 // Warnings alone can be allowed. A suppression that answers no finding is a finding itself.
+//
+// Errors: a suppression that answers no finding becomes one. Threads: any.
 #pragma once
 
 #include "rondix/tools/check.hpp"

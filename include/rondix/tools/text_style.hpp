@@ -1,4 +1,6 @@
 // How text for people is set: plain, as files and other programs read it, or for a terminal.
+//
+// Threads: any.
 #pragma once
 
 #include <cstddef>

@@ -1,4 +1,6 @@
 // TraceFile: a trace (trace.hpp) read again, for people and for being walked through.
+//
+// Errors: in TraceFile::findings. Cost: linear in the file. Threads: any.
 #pragma once
 
 #include "rondix/tools/walkthrough.hpp"

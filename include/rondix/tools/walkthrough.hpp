@@ -12,6 +12,9 @@
 // Steps are moves in the words of move_text.hpp; or input: up, down, left, right, accept, `point at
 // X`, `hold X`, `slide off`, `slide to X`, `let go`; or `wait 1.2s`. A step that the menus do not
 // answer is a failure, unless the next step expects `ignored: yes`.
+//
+// Units: seconds. Errors: in the findings of a walkthrough and the failures of a report. Cost: as
+// much as the moves; nothing waits. Threads: any.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"

@@ -1,4 +1,7 @@
 // A way to each screen: for whoever has to show it.
+//
+// Errors: nothing for a screen that no way was found to. Cost: that of going forward through the
+// flow, within the options. Threads: any.
 #pragma once
 
 #include "rondix/runtime/move.hpp"

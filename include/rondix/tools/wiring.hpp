@@ -2,7 +2,9 @@
 // credits, a condition that is never true, a screen without a title. All of it is read off the flow
 // as it is written; nothing is proved, and all are warnings.
 //
-// Whoever means it so says it in the flow, with a reason: see silence.hpp.
+// Whoever means it so says it in the flow, with a reason: see suppression.hpp.
+//
+// Errors: a limit that is reached is in Found. Cost: near linear in the flow. Threads: any.
 #pragma once
 
 #include "rondix/tools/flow.hpp"

@@ -207,8 +207,9 @@ std::string heading_of(const MapOptions& options) {
 } // namespace
 } // namespace draw
 
-std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& result,
-                                    const MapOptions& options, std::string& fault) {
+Status draw_map(const FlowFile& file, const CheckResult& result, const MapOptions& options,
+                std::string& bytes) {
+    std::string fault;
     const auto draw_it = [&]() -> std::optional<std::string> {
         draw::MapDrawer drawer(file, result, options);
         const auto graph = drawer.wanted(fault);
@@ -216,19 +217,21 @@ std::optional<std::string> draw_map(const FlowFile& file, const CheckResult& res
         return drawer.draw(drawer.folded(*graph, drawer.folding()), draw::heading_of(options), "",
                            fault);
     };
-    return draw::within_limits(draw_it, fault);
+    const std::optional<std::string> drawn = draw::within_limits(draw_it, fault);
+    bytes = drawn.value_or("");
+    return drawn ? Status() : Status(StatusCode::not_drawn, fault);
 }
 
-bool draw_map_parts(const FlowFile& file, const CheckResult& result, const MapOptions& options,
-                    const std::string& name, const std::function<bool(const MapPart&)>& take,
-                    std::string& fault) {
+Status draw_map_parts(const FlowFile& file, const CheckResult& result, const MapOptions& options,
+                      const std::string& name, const std::function<bool(const MapPart&)>& take) {
+    std::string fault;
     const auto draw_them = [&] {
         draw::MapDrawer drawer(file, result, options);
         auto graph = drawer.wanted(fault);
         return graph && draw::Parts(drawer, options, name)
                             .draw(std::move(*graph), draw::heading_of(options), take, fault);
     };
-    return draw::within_limits(draw_them, fault);
+    return draw::within_limits(draw_them, fault) ? Status() : Status(StatusCode::not_drawn, fault);
 }
 
 } // namespace rondix
