@@ -252,5 +252,22 @@ TEST(Docs, NameOnlyPathsThatAreThere) {
     EXPECT_GT(named, 10u);
 }
 
+/// Files by their names alone, as in "`scout.cpp` goes forward".
+TEST(Docs, NameOnlyFilesThatAreThere) {
+    std::set<std::string> names;
+    for (const char* folder : {"src", "include", "tests", "tools", "examples", "adapters"})
+        for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / folder))
+            names.insert(entry.path().filename());
+    static const std::regex file("`([a-z_]+\\.[ch]pp)`");
+    std::size_t named = 0;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "docs")) {
+        if (entry.path().extension() != ".md") continue;
+        const std::string text = contents(entry.path());
+        for (std::sregex_iterator i(text.begin(), text.end(), file), end; i != end; ++i, ++named)
+            EXPECT_TRUE(names.contains((*i)[1])) << entry.path() << " names " << (*i)[1];
+    }
+    EXPECT_GT(named, 60u);
+}
+
 } // namespace
 } // namespace rondix::test

@@ -1,7 +1,7 @@
 // Item: one thing to draw, as the Runner's view gives it.
 //
-// Units: design units, and degrees. Lifetime: texts until the next call of the Runner. Threads:
-// that of the Runner.
+// Units: design units, and degrees. Lifetime: texts last until the next call of the Runner.
+// Threads: that of the Runner.
 #pragma once
 
 #include "rondix/runtime/look.hpp"
