@@ -156,6 +156,50 @@ TEST(Slips, GiveOneFindingEach) {
         EXPECT_EQ(found(load_flow_text("slip", with(slip))), slip.finding) << slip.wrong;
 }
 
+/// What people who never read the list of steps would write, and the step that does it.
+TEST(Slips, StepsOfOtherWordsAreTakenByTheirMeaning) {
+    const std::pair<std::string_view, std::string_view> meant[] = {
+        {"show options", "open"},
+        {"push options", "open"},
+        {"popup options", "open"},
+        {"goto options", "go"},
+        {"replace options", "go"},
+        {"close", "back"},
+        {"return", "back"},
+        {"pop", "back"},
+        {"continue", "resume"},
+        {"unpause", "resume"},
+        {"start field", "load"},
+        {"play field", "load"},
+        {"restart", "retry"},
+        {"reload", "retry"},
+        {"main", "home"},
+        {"exit", "quit"},
+        {"leave", "quit"},
+        {"save game", "request"},
+        {"emit horn", "tell"},
+        {"enable sound", "raise"},
+        {"disable sound", "lower"},
+        {"toggle sound", "set"},
+        {"change music", "set"},
+        {"defaults", "reset"},
+        {"tab journal next", "turn"},
+        {"later", "todo"},
+        {"Close", "back"},
+    };
+    for (const auto& [written, step] : meant) {
+        std::string text(flow_text);
+        text.replace(text.find("load field"), 10, written);
+        const FlowFile file = load_flow_text("slip", text);
+        const std::string told = found(file);
+        EXPECT_EQ(file.findings.size(), 1U) << told;
+        const std::string word(written.substr(0, written.find(' ')));
+        EXPECT_TRUE(told.starts_with("11:16 there is no step '" + word + "'")) << told;
+        const std::string name = "'" + std::string(step) + "'";
+        EXPECT_NE(told.find(name, told.find("did you mean")), std::string::npos) << told;
+    }
+}
+
 TEST(Slips, AreNotSeenWhereThereAreNone) {
     for (const Slip& text : no_slips)
         EXPECT_EQ(found(load_flow_text("text", with(text))), "") << text.wrong;
