@@ -11,6 +11,11 @@ namespace rondix {
 /// and where that goes home, those by which the flow starts.
 const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
                                         std::initializer_list<ActionId> actions) {
+    if (closes == fails && when == holds && asks_nothing(actions)) {
+        cubes_.resize(1);
+        cubes_[0].clear();
+        return cubes_;
+    }
     asked_.clear();
     changed_.assign(1, {});
     const auto next = [&] { return static_cast<std::uint32_t>(asked_.size()) + 1; };
@@ -33,6 +38,17 @@ const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
     for (const auto& [home, steps] : goes_home) ask_about_start(home, steps);
     split();
     return cubes_;
+}
+
+/// Most actions are one list of steps, on no condition.
+bool Cases::asks_nothing(std::initializer_list<ActionId> actions) const {
+    return std::all_of(actions.begin(), actions.end(), [&](ActionId action) {
+        if (action == unsaid || flow_[action].alternatives.count == 0) return true;
+        const Alternative& first = flow_.alternatives[flow_[action].alternatives.begin];
+        const bool goes_home = first.steps.count > 0 && flow_.first_choice != unsaid &&
+                               flow_.steps[first.steps.end() - 1].kind == StepKind::home;
+        return first.when == holds && !goes_home;
+    });
 }
 
 const std::vector<Cube>& Cases::in_which(ConditionId when) {

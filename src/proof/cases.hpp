@@ -45,6 +45,7 @@ class Cases {
         std::uint32_t after = 0; // which of changed_: what steps before have made of flags
     };
 
+    bool asks_nothing(std::initializer_list<ActionId> actions) const;
     void ask_about_start(std::size_t home, IndexRange steps);
     void split();
     void split(ConditionId at, std::uint32_t asked, Cube& cube);

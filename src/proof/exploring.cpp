@@ -288,7 +288,7 @@ void Frames::compare(FrameId id, Branch& branch) {
         Frame under = frame;
         under.pages = after_.pages_at(after_.depth() - 2);
         under.question = after_.question_at(after_.depth() - 2);
-        branch.under = number_of(under);
+        branch.under = under == frame ? id : number_of(under);
         branch.frame = number_of(on_top_of(under, current));
     } else if (after_.depth() == before_.depth()) {
         // At the bottom a load stays in its place: nothing lies beneath that it could close.
