@@ -47,8 +47,7 @@ class Traps {
     /// Whether play or quitting can be reached at all, be it only with the game's help.
     bool some_goal() {
         for (const Heads::Start& start : heads_.starts())
-            if (!context_.is_stuck(start.frame, start.values))
-                return true;
+            if (!context_.is_stuck(start.frame, start.values)) return true;
         for (std::size_t screen = 0; screen < flow_.screens.size(); ++screen)
             if (is_goal_met(ScreenId(screen))) return true;
         return false;
@@ -235,7 +234,8 @@ class Traps {
             entries.add(heads_.frame(on.value_or(head)), heads_.values(on.value_or(head)));
         };
         const Paths& paths = context_.witnesses.paths(heads_);
-        for (const Heads::Start& start : heads_.starts()) enter(heads_.head(start.frame, start.values));
+        for (const Heads::Start& start : heads_.starts())
+            enter(heads_.head(start.frame, start.values));
         for (HeadId head = 0; head < heads_.size(); ++head)
             if (paths.reached(head) && !lost.has(heads_.frame(head), heads_.values(head)))
                 for (const Paths::Step& step : paths.steps(head)) enter(step.to);
