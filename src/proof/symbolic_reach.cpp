@@ -181,7 +181,8 @@ bool SymbolicReach::grow(FrameId frame, const Rule& rule) {
             continue;
         }
         const Id down = diagrams_.moved(ways, Diagrams::after, Diagrams::between);
-        for (std::size_t j = 0; j < exits_[rule.under].size(); ++j) {
+        const std::size_t count = exits_[rule.under].size(); // which may be this frame's, and grow
+        for (std::size_t j = 0; j < count; ++j) {
             const Exit further = exits_[rule.under][j];
             const Id on = diagrams_.moved(further.ways, Diagrams::now, Diagrams::between);
             changed |=

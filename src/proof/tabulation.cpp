@@ -87,7 +87,9 @@ class Tabulation {
     void listen(Number to, Listener listener) {
         if (to == listener.head && !listener.pushes) return;
         met_[to].listeners.push_back(listener);
-        for (std::size_t i = 0; i < met_[to].ways.size(); ++i) hand_on(met_[to].ways[i], listener);
+        // Those that come to it meanwhile are handed on as every fresh one is.
+        const std::size_t count = met_[to].ways.size();
+        for (std::size_t i = 0; i < count; ++i) hand_on(Way(met_[to].ways[i]), listener);
         hand_on_all();
     }
 
@@ -110,9 +112,9 @@ class Tabulation {
             budget_.step("reachable screens", met_.size() - open_.size(), met_.size());
             const auto [head, way] = fresh_.back();
             fresh_.pop_back();
-            // (By number: those who listen may become more.)
-            for (std::size_t i = 0; i < met_[head].listeners.size(); ++i)
-                hand_on(way, met_[head].listeners[i]);
+            // Who comes to listen meanwhile is given the way as one that is there already.
+            const std::size_t count = met_[head].listeners.size();
+            for (std::size_t i = 0; i < count; ++i) hand_on(way, Listener(met_[head].listeners[i]));
         }
     }
 
@@ -123,8 +125,7 @@ class Tabulation {
         const Number beneath = number_of(listener.under, way.after);
         if (beneath == listener.head) return;
         met_[beneath].listeners.push_back({listener.head});
-        for (std::size_t i = 0; i < met_[beneath].ways.size(); ++i)
-            add(listener.head, met_[beneath].ways[i]);
+        for (const Way& further : met_[beneath].ways) add(listener.head, further);
     }
 
     const Heads& heads_;
