@@ -8,6 +8,7 @@ namespace {
 
 constexpr std::uint32_t leaf = 0xFFFFFFFF;     // the level of `never` and `always`: below all
 constexpr std::size_t first_places = 1u << 12; // a power of two
+constexpr std::size_t max_known = 1u << 21;    // results that are remembered, 64 MB
 
 std::uint64_t mixed(std::uint64_t a, std::uint64_t b) {
     std::uint64_t x = a * 0x9E3779B97F4A7C15 ^ b;
@@ -52,7 +53,8 @@ void Diagrams::make_room() {
         while (places_[place] != 0) place = (place + 1) & (places_.size() - 1);
         places_[place] = id;
     }
-    std::vector<Known> known(places_.size());
+    if (known_.size() == max_known) return;
+    std::vector<Known> known(std::min(places_.size(), max_known));
     for (const Known& one : known_)
         if (one.some) known[mixed(one.about, one.also) & (known.size() - 1)] = one;
     known_ = std::move(known);
