@@ -310,6 +310,28 @@ TEST(Proof, SetsInDiagramsAreGivenUpWhereTheyTakeTooMuch) {
     EXPECT_LT(steps, 5'000'000U);
 }
 
+/// One relation may take seconds: whoever says stop is heard on the way. This one doubles with each
+/// variable, for the two of a pair stand far apart.
+TEST(Proof, SetsInDiagramsKeepTheLimits) {
+    CheckOptions options;
+    options.progress = [](const Progress&) { return false; };
+    Budget budget(options);
+    Diagrams diagrams(1u << 23, 1u << 26, budget);
+    const auto build = [&] {
+        constexpr unsigned pairs = 19;
+        Diagrams::Id all = Diagrams::always;
+        for (unsigned i = 0; i < pairs; ++i) {
+            const auto both_are = [&](bool raised) {
+                return diagrams.both(diagrams.is(i, Diagrams::now, raised),
+                                     diagrams.is(i + pairs, Diagrams::now, raised));
+            };
+            all = diagrams.both(all, diagrams.either(both_are(false), both_are(true)));
+        }
+        return all;
+    };
+    EXPECT_THROW(build(), Stopped);
+}
+
 TEST(Proof, TracksTheFlagsThatMatter) {
     const FlowFile file = good_flow(locked_rooms(7));
     const CheckResult result = prove(file);

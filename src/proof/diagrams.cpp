@@ -23,9 +23,10 @@ std::uint64_t hash(const Node& node) {
 
 } // namespace
 
-Diagrams::Diagrams(std::size_t max_nodes, std::size_t max_steps)
+Diagrams::Diagrams(std::size_t max_nodes, std::size_t max_steps, Budget& budget)
     : max_nodes_(max_nodes)
     , max_steps_(max_steps)
+    , budget_(budget)
     , nodes_{{leaf, never, never}, {leaf, always, always}}
     , places_(first_places)
     , known_(first_places) {}
@@ -69,6 +70,7 @@ Diagrams::Id Diagrams::once(Operation operation, Id a, Id b, Id c, Do work) {
         known.some && known.about == about && known.also == also)
         return known.result;
     if (++steps_ > max_steps_) throw TooLarge{};
+    budget_.step("what can be reached", steps_, std::max(steps_, max_steps_));
     const Id result = work();
     known_[mixed(about, also) & (known_.size() - 1)] = {about, also, result, true};
     return result;

@@ -8,6 +8,8 @@
 // order.
 #pragma once
 
+#include "proof/budget.hpp"
+
 #include <cstddef>
 #include <cstdint>
 #include <vector>
@@ -22,7 +24,8 @@ class Diagrams {
 
     /// Thrown where it would take more nodes, or more steps, than are allowed.
     struct TooLarge {};
-    Diagrams(std::size_t max_nodes, std::size_t max_steps);
+    /// The limits of `budget` are kept at every step as well.
+    Diagrams(std::size_t max_nodes, std::size_t max_steps, Budget& budget);
 
     Id is(unsigned variable, Place place, bool raised);
     /// That the variable is the same now and after.
@@ -75,6 +78,7 @@ class Diagrams {
     Id once(Operation operation, Id a, Id b, Id c, Do work);
 
     std::size_t max_nodes_, max_steps_;
+    Budget& budget_;
     std::size_t steps_ = 0;
     std::vector<Node> nodes_;
     std::vector<Id> places_; // of nodes, by what they are; 0 is a free place

@@ -38,7 +38,7 @@ SymbolicReach::SymbolicReach(Heads heads, bool is_exact, std::size_t max_steps, 
     : heads_(std::move(heads))
     , is_exact_(is_exact)
     , budget_(budget)
-    , diagrams_(max_nodes, max_steps)
+    , diagrams_(max_nodes, max_steps, budget)
     , exits_(heads_.frame_count())
     , growth_(heads_.frame_count())
     , looked_at_(heads_.frame_count())
