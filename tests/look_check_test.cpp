@@ -91,6 +91,23 @@ TEST(LookCheck, EachSlipIsTold) {
     for (const auto& [text, rule] : slips) EXPECT_EQ(rules(looks_of(text)), rule) << text;
 }
 
+/// Three buttons in one corner, of which no state of the flow shows two, but for the last.
+TEST(LookCheck, WhatIsHiddenOverlapsNothing) {
+    const auto corner = [](const char* name, const char* when) {
+        return fmt::format("      - {{ button: {}, text: A, press: quit, when: {}, else: hidden, "
+                           "place: {{ at: top, size: 200x60, offset: 0 20 }} }}\n",
+                           name, when);
+    };
+    const std::string top = "flags: { f: { set-by: game }, g: { set-by: game } }\n"
+                            "settings: { level: { from: 1, to: 9 } }\n";
+    const std::string apart = corner("a", "f and level below 4") +
+                              corner("b", "f and level above 6") + corner("c", "not f");
+    EXPECT_EQ(rules(looks_of(screen(apart, top))), "");
+    const Findings findings = looks_of(screen(apart + corner("d", "level above 8 and g"), top));
+    ASSERT_EQ(rules(findings), "overlap");
+    EXPECT_EQ(findings[0].text, "'c' and 'd' overlap while 'a', 'b' cannot be seen");
+}
+
 TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {
     const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // 200x56
     const auto with = [&](const std::string& style) {

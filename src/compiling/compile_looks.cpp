@@ -261,6 +261,7 @@ class ScreenBoxes {
         box.style = styles_.of(from.box.style, style_of_kind(row.kind));
         box.role = BoxRole::control;
         box.bleeds = from.box.bleeds;
+        box.keeps_room = from.box.keeps_room;
         if (from.box.picture) box.picture = picture(*from.box.picture);
         const bool anchored = from.box.landscape && from.box.landscape->anchored;
         std::uint32_t parent = 0;

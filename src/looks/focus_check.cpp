@@ -2,18 +2,18 @@
 // in the way of that. So screens without any are not looked at.
 #include "looks/focus_check.hpp"
 
-#include "proof/flag_uses.hpp"
+#include "looks/combinations.hpp"
+#include "place/absent.hpp"
+#include "place/arrange.hpp"
+#include "place/bodies.hpp"
+#include "place/window_rule.hpp"
 #include "run/focus_routes.hpp"
 
 #include <algorithm>
-#include <set>
 
 namespace rondix::looks {
 
 namespace {
-
-/// More flags than this at one screen are not combined: then each is tried by itself.
-constexpr std::size_t max_flags = 12;
 
 class FocusCheck {
   public:
@@ -22,11 +22,12 @@ class FocusCheck {
         , flow_(*file.compiled)
         , budget_(budget)
         , findings_(findings)
-        , runner_(flow_)
+        , canvas_(place::canvas_of(flow_.looks, static_cast<float>(flow_.design_width),
+                                   static_cast<float>(flow_.design_height)))
+        , text_measurer_(painter.text_measurer())
+        , bodies_(place::bodies(flow_))
         , routes_(flow_)
-        , state_(flow_) {
-        runner_.set_text_measurer(painter.text_measurer());
-    }
+        , state_(flow_) {}
 
     void check() {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
@@ -43,46 +44,36 @@ class FocusCheck {
     }
 
     void check_screen(ScreenId screen) {
-        const std::vector<FlagId> flags = flags_of(screen);
+        std::vector<ConditionId> conditions;
+        const IndexRange controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            conditions.push_back(flow_.controls[i].when);
+        const Combinations combinations(flow_, std::move(conditions));
         start_flow(flow_, state_);
         state_.keep(0);
         state_.push(screen);
         for (std::uint16_t pages = 0; pages < flow_[screen].page_codes; ++pages) {
             if (!flow_.pages.empty()) state_.set_pages(pages);
-            if (flags.size() > max_flags) {
-                for (std::size_t i = 0; i <= flags.size(); ++i)
-                    if (try_out(screen, flags, [&](std::size_t f) { return f != i; })) return;
-                continue;
+            for (std::size_t i = 0; i < combinations.count(); ++i) {
+                budget_.look("declared routes", index(screen), flow_.screens.size());
+                combinations.put(i, state_);
+                if (!reaches_all(screen)) return tell(screen);
             }
-            for (std::size_t raised = 0; raised < std::size_t{1} << flags.size(); ++raised)
-                if (try_out(screen, flags, [&](std::size_t f) { return raised >> f & 1; })) return;
         }
     }
 
-    std::vector<FlagId> flags_of(ScreenId screen) const {
-        std::set<FlagId> flags;
-        const IndexRange controls = flow_[screen].controls;
-        for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
-            const std::vector<FlagId> read = flags_read(flow_, flow_.controls[i].when);
-            flags.insert(read.begin(), read.end());
-        }
-        return {flags.begin(), flags.end()};
-    }
-
-    /// True: something is stranded, and was told.
-    template <class Raised>
-    bool try_out(ScreenId screen, const std::vector<FlagId>& flags, Raised raised) {
-        budget_.look("declared routes", index(screen), flow_.screens.size());
-        for (std::size_t f = 0; f < flags.size(); ++f) state_.set_flag(flags[f], raised(f));
+    bool reaches_all(ScreenId screen) {
+        places_.assign(flow_.looks.screens[index(screen)].boxes.count, {});
+        place::mark_absent(flow_, screen, state_, places_);
+        place::arrange(flow_, screen, canvas_, {text_measurer_, {}}, places_);
+        const std::uint32_t first = flow_.looks.screens[index(screen)].boxes.begin;
         const IndexRange controls = flow_[screen].controls;
         routes_.begin();
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow_, state_, ControlId{i}))
-                routes_.add(ControlId{i}, runner_.bounds_of(ControlId{i}));
+                routes_.add(ControlId{i}, places_[bodies_[i] - first].rect);
         routes_.find(flow_[screen].wraps, false);
-        if (routes_.routes().complete()) return false;
-        tell(screen);
-        return true;
+        return routes_.routes().complete();
     }
 
     void tell(ScreenId screen) {
@@ -128,9 +119,12 @@ class FocusCheck {
     const CompiledFlow& flow_;
     Budget& budget_;
     Findings& findings_;
-    Runner runner_;
+    const Canvas canvas_;
+    const TextMeasurer text_measurer_;
+    const std::vector<std::uint32_t> bodies_;
     FocusRoutes routes_;
     MenuState state_;
+    std::vector<Placed> places_;
 };
 
 } // namespace

@@ -1,11 +1,16 @@
 #include "looks/place_check.hpp"
 
+#include "looks/combinations.hpp"
+#include "place/absent.hpp"
+#include "place/arrange.hpp"
 #include "place/turn.hpp"
+#include "place/window_rule.hpp"
 
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
+#include <deque>
 #include <map>
 #include <set>
 
@@ -79,47 +84,81 @@ class PlaceCheck {
                Budget& budget, Findings& findings)
         : file_(file)
         , flow_(*file.compiled)
-        , painter_(painter)
+        , text_measurer_(painter.text_measurer())
         , options_(options)
         , budget_(budget)
         , findings_(findings)
-        , runner_(flow_) {
-        runner_.set_text_measurer(painter.text_measurer());
+        , state_(flow_) {
+        for (std::size_t i = 0; i < flow_.screens.size(); ++i)
+            combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)));
     }
 
     void check() {
-        for (const PictureSize size : options_.sizes) {
-            size_ = fmt::format("{}x{}", size.width, size.height);
-            runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
-            for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-                budget_.look("places", i, flow_.screens.size());
-                check_screen(ScreenId(i));
-            }
-        }
-        runner_.set_translator(longer_.translator());
-        for (const PictureSize size : options_.sizes) {
-            size_ = fmt::format("{}x{}", size.width, size.height);
-            runner_.resize(static_cast<float>(size.width), static_cast<float>(size.height));
-            for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-                budget_.look("longer texts", i, flow_.screens.size());
-                each_box(ScreenId(i), [&](std::uint32_t box) { check_text(box, true); });
-            }
-        }
+        look_at_all("places", {}, [&](ScreenId screen) { check_screen(screen); });
+        look_at_all("longer texts", longer_.translator(), [&](ScreenId screen) {
+            each_seen(screen, [&](std::uint32_t box) { check_text(box, true); });
+        });
         tell();
     }
 
   private:
-    template <class Do>
-    void each_box(ScreenId screen, Do act) {
+    std::vector<ConditionId> conditions_that_hide(ScreenId screen) const {
+        std::vector<ConditionId> conditions;
+        const IndexRange controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+            if (flow_.controls[i].hides) conditions.push_back(flow_.controls[i].when);
+        return conditions;
+    }
+
+    /// Every screen at every size, in every combination of what its conditions hide.
+    template <class Look>
+    void look_at_all(const char* what, const Translator& translator, Look look) {
+        for (const PictureSize size : options_.sizes) {
+            size_ = fmt::format("{}x{}", size.width, size.height);
+            canvas_ = place::canvas_of(flow_.looks, static_cast<float>(size.width),
+                                       static_cast<float>(size.height));
+            for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
+                begin_screen(ScreenId(i));
+                for (std::size_t c = 0; c < combinations_[i].count(); ++c) {
+                    budget_.step(what, i, flow_.screens.size());
+                    combination_ = c;
+                    combinations_[i].put(c, state_);
+                    const bool moved =
+                        place::mark_absent(flow_, ScreenId(i), state_, places_) || c == 0;
+                    if (moved)
+                        place::arrange(flow_, ScreenId(i), canvas_, {text_measurer_, translator},
+                                       places_);
+                    look(ScreenId(i));
+                }
+                end_screen();
+            }
+        }
+    }
+
+    void begin_screen(ScreenId screen) {
         const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
-        places_ = runner_.places_of(screen);
         first_ = boxes.begin;
-        for (std::uint32_t i = boxes.begin; i < boxes.end(); ++i) act(i);
+        places_.assign(boxes.count, {});
+    }
+
+    template <class Do>
+    void each_seen(ScreenId screen, Do act) {
+        const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
+        for (std::uint32_t i = boxes.begin; i < boxes.end(); ++i) {
+            if (placed(i).absent || is_hidden(i)) continue;
+            ++seen_[i];
+            act(i);
+        }
+    }
+    bool is_hidden(std::uint32_t i) const {
+        const ControlId control = box(i).control;
+        return control != no_control && flow_[control].hides &&
+               !is_true(flow_, state_, flow_[control].when);
     }
     const Box& box(std::uint32_t i) const { return flow_.looks.boxes[i]; }
     const Placed& placed(std::uint32_t i) const { return places_[i - first_]; }
     Rect area(std::uint32_t i) const {
-        const BoxForm& form = box(i).forms[static_cast<std::size_t>(runner_.canvas().shape)];
+        const BoxForm& form = box(i).forms[static_cast<std::size_t>(canvas_.shape)];
         return bounds(placed(i).rect, form.rotate);
     }
     bool is_usable(std::uint32_t i) const {
@@ -133,7 +172,7 @@ class PlaceCheck {
 
     void check_screen(ScreenId screen) {
         std::vector<std::uint32_t> usable;
-        each_box(screen, [&](std::uint32_t i) {
+        each_seen(screen, [&](std::uint32_t i) {
             const bool drawn = box(i).role == BoxRole::control || box(i).role == BoxRole::heading;
             if (drawn && !box(i).bleeds) check_place(i);
             check_text(i, false);
@@ -160,7 +199,7 @@ class PlaceCheck {
 
     void check_place(std::uint32_t i) {
         const Rect own = area(i);
-        const Canvas& canvas = runner_.canvas();
+        const Canvas& canvas = canvas_;
         if (!inside(own, {0, 0, canvas.size.width, canvas.size.height}))
             note(RuleId::off_canvas, i, name_of(i) + " extends beyond the canvas",
                  "change its position or its size");
@@ -193,9 +232,8 @@ class PlaceCheck {
 
     void check_pictures(std::uint32_t i) {
         const Style& style = flow_.looks[box(i).style];
-        const TextMeasurer text_measurer = painter_.text_measurer();
         const auto stretched = [&](PictureId picture) {
-            const Size own = text_measurer.picture(text_measurer.context, picture);
+            const Size own = text_measurer_.picture(text_measurer_.context, picture);
             const Rect& rect = placed(i).rect;
             if (own.width <= 0 || rect.width <= 0 || rect.height <= 0) return false;
             const float ratio = (rect.width / rect.height) / (own.width / own.height);
@@ -216,20 +254,57 @@ class PlaceCheck {
                 return tell(dress.image);
     }
 
-    // --- one finding a box and kind, with the sizes at which it is so
+    // --- one finding a box and kind, with the sizes and the combinations in which it is so
 
     struct Noted {
         std::string text, fix;
         std::vector<std::string> sizes;
+        std::string hidden;   // in the first combination in which it is so: the fewest are hidden
+        bool is_whole = true; // it is so in every combination in which the box is seen
     };
+    struct NotedNow {
+        std::string text, fix, hidden;
+        std::size_t times = 0;
+        std::size_t last = none; // the combination in which it was so last
+    };
+    static constexpr std::size_t none = static_cast<std::size_t>(-1);
+    using About = std::pair<std::uint32_t, RuleId>;
 
     void note(RuleId rule, std::uint32_t i, const std::string& text, const char* fix) {
         if (!place_of(i).known()) return; // built in
         if (rule == RuleId::tight_text && noted_.contains({i, RuleId::text_too_long})) return;
-        Noted& noted = noted_[{i, rule}];
-        if (noted.sizes.empty()) noted.text = text;
+        NotedNow& noted = now_[{i, rule}];
+        if (noted.last == combination_) return;
+        noted.last = combination_;
+        if (noted.times++ > 0) return;
+        noted.text = text;
         noted.fix = fix;
-        if (noted.sizes.empty() || noted.sizes.back() != size_) noted.sizes.push_back(size_);
+        noted.hidden = hidden_now();
+    }
+
+    void end_screen() {
+        for (auto& [about, now] : now_) {
+            const auto [found, is_new] = noted_.try_emplace(about);
+            Noted& noted = found->second;
+            if (is_new) noted.text = now.text, noted.hidden = now.hidden;
+            noted.fix = now.fix;
+            noted.sizes.push_back(size_);
+            noted.is_whole = noted.is_whole && now.times >= seen_[about.first];
+        }
+        now_.clear();
+        seen_.clear();
+    }
+
+    std::string hidden_now() const {
+        constexpr std::size_t max_named = 3;
+        std::vector<std::string> names;
+        for (std::uint32_t i = first_; i < first_ + places_.size(); ++i)
+            if (box(i).role == BoxRole::control && is_hidden(i)) names.push_back(name_of(i));
+        std::string text;
+        for (std::size_t i = 0; i < names.size() && i < max_named; ++i)
+            text += (i == 0 ? "" : ", ") + names[i];
+        if (names.size() > max_named) text += fmt::format(" and {} more", names.size() - max_named);
+        return text;
     }
 
     void tell() {
@@ -237,24 +312,35 @@ class PlaceCheck {
             std::string sizes;
             for (const std::string& size : noted.sizes) sizes += (sizes.empty() ? "" : ", ") + size;
             const bool all = noted.sizes.size() == options_.sizes.size();
+            const bool some_hidden = !noted.is_whole && !noted.hidden.empty();
+            const bool none_hidden = !noted.is_whole && noted.hidden.empty();
             add_finding(findings_, key.second, place_of(key.first),
-                        noted.text + (all ? "" : " (at " + sizes + ")"))
+                        noted.text +
+                            (some_hidden   ? " while " + noted.hidden + " cannot be seen"
+                             : none_hidden ? " while everything can be seen"
+                                           : "") +
+                            (all ? "" : " (at " + sizes + ")"))
                 .fix = noted.fix;
         }
     }
 
     const FlowFile& file_;
     const CompiledFlow& flow_;
-    Painter& painter_;
+    const TextMeasurer text_measurer_;
     const LookCheckOptions& options_;
     Budget& budget_;
     Findings& findings_;
-    Runner runner_;
+    MenuState state_;
+    std::deque<Combinations> combinations_; // of each screen
     LongerTexts longer_;
-    std::span<const Placed> places_;
+    Canvas canvas_;
+    std::vector<Placed> places_; // of the screen that is looked at
     std::uint32_t first_ = 0;
+    std::size_t combination_ = 0;
     std::string size_;
-    std::map<std::pair<std::uint32_t, RuleId>, Noted> noted_;
+    std::map<std::uint32_t, std::size_t> seen_; // in how many combinations each box is seen
+    std::map<About, NotedNow> now_;             // of this screen, at this size
+    std::map<About, Noted> noted_;
 };
 
 } // namespace

@@ -73,9 +73,16 @@ class Arranger {
         for (std::uint32_t child = boxes_[i].first_child; child != 0; child = boxes_[child].next)
             act(child);
     }
-    std::uint32_t children(std::size_t i) const {
+    /// Of those, what is there.
+    template <class Do>
+    void each_present(std::size_t i, Do act) const {
+        each_child(i, [&](std::uint32_t child) {
+            if (!out_[child].absent) act(child);
+        });
+    }
+    std::uint32_t present(std::size_t i) const {
         std::uint32_t count = 0;
-        each_child(i, [&](std::uint32_t) { ++count; });
+        each_present(i, [&](std::uint32_t) { ++count; });
         return count;
     }
 
@@ -125,7 +132,7 @@ class Arranger {
         float largest = 0;
         float sum = 0;
         std::uint32_t count = 0;
-        each_child(i, [&](std::uint32_t child) {
+        each_present(i, [&](std::uint32_t child) {
             ++count;
             const Span& place = span(child, axis);
             float size = size_on(axis, out_[child].rect);
@@ -135,6 +142,7 @@ class Arranger {
             largest = std::max(largest, size);
             sum += size;
         });
+        if (count == 0) return 0;
         if (own.arrangement == Arrangement::grid) {
             const std::uint32_t cells = lanes(own, count, axis);
             return largest * static_cast<float>(cells) +
@@ -145,7 +153,7 @@ class Arranger {
     }
 
     static std::uint32_t lanes(const BoxForm& form, std::uint32_t count, Axis axis) {
-        const std::uint32_t columns = std::clamp<std::uint32_t>(form.columns, 1, count);
+        const auto columns = std::clamp<std::uint32_t>(form.columns, 1, std::max(count, 1U));
         return axis == Axis::across ? columns : (count + columns - 1) / columns;
     }
 
@@ -218,12 +226,12 @@ class Arranger {
     /// Along a column or row: one behind the other, squeezed where there is too little room.
     void in_line(std::size_t i, Axis axis, Room inside) {
         const BoxForm& own = form(i);
-        const std::uint32_t count = children(i);
+        const std::uint32_t count = present(i);
         const float needed = held(i, axis);
         const float squeeze = needed > inside.size ? inside.size / needed : 1;
         const float spare = std::max(inside.size - needed, 0.0F);
         std::uint32_t stretched = 0;
-        each_child(i, [&](std::uint32_t child) {
+        each_present(i, [&](std::uint32_t child) {
             if (span(child, axis).extent == Extent::stretch) ++stretched;
         });
         float at = inside.start;
@@ -233,6 +241,7 @@ class Arranger {
         else if (stretched == 0)
             at += spare * share_before(own.pack);
         each_child(i, [&](std::uint32_t child) {
+            if (out_[child].absent) return set(child, axis, at, 0);
             float size = size_on(axis, out_[child].rect) * squeeze;
             if (span(child, axis).extent == Extent::stretch)
                 size += spare / static_cast<float>(stretched);
@@ -244,8 +253,9 @@ class Arranger {
     /// All cells of a grid are alike.
     void grid(std::size_t i, Axis axis, Room inside) {
         const BoxForm& own = form(i);
-        const std::uint32_t cells = lanes(own, children(i), axis);
-        const std::uint32_t columns = lanes(own, children(i), Axis::across);
+        const std::uint32_t count = present(i);
+        const std::uint32_t cells = std::max(lanes(own, count, axis), 1U);
+        const std::uint32_t columns = lanes(own, count, Axis::across);
         const float needed = held(i, axis);
         const float squeeze = needed > inside.size ? inside.size / needed : 1;
         const float between = gap(own, axis) * squeeze;
@@ -255,8 +265,10 @@ class Arranger {
         const float first = inside.start + (inside.size - whole) * share_before(own.pack);
         std::uint32_t number = 0;
         each_child(i, [&](std::uint32_t child) {
-            const std::uint32_t lane = axis == Axis::across ? number % columns : number / columns;
+            const std::uint32_t lane =
+                axis == Axis::across ? number % columns : std::min(number / columns, cells - 1);
             const float start = first + static_cast<float>(lane) * (cell + between);
+            if (out_[child].absent) return set(child, axis, start, 0);
             stand_across(i, child, axis, {start, cell});
             ++number;
         });

@@ -7,7 +7,8 @@
 //
 // What holds: a box that is as large as what it holds never stands over its parent's edge unless an
 // offset pushes it; the children of a column, row or grid never overlap, whatever room there is:
-// they are squeezed, and so are their gaps. Scaling all sizes by k scales all places by k.
+// they are squeezed, and so are their gaps. What is absent takes no room and makes no gap: the
+// others stand as they would without it. Scaling all sizes by k scales all places by k.
 #pragma once
 
 #include "rondix/runtime/canvas.hpp"
@@ -23,7 +24,8 @@ struct Measures {
     Translator translator;
 };
 
-/// Places the boxes of `screen`; `out` has as many rows as it has boxes.
+/// Places the boxes of `screen`; `out` has as many rows as it has boxes, each of which says whether
+/// it is absent (absent.hpp).
 void arrange(const CompiledFlow& flow, ScreenId screen, const Canvas& canvas,
              const Measures& measures, std::span<Placed> out);
 

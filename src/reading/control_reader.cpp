@@ -89,6 +89,7 @@ class ControlReader {
         if (has("text")) control.text = read_text(map, "text", control.mentions);
         if (has("hint")) control.hint = read_text(map, "hint", control.mentions);
         if (has("else")) control.hides = map.one_of("else").value_or(0) == 1;
+        if (has("keeps-room")) control.box.keeps_room = map.yes_no("keeps-room").value_or(false);
         if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
             control.when = read_condition(*when, source_, findings_);
         if (has("setting") && map.find("setting")) control.setting = map.name("setting");

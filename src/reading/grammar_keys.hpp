@@ -142,6 +142,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {control, "press", F::action, {}, none, needed, {}, "the action of a press; of a list, of each row", pressed},
     {control, "when", F::condition, {}, none, optional, "always", "it is enabled while this is true; a list without rows is disabled", usable | kinds_of(ControlKind::pages)},
     {control, "else", F::one_of, "disabled, hidden", none, optional, "`disabled`", "what it is while its condition is false", usable},
+    {control, "keeps-room", F::yes_no, {}, none, optional, "`no`", "`yes`: the others of its column, row or grid do not move up while it is hidden", usable},
     {control, "hint", F::text, {}, none, optional, {}, "the text of labels with `shows: hint` while it has the focus", usable},
     {control, "hold", F::time, {}, none, optional, "no holding", "how long a press must be held", kinds_of(ControlKind::button)},
     {control, "cooldown", F::time, {}, none, optional, "none", "how long further presses are ignored after one", pressed},

@@ -28,7 +28,7 @@ void RunnerCore::update_focus() {
     if (control == no_control)
         choose_focus(first_usable());
     else if (!usable(flow_, now_, control))
-        choose_focus(nearest_usable(control));
+        choose_focus(nearest_usable(focus_stood_.middle()));
     for (Finger& finger : fingers_)
         if (finger.on != no_control && !usable(flow_, now_, finger.on)) finger.on = no_control;
 }
@@ -42,9 +42,8 @@ ControlId RunnerCore::first_usable() const {
     return no_control;
 }
 
-ControlId RunnerCore::nearest_usable(ControlId to) const {
+ControlId RunnerCore::nearest_usable(Point from) const {
     const IndexRange controls = flow_[now_.foremost()].controls;
-    const Point from = bounds_of(to).middle();
     ControlId best = no_control;
     float least = 0;
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {

@@ -1,9 +1,12 @@
 // The Runner's window: places are worked out anew whenever what they hang on changes.
 #include "run/runner_core.hpp"
 
+#include "place/absent.hpp"
 #include "place/arrange.hpp"
 #include "place/turn.hpp"
 #include "place/window_rule.hpp"
+
+#include <algorithm>
 
 namespace rondix {
 
@@ -34,13 +37,41 @@ void RunnerCore::lay_out() {
     needs_redraw_ = true;
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
-    const place::Measures measures{text_measurer_, translator()};
-    for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) {
-        const IndexRange boxes = flow_.looks.screens[i].boxes;
-        const auto places = std::span(places_).subspan(boxes.begin, boxes.count);
-        place::arrange(flow_, ScreenId(i), canvas_, measures, places);
-        if (mirrored_) place::mirror(canvas_, places);
+    for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) lay_out(ScreenId(i));
+}
+
+void RunnerCore::lay_out(ScreenId screen) {
+    const std::span<Placed> places = boxes_of(screen);
+    place::arrange(flow_, screen, canvas_, {text_measurer_, translator()}, places);
+    if (mirrored_) place::mirror(canvas_, places);
+}
+
+/// What is hidden leaves no hole; so a screen is laid out anew where other controls are hidden by
+/// now. Until it is opened again, a closed one stays as it was when it was last seen.
+void RunnerCore::follow_hidden() {
+    const ControlId in_focus = focus();
+    focus_stood_ = in_focus == no_control ? Rect{} : bounds_of(in_focus);
+    if (!some_hide_) return;
+    const auto follow = [&](ScreenId screen) {
+        if (screen == no_screen || !hides_[index(screen)]) return;
+        if (place::mark_absent(flow_, screen, now_, boxes_of(screen))) lay_out(screen);
+    };
+    for (std::size_t height = 0; height < now_.depth(); ++height) {
+        follow(now_.screen_at(height));
+        follow(now_.question_at(height));
     }
+}
+
+void RunnerCore::find_what_hides() {
+    hides_.assign(flow_.looks.screens.size(), false);
+    for (std::size_t i = 0; i < hides_.size(); ++i)
+        hides_[i] = place::some_can_be_absent(flow_, ScreenId(i));
+    some_hide_ = std::find(hides_.begin(), hides_.end(), true) != hides_.end();
+}
+
+std::span<Placed> RunnerCore::boxes_of(ScreenId screen) {
+    const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
+    return std::span(places_).subspan(boxes.begin, boxes.count);
 }
 
 Rect RunnerCore::bounds_of(ControlId control) const {

@@ -1,6 +1,7 @@
 // The Runner's middle: a move is performed, and what changed is told to the game as effects.
 #include "run/runner_core.hpp"
 
+#include "place/bodies.hpp"
 #include "run/filled_texts.hpp"
 #include "run/focus_routes.hpp"
 #include "run/input_slots.hpp"
@@ -21,14 +22,6 @@ std::size_t longest_list(const CompiledFlow& flow) {
     return longest;
 }
 
-std::vector<std::uint32_t> bodies(const CompiledFlow& flow) {
-    std::vector<std::uint32_t> rows(flow.controls.size(), 0);
-    for (std::uint32_t i = 0; i < flow.looks.boxes.size(); ++i)
-        if (flow.looks.boxes[i].role == BoxRole::control)
-            rows[index(flow.looks.boxes[i].control)] = i;
-    return rows;
-}
-
 /// Those whose changes the player is asked to keep.
 std::size_t asked_settings(const CompiledFlow& flow) {
     std::size_t count = 0;
@@ -43,7 +36,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
     , now_(flow)
     , before_(flow)
     , places_(flow.looks.boxes.size())
-    , body_(bodies(flow))
+    , body_(place::bodies(flow))
     , states_(flow.controls.size())
     , screen_animation_(flow.screens.size())
     , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
@@ -92,6 +85,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
     whose_.assign(flow.screens.size(), no_owner);
     make_labels();
     find_names();
+    find_what_hides();
     lay_out();
 }
 
@@ -149,6 +143,7 @@ bool RunnerCore::perform_one(Move move) {
         if (!is_shown(before_, now_.foremost()) || outcome.loads)
             focus_[index(now_.foremost())] = no_control;
     }
+    follow_hidden();
     update_focus();
     if (changed) update_screen_animation();
     turn_states(false);

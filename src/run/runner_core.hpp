@@ -208,7 +208,7 @@ class RunnerCore {
     void update_focus();
     void choose_focus(ControlId control);
     ControlId first_usable() const;
-    ControlId nearest_usable(ControlId to) const;
+    ControlId nearest_usable(Point from) const;
     void find_routes();
     bool goes_back(ControlId from, Button direction);
     ControlId control_at(Point point) const;
@@ -279,6 +279,10 @@ class RunnerCore {
 
     // looks
     void lay_out();
+    void lay_out(ScreenId screen);
+    void follow_hidden();
+    void find_what_hides();
+    std::span<Placed> boxes_of(ScreenId screen);
     void update_screen_animation();
     void turn_states(bool at_once);
     void turn_states_of(ScreenId screen, bool at_once);
@@ -299,6 +303,7 @@ class RunnerCore {
     MenuState before_;
     std::vector<Placed> places_;                    // of each box
     std::vector<std::uint32_t> body_;               // of each control: its box
+    std::vector<bool> hides_;                       // of each screen: some of it can be hidden
     std::vector<StateChange> states_;               // of each control
     std::vector<ScreenAnimation> screen_animation_; // of each screen
     std::vector<ScreenId> leaving_;                 // in the order in which they stood
@@ -368,7 +373,9 @@ class RunnerCore {
     std::optional<Button> repeating_;
     Button came_by_{};
     bool replays_ = false;
-    bool moved_on_ = false; // the screen did what it does by itself, and is still there
+    bool some_hide_ = false; // of the screens
+    Rect focus_stood_;       // where the focus was when it was last seen
+    bool moved_on_ = false;  // the screen did what it does by itself, and is still there
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;

@@ -129,6 +129,7 @@ void RunnerCore::appear() {
     since_change_ = since_input_ = 0;
     leaving_.clear();
     for (ScreenAnimation& screen_animation : screen_animation_) screen_animation.set(false);
+    follow_hidden();
     update_focus();
     for (std::size_t i = 0; i < screen_animation_.size(); ++i)
         screen_animation_[i].set(is_shown(now_, ScreenId(i)));

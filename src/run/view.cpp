@@ -116,6 +116,7 @@ void RunnerCore::add_screen_items(ScreenId id, std::size_t height, bool leaving,
             if (now_.phase() != Phase::loading || leaving) continue;
             item.amount = progress_;
         }
+        if (places_[row].absent) continue;
         if (box.control == no_control || shown(flow_, now_, box.control))
             add_box_item(box, row, item);
         item.amount = 0;

@@ -30,6 +30,9 @@ struct Placed {
     Rect rect;
     Size text;            ///< its text in one line, at its style's size
     float text_scale = 1; ///< below 1 where the text was shrunk to fit
+    /// Hidden, and takes no room: it has no length along a column or row, at the place where it
+    /// would stand.
+    bool absent = false;
 };
 
 } // namespace rondix

@@ -157,7 +157,8 @@ struct Box {
     StyleId style{};
     PictureId picture = no_picture;
     BoxRole role = BoxRole::group;
-    bool bleeds = false; ///< into the safe margin
+    bool bleeds = false;     ///< into the safe margin
+    bool keeps_room = false; ///< while its control is hidden
 };
 
 struct ScreenLooks {

@@ -119,6 +119,7 @@ class Control : public Says<Control> {
     Control& press(const Does& does) { return also("press", does.value); }
     Control& when(std::string condition) { return also("when", std::move(condition)); }
     Control& hidden_otherwise() { return also("else", "hidden"); }
+    Control& keeps_room() { return also("keeps-room", true); }
     Control& setting(std::string id) { return also("setting", std::move(id)); }
     Control& in(std::string group) { return also("in", std::move(group)); }
     Control& hold(double time) { return also("hold", seconds(time)); }

@@ -67,6 +67,7 @@ struct FlowBox {
     std::optional<FlowStyleUse> style;
     std::optional<Name> picture; ///< its file
     bool bleeds = false;
+    bool keeps_room = false; ///< while it is hidden
 };
 
 /// A part of a control: a text or a picture, placed within it.

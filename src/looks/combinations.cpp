@@ -1,0 +1,102 @@
+#include "looks/combinations.hpp"
+
+#include "proof/flag_uses.hpp"
+#include "rondix/runtime/apply.hpp"
+
+#include <algorithm>
+#include <set>
+#include <span>
+
+namespace rondix::looks {
+
+Combinations::Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions)
+    : flow_(flow)
+    , conditions_(std::move(conditions))
+    , state_(flow) {
+    add_variables();
+    std::size_t all = 1;
+    for (const Variable& variable : variables_)
+        all = std::min(all * variable.size(), max_tried + 1);
+    if (all <= max_tried)
+        try_all();
+    else
+        try_each();
+    std::ranges::stable_sort(found_, {}, &Found::failing);
+}
+
+void Combinations::add_variables() {
+    std::set<FlagId> flags;
+    for (const ConditionId condition : conditions_)
+        for (const FlagId flag : flags_read(flow_, condition)) flags.insert(flag);
+    for (const Setting& setting : flow_.settings) {
+        const auto asks =
+            std::span(flow_.setting_asks).subspan(setting.asks.begin, setting.asks.count);
+        const bool is_read = std::ranges::any_of(
+            asks, [&](const SettingAsk& ask) { return flags.contains(ask.flag); });
+        if (!is_read) continue;
+        Variable variable;
+        for (std::uint32_t turn = setting.turns.begin; turn < setting.turns.end(); ++turn) {
+            const std::uint16_t value = flow_.turns[turn];
+            Values values;
+            for (const SettingAsk& ask : asks)
+                values.push_back({ask.flag, value >= ask.least && value <= ask.most});
+            variable.push_back(std::move(values));
+        }
+        variables_.push_back(std::move(variable));
+        for (const SettingAsk& ask : asks) flags.erase(ask.flag);
+    }
+    for (const FlagId flag : flags) variables_.push_back({{{flag, false}}, {{flag, true}}});
+}
+
+void Combinations::try_all() {
+    Choice choice(variables_.size(), 0);
+    do try_out(choice);
+    while (count_on(choice));
+}
+
+/// To the next one; false: that was the last.
+bool Combinations::count_on(Choice& choice) const {
+    for (std::size_t i = 0; i < choice.size(); ++i) {
+        if (++choice[i] < variables_[i].size()) return true;
+        choice[i] = 0;
+    }
+    return false;
+}
+
+void Combinations::try_each() {
+    for (const bool last : {false, true}) {
+        Choice base(variables_.size(), 0);
+        for (std::size_t i = 0; last && i < base.size(); ++i)
+            base[i] = static_cast<std::uint16_t>(variables_[i].size() - 1);
+        try_out(base);
+        for (std::size_t i = 0; i < base.size(); ++i) {
+            Choice other = base;
+            for (std::uint16_t value = 0; value < variables_[i].size(); ++value) {
+                other[i] = value;
+                try_out(other);
+            }
+        }
+    }
+}
+
+void Combinations::try_out(const Choice& choice) {
+    put(choice, state_);
+    std::vector<bool> answers;
+    for (const ConditionId condition : conditions_)
+        answers.push_back(is_true(flow_, state_, condition));
+    const auto failing = std::count(answers.begin(), answers.end(), false);
+    if (known_.insert(std::move(answers)).second)
+        found_.push_back({choice, static_cast<std::size_t>(failing)});
+}
+
+void Combinations::put(std::size_t number, MenuState& state) const {
+    put(found_[number].choice, state);
+}
+
+void Combinations::put(const Choice& choice, MenuState& state) const {
+    for (std::size_t i = 0; i < choice.size(); ++i)
+        for (const Value& value : variables_[i][choice[i]])
+            state.set_flag(value.flag, value.raised);
+}
+
+} // namespace rondix::looks
