@@ -105,7 +105,30 @@ TEST(LookCheck, WhatIsHiddenOverlapsNothing) {
     EXPECT_EQ(rules(looks_of(screen(apart, top))), "");
     const Findings findings = looks_of(screen(apart + corner("d", "level above 8 and g"), top));
     ASSERT_EQ(rules(findings), "overlap");
-    EXPECT_EQ(findings[0].text, "'c' and 'd' overlap while 'a', 'b' cannot be seen");
+    EXPECT_EQ(findings[0].text, "'c' and 'd' overlap");
+}
+
+/// The button beside the column is in the way of what moves up.
+TEST(LookCheck, WhatMovesUpMayOverlap) {
+    const std::string beside =
+        "screens:\n  title:\n    layout: { as: column, at: top-left, width: 300, gap: 10, "
+        "item-size: 300x50 }\n    controls:\n"
+        "      - { button: a, text: A, press: quit, when: f, else: hidden }\n"
+        "      - { button: b, text: B, press: quit, when: g, else: hidden }\n"
+        "      - { button: c, text: C, press: quit }\n"
+        "      - { button: d, text: D, press: quit, place: { at: top-left, size: 300x50, offset: ";
+    const auto with = [&](const char* offset) {
+        std::string text;
+        for (const Finding& finding :
+             looks_of("flags: { f: { set-by: game }, g: { set-by: game } }\n" + beside + offset +
+                      " } }\n"))
+            if (finding.rule == RuleId::overlap) text += finding.text;
+        return text;
+    };
+    EXPECT_EQ(with("0 200"), "");
+    EXPECT_EQ(with("0 120"), "'c' and 'd' overlap while everything can be seen");
+    EXPECT_EQ(with("0 0"), "'a' and 'd' overlap");
+    EXPECT_EQ(with("0 60"), "'b' and 'd' overlap while everything can be seen");
 }
 
 TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {

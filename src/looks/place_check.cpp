@@ -121,7 +121,6 @@ class PlaceCheck {
                 begin_screen(ScreenId(i));
                 for (std::size_t c = 0; c < combinations_[i].count(); ++c) {
                     budget_.step(what, i, flow_.screens.size());
-                    combination_ = c;
                     combinations_[i].put(c, state_);
                     const bool moved =
                         place::mark_absent(flow_, ScreenId(i), state_, places_) || c == 0;
@@ -146,7 +145,7 @@ class PlaceCheck {
         const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
         for (std::uint32_t i = boxes.begin; i < boxes.end(); ++i) {
             if (placed(i).absent || is_hidden(i)) continue;
-            ++seen_[i];
+            ++seen_[{i, i}];
             act(i);
         }
     }
@@ -181,13 +180,16 @@ class PlaceCheck {
         });
         for (std::size_t a = 0; a < usable.size(); ++a) {
             budget_.step("places", index(screen), flow_.screens.size());
-            for (std::size_t b = a + 1; b < usable.size(); ++b)
-                if (can_be_seen_together(usable[a], usable[b]) &&
-                    overlap(area(usable[a]), area(usable[b])))
-                    note(RuleId::overlap, usable[b],
-                         fmt::format("{} and {} overlap", name_of(usable[a]), name_of(usable[b])),
-                         "move them apart, or put them into a group");
+            for (std::size_t b = a + 1; b < usable.size(); ++b) check_pair(usable[a], usable[b]);
         }
+    }
+
+    void check_pair(std::uint32_t a, std::uint32_t b) {
+        if (!can_be_seen_together(a, b)) return;
+        ++seen_[{a, b}];
+        if (overlap(area(a), area(b)))
+            note(RuleId::overlap, b, fmt::format("{} and {} overlap", name_of(a), name_of(b)),
+                 "move them apart, or put them into a group", a);
     }
 
     /// They do not stand on different pages of the same.
@@ -264,18 +266,18 @@ class PlaceCheck {
     };
     struct NotedNow {
         std::string text, fix, hidden;
+        std::uint32_t with = 0; // the other of two; else the box itself
         std::size_t times = 0;
-        std::size_t last = none; // the combination in which it was so last
     };
-    static constexpr std::size_t none = static_cast<std::size_t>(-1);
     using About = std::pair<std::uint32_t, RuleId>;
 
-    void note(RuleId rule, std::uint32_t i, const std::string& text, const char* fix) {
+    void note(RuleId rule, std::uint32_t i, const std::string& text, const char* fix,
+              std::uint32_t with = 0) {
         if (!place_of(i).known()) return; // built in
         if (rule == RuleId::tight_text && noted_.contains({i, RuleId::text_too_long})) return;
         NotedNow& noted = now_[{i, rule}];
-        if (noted.last == combination_) return;
-        noted.last = combination_;
+        if (noted.times == 0) noted.with = with == 0 ? i : with;
+        if (with != 0 && noted.with != with) return; // one other is enough
         if (noted.times++ > 0) return;
         noted.text = text;
         noted.fix = fix;
@@ -289,7 +291,7 @@ class PlaceCheck {
             if (is_new) noted.text = now.text, noted.hidden = now.hidden;
             noted.fix = now.fix;
             noted.sizes.push_back(size_);
-            noted.is_whole = noted.is_whole && now.times >= seen_[about.first];
+            noted.is_whole = noted.is_whole && now.times >= seen_[{now.with, about.first}];
         }
         now_.clear();
         seen_.clear();
@@ -336,10 +338,10 @@ class PlaceCheck {
     Canvas canvas_;
     std::vector<Placed> places_; // of the screen that is looked at
     std::uint32_t first_ = 0;
-    std::size_t combination_ = 0;
     std::string size_;
-    std::map<std::uint32_t, std::size_t> seen_; // in how many combinations each box is seen
-    std::map<About, NotedNow> now_;             // of this screen, at this size
+    // In how many combinations two boxes are seen, or one.
+    std::map<std::pair<std::uint32_t, std::uint32_t>, std::size_t> seen_;
+    std::map<About, NotedNow> now_; // of this screen, at this size
     std::map<About, Noted> noted_;
 };
 
