@@ -1,7 +1,10 @@
 // rondix::sdl2 as a game meets it: events of SDL in, with a virtual pad, and no display.
 #include "support.hpp"
 
+#include "reading/grammar.hpp"
 #include "rondix/sdl2.hpp"
+
+#include <fmt/format.h>
 
 namespace rondix::test {
 namespace {
@@ -136,6 +139,60 @@ TEST_F(AdapterTest, KeysOfTheKeyboard) {
     input_->bind(SDLK_m, KeyId{0});
     tap(SDLK_m);
     EXPECT_EQ(screen(), "chart");
+}
+
+/// A screen with a named key for each word of the grammar: each stands for its own key, and the
+/// player can still accept, go back and reach the menu.
+TEST_F(AdapterTest, KnowsEveryWordThatAFlowHasForAKey) {
+    const auto words = [](const char* key) {
+        return grammar::words_of(*grammar::find(grammar::Owner::named_key, key));
+    };
+    for (const char* which : {"key", "pad"}) {
+        std::string text = "rondix: 1\nstart: t\nscreens:\n  t:\n    controls: [{ button: leave, "
+                           "press: quit }]\n    keys:\n";
+        for (std::size_t i = 0; i < words(which).size(); ++i)
+            text +=
+                fmt::format("      named{}: {{ do: quit, {}: {} }}\n", i, which, words(which)[i]);
+        const FlowFile file = good_flow(text);
+        Runner menus(*file.compiled);
+        const sdl2::Input input(menus, window_);
+        const bool by_pad = std::string_view(which) == "pad";
+        const auto kind = by_pad ? DeviceKind::pad : DeviceKind::keyboard;
+        for (std::size_t i = 0; i < words(which).size(); ++i) {
+            const auto key = target_of(file.compiled->key(fmt::format("named{}", i)));
+            EXPECT_EQ(menus.bindings().codes(kind, key).size(), 1u) << words(which)[i];
+        }
+        for (const Button button : {Button::accept, Button::back, Button::menu})
+            EXPECT_FALSE(menus.bindings().codes(kind, target_of(button)).empty());
+    }
+}
+
+TEST_F(AdapterTest, WhatTheFlowSaysStandsForAKey) {
+    const FlowFile file = good_flow("rondix: 1\nstart: t\nscreens:\n  t:\n    keys: { bag: { do: "
+                                    "tell bag, key: B, pad: y }, m: tell m }\n    controls: [{ "
+                                    "button: leave, text: \"Bag {bag}\", press: quit }]\n");
+    Runner menus(*file.compiled);
+    sdl2::Input input(menus, window_);
+    menus.start();
+    menus.advance(Runner::settling_time);
+    EXPECT_EQ(menus.accessible_info(ControlId{0}).name, "Bag B");
+    const auto told_by = [&](SDL_Keycode code) {
+        SDL_Event event{};
+        event.type = SDL_KEYDOWN;
+        event.key.keysym.sym = code;
+        menus.take_effects();
+        input.feed(event);
+        std::string words;
+        for (const Effect& effect : menus.take_effects())
+            if (effect.kind == EffectKind::told) words += file.compiled->text(effect.word());
+        return words;
+    };
+    EXPECT_EQ(told_by(SDLK_b), "bag");
+    EXPECT_EQ(told_by(SDLK_m), "m");
+    EXPECT_EQ(told_by(SDLK_n), "");
+    const auto pad = menus.bindings().codes(DeviceKind::pad, target_of(file.compiled->key("bag")));
+    ASSERT_EQ(pad.size(), 1u);
+    EXPECT_EQ(pad[0], static_cast<Code>(SDL_CONTROLLER_BUTTON_Y));
 }
 
 TEST_F(AdapterTest, EscapeGoesUpAsWhatItWentDownAs) {

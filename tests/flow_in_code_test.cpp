@@ -34,6 +34,7 @@ in_code::Flow ferry() {
         .screen(screen("title")
                     .title("Ferry")
                     .key("chart", open("options"))
+                    .key("log", tell("log"), "L", "y")
                     .back(ask("Leave?", quit()))
                     .with(button("sail").text("Sail").press(
                         {when("saved and not seen", {raise("seen"), load("sea")}),
@@ -104,7 +105,7 @@ screens:
   title:
     title: Ferry
     back: { ask: Leave?, do: quit }
-    keys: { chart: open options }
+    keys: { chart: open options, log: { do: tell log, key: L, pad: y } }
     controls:
       - button: sail
         text: Sail

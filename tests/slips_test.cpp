@@ -57,6 +57,22 @@ std::string found(const FlowFile& file) {
 }
 
 const Slip slips[] = {
+    {"menu: open options", "keys: { bag: { do: open options, key: b } }",
+     "25:43 'key' needs one of A, B, C, D, E, F, G, H, I, J, K, L, M, N, O, P, Q, R, S, T, U, V, "
+     "W, "
+     "X, Y, Z, 0, 1, 2, 3, 4, 5, 6, 7, 8, 9, F1, F2, F3, F4, F5, F6, F7, F8, F9, F10, F11, F12, "
+     "space, tab, insert, delete, home, end, comma, period, minus, left-shift, right-shift, "
+     "left-ctrl, right-ctrl, left-alt, right-alt; case counts: did you mean 'B'?"},
+    {"menu: open options", "keys: { bag: { do: open options, pad: start } }",
+     "25:43 'pad' needs one of x, y, select, left-stick, right-stick"},
+    {"menu: open options", "keys: { bag: { key: B } }", "25:18 a named key needs the key 'do'"},
+    {"menu: open options", "keys: { bag: { do: open options, kee: B, pad: x } }",
+     "25:38 a named key has no key 'kee'; did you mean 'key'?"},
+    {"menu: open options",
+     "keys: { bag: { do: open options, key: B }, log: { do: open options, key: B } }",
+     "25:78 'B' stands for 'bag' already"},
+    {"menu: open options", "keys: { bag: { do: open options, key: M }, m: open options }",
+     "25:43 'M' is the key 'm' already"},
     {"title: Options", "title: Options: more", "18:19 a text with ': ' in it needs quotes"},
     {"    controls:\n      - button: play", "   controls:\n      - button: play",
      "9:4 this line is indented differently from the one above"},

@@ -146,14 +146,45 @@ bool Input::feed_finger(const SDL_TouchFingerEvent& event) {
 
 // --- keyboard
 
-/// Keys that the flow names go first, so that it may name one that would be a button else.
+namespace {
+
+/// Of a word that a flow has for a key.
+SDL_Keycode key_of_word(std::string_view word) {
+    constexpr std::pair<std::string_view, SDL_Keycode> words[] = {
+        {"comma", SDLK_COMMA},       {"period", SDLK_PERIOD},      {"minus", SDLK_MINUS},
+        {"left-shift", SDLK_LSHIFT}, {"right-shift", SDLK_RSHIFT}, {"left-ctrl", SDLK_LCTRL},
+        {"right-ctrl", SDLK_RCTRL},  {"left-alt", SDLK_LALT},      {"right-alt", SDLK_RALT}};
+    for (const auto& [known, key] : words)
+        if (known == word) return key;
+    return SDL_GetKeyFromName(std::string(word).c_str()); // letters, digits, "F1", "tab"
+}
+
+std::optional<SDL_GameControllerButton> button_of_word(std::string_view word) {
+    constexpr std::pair<std::string_view, SDL_GameControllerButton> words[] = {
+        {"x", SDL_CONTROLLER_BUTTON_X},
+        {"y", SDL_CONTROLLER_BUTTON_Y},
+        {"select", SDL_CONTROLLER_BUTTON_BACK},
+        {"left-stick", SDL_CONTROLLER_BUTTON_LEFTSTICK},
+        {"right-stick", SDL_CONTROLLER_BUTTON_RIGHTSTICK}};
+    for (const auto& [known, button] : words)
+        if (known == word) return button;
+    return std::nullopt;
+}
+
+} // namespace
+
+/// What the flow says goes first, so that it may take a key that would be a button else. A name
+/// that SDL knows a key for needs no word.
 Bindings Input::plain_bindings(const CompiledFlow& flow) {
     constexpr auto keys = DeviceKind::keyboard, pads = DeviceKind::pad;
     Bindings bindings(flow);
     for (std::size_t i = 0; i < flow.keys.size(); ++i) {
-        const std::string name(flow.text(flow.keys[i]));
-        const SDL_Keycode key = SDL_GetKeyFromName(name.c_str());
+        const KeyDefault& said = flow.key_defaults[i];
+        const bool some = said.keyboard.length > 0;
+        const SDL_Keycode key = key_of_word(flow.text(some ? said.keyboard : flow.keys[i]));
         if (key != SDLK_UNKNOWN) bindings.add(keys, code_of(key), target_of(KeyId(i)));
+        if (const auto button = button_of_word(flow.text(said.pad)))
+            bindings.add(pads, static_cast<Code>(*button), target_of(KeyId(i)));
     }
     constexpr std::pair<SDL_Keycode, Button> plain_keys[] = {{SDLK_UP, Button::up},
                                                              {SDLK_DOWN, Button::down},
@@ -180,12 +211,14 @@ Bindings Input::plain_bindings(const CompiledFlow& flow) {
         {SDL_CONTROLLER_BUTTON_RIGHTSHOULDER, Button::pages_on}};
     for (const auto& [code, button] : plain_buttons)
         bindings.add(pads, static_cast<Code>(code), target_of(button));
-    // What is left on every pad is for the keys that the flow wants there, in its order.
+    // What is left on every pad is for the other keys that the flow wants there, in its order.
     constexpr SDL_GameControllerButton spare[] = {
         SDL_CONTROLLER_BUTTON_X, SDL_CONTROLLER_BUTTON_Y, SDL_CONTROLLER_BUTTON_BACK,
         SDL_CONTROLLER_BUTTON_LEFTSTICK, SDL_CONTROLLER_BUTTON_RIGHTSTICK};
-    for (std::size_t i = 0; i < std::min(std::size(spare), flow.pad_keys.size()); ++i)
-        bindings.add(pads, static_cast<Code>(spare[i]), target_of(flow.pad_keys[i]));
+    for (const KeyId key : flow.pad_keys)
+        for (std::size_t i = 0;
+             i < std::size(spare) && bindings.codes(pads, target_of(key)).empty(); ++i)
+            bindings.add(pads, static_cast<Code>(spare[i]), target_of(key));
     return bindings;
 }
 

@@ -181,6 +181,14 @@ Screen& Screen::key(const std::string& name, const Does& does) {
     return *this;
 }
 
+Screen& Screen::key(const std::string& name, const Does& does, const std::string& keyboard,
+                    const std::string& pad) {
+    std::vector<Value::Entry> said = {{"do", does.value}, {"key", keyboard}};
+    if (!pad.empty()) said.emplace_back("pad", pad);
+    keys.emplace_back(name, map(std::move(said)));
+    return *this;
+}
+
 Screen& Screen::moves_on(double after, const Does& does) {
     return also("moves-on", map({{"after", seconds(after)}, {"do", does.value}}));
 }

@@ -1,6 +1,7 @@
 #include "compiling/compile.hpp"
 
 #include "compiling/action_compiler.hpp"
+#include "reading/grammar.hpp"
 #include "rondix/runtime/target.hpp"
 
 #include <algorithm>
@@ -43,16 +44,36 @@ class Compiler {
         add_questions();
         actions_.finish_settings();
         add_questions_of_settings();
-        for (const Name& name : flow_.pad_keys) {
-            const KeyId key = actions_.key(name.text);
-            if (std::find(out_.pad_keys.begin(), out_.pad_keys.end(), key) == out_.pad_keys.end())
-                out_.pad_keys.push_back(key);
-        }
+        for (const Name& name : flow_.pad_keys) add_pad_key(actions_.key(name.text));
+        set_key_defaults();
         result_.status = verify(out_);
         return std::move(result_);
     }
 
   private:
+    void add_pad_key(KeyId key) {
+        if (std::find(out_.pad_keys.begin(), out_.pad_keys.end(), key) == out_.pad_keys.end())
+            out_.pad_keys.push_back(key);
+    }
+
+    /// Of several screens that answer a key, any may say it. A key that has the name of one is
+    /// that.
+    void set_key_defaults() {
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowKey& from : screen.keys)
+                if (from.pad && from.key.text != "any") add_pad_key(actions_.key(from.key.text));
+        out_.key_defaults.resize(out_.keys.size());
+        for (std::size_t i = 0; i < out_.keys.size(); ++i)
+            out_.key_defaults.edit(i).keyboard = text(grammar::key_named(out_.text(out_.keys[i])));
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowKey& from : screen.keys) {
+                if (from.key.text == "any") continue;
+                KeyDefault& row = out_.key_defaults.edit(index(actions_.key(from.key.text)));
+                if (from.keyboard) row.keyboard = text(from.keyboard->text);
+                if (from.pad) row.pad = text(from.pad->text);
+            }
+    }
+
     TextRef text(std::string_view piece) { return actions_.text(piece); }
     ActionId action(const FlowAction& from) { return actions_.action(from); }
     ConditionId condition(const Condition& from) { return actions_.condition(from); }

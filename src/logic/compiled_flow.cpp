@@ -87,6 +87,9 @@ class Verifier {
         for (const Pages& row : flow_.pages) verify_text(row.id);
         for (const Setting& row : flow_.settings) verify_text(row.id);
         for (TextRef row : flow_.keys) verify_text(row);
+        expect(flow_.key_defaults.size() == flow_.keys.size(), "a key has no defaults");
+        for (const KeyDefault& row : flow_.key_defaults)
+            verify_text(row.keyboard), verify_text(row.pad);
         for (KeyId row : flow_.pad_keys)
             expect(index(row) < flow_.keys.size(), "a key is out of range");
         for (TextRef row : flow_.words) verify_text(row);

@@ -61,6 +61,7 @@ RONDIX_FIELDS(Alternative, when, steps, question)
 RONDIX_FIELDS(Action, alternatives)
 RONDIX_FIELDS(Scene, id, file, root, stays)
 RONDIX_FIELDS(KeyAnswer, key, action)
+RONDIX_FIELDS(KeyDefault, keyboard, pad)
 RONDIX_FIELDS(Screen, id, title, controls, keys, back, menu, any, closes_when, moves_on, idle,
               moves_on_ms, idle_ms, page_codes, request, play, pauses, urgent, wraps, first_focus,
               question, keeps, keeps_value, for_opener, pointer, dim)
@@ -119,7 +120,8 @@ constexpr void each_table_of(Visit visit, Flow&... flow) {
     visit(flow.scenes...), visit(flow.screens...), visit(flow.controls...), visit(flow.flags...);
     visit(flow.events...), visit(flow.requests...), visit(flow.pages...), visit(flow.settings...);
     visit(flow.setting_asks...), visit(flow.turns...), visit(flow.keys...);
-    visit(flow.pad_keys...), visit(flow.words...), visit(flow.key_answers...);
+    visit(flow.key_defaults...), visit(flow.pad_keys...), visit(flow.words...);
+    visit(flow.key_answers...);
     visit(flow.actions...), visit(flow.alternatives...), visit(flow.steps...);
     visit(flow.tests...), visit(flow.texts...);
     visit(flow.looks.screens...), visit(flow.looks.boxes...), visit(flow.looks.styles...);
@@ -130,7 +132,7 @@ template <class Flow, class Visit>
 constexpr void each_table(Flow& flow, Visit visit) {
     each_table_of(visit, flow);
 }
-inline constexpr std::size_t table_count = 27;
+inline constexpr std::size_t table_count = 28;
 
 /// What of a flow stands in no table, as a row.
 struct Rest {

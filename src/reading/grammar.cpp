@@ -30,6 +30,7 @@ constexpr std::array<OwnerRow, owner_count> owners = {{
     {part, "part", "a part", "Controls that several screens share."},
     {part_use, "part-use", "a part", "Inserts the controls of a part."},
     {moving_on, "moving-on", "a timed action", "An action of a screen after a time."},
+    {named_key, "named-key", "a named key", "A named key: its action, and what stands for it on keyboard and pad."},
     {alternative, "alternative", "an alternative", "Steps with a condition, or after a question."},
     {question, "question", "a question", "A question and its answers."},
     {control, "control", "a control", "An item of a screen; its first key is its kind."},
@@ -150,6 +151,15 @@ std::vector<std::string_view> words_of(const KeyRow& row) {
         rest.remove_prefix(std::min(end + 2, rest.size()));
     }
     return words;
+}
+
+std::string_view key_named(std::string_view name) {
+    const auto small = [](char letter) {
+        return letter >= 'A' && letter <= 'Z' ? static_cast<char>(letter - 'A' + 'a') : letter;
+    };
+    for (const std::string_view word : words_of(*find(Owner::named_key, "key")))
+        if (std::ranges::equal(word, name, {}, small)) return word;
+    return {};
 }
 
 } // namespace rondix::grammar

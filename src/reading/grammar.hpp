@@ -32,6 +32,7 @@ enum class Owner : std::uint8_t {
     part,
     part_use,
     moving_on,
+    named_key,
     alternative,
     question,
     control,
@@ -85,7 +86,7 @@ enum class Form : std::uint8_t {
     table, ///< a map from names to `of`
     list,  ///< of `of`
     controls,
-    keys,    ///< a map from names to actions
+    keys,    ///< a map from names to actions, or to `of`
     style,   ///< a name or a style
     styles,  ///< a map from names to styles
     colours, ///< a map from names to colours
@@ -181,5 +182,8 @@ bool has_key(ControlKind kind, std::string_view key);
 const KeyRow* find(Owner owner, std::string_view key);
 /// The words of a `one_of` or `some_of`.
 std::vector<std::string_view> words_of(const KeyRow& row);
+
+/// The key of the keyboard that has this name in small letters, as `key` writes it; empty: none.
+std::string_view key_named(std::string_view name);
 
 } // namespace rondix::grammar

@@ -53,7 +53,10 @@ Json any_of(Json one, Json other) {
 }
 
 Json words_in(const KeyRow& row) {
-    return {{"enum", grammar::words_of(row)}};
+    Json words = grammar::words_of(row);
+    for (const std::string_view word : grammar::words_of(row))
+        if (word.size() == 1 && word[0] >= '0' && word[0] <= '9') words.push_back(word[0] - '0');
+    return {{"enum", std::move(words)}};
 }
 
 /// What stands behind a key.
@@ -229,7 +232,7 @@ Json definitions() {
     Json controls = list_of(reference(Owner::control));
     controls["type"] = {"array", "null"};
     all["controls"] = text("what stands on it, in the order of the focus", std::move(controls));
-    Json keys = table_of(reference("action"));
+    Json keys = table_of(any_of(reference("action"), reference(Owner::named_key)));
     keys["type"] = "object";
     all["keys"] = text("what named keys do; 'any': every other one", std::move(keys));
     return all;

@@ -143,8 +143,32 @@ class ScreenReader {
         }
         for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
             if (check_name(node.children[i], findings_))
-                screen.keys.push_back({Name{node.children[i].text, node.children[i].place},
-                                       read_action(node.children[i + 1], source_, findings_)});
+                screen.keys.push_back(read_key(node.children[i], node.children[i + 1]));
+    }
+
+    /// An action, or one with what stands for the key: `{ do: open bag, key: B, pad: y }`.
+    FlowKey read_key(const yaml::Node& name, const yaml::Node& node) {
+        FlowKey key;
+        key.key = {name.text, name.place};
+        if (!says_what_stands_for_it(node)) {
+            key.action = read_action(node, source_, findings_);
+            return key;
+        }
+        const MapReader map(node, Owner::named_key, findings_);
+        if (auto action = read_action_key(map, "do", source_, findings_))
+            key.action = std::move(*action);
+        else if (!map.find("do"))
+            map.need("do");
+        if (map.one_of("key")) key.keyboard = map.name("key");
+        if (map.one_of("pad")) key.pad = map.name("pad");
+        return key;
+    }
+
+    static bool says_what_stands_for_it(const yaml::Node& node) {
+        if (node.kind != yaml::Kind::map) return false;
+        for (std::size_t i = 0; i + 1 < node.children.size(); i += 2)
+            if (node.children[i].text == "key" || node.children[i].text == "pad") return true;
+        return false;
     }
 
     void read_drop(const yaml::Node& node, FlowScreen& screen) {

@@ -1,5 +1,6 @@
 #include "resolving/resolve.hpp"
 
+#include "reading/grammar.hpp"
 #include "reading/setting_values.hpp"
 #include "resolving/actions_of.hpp"
 #include "resolving/directory.hpp"
@@ -7,6 +8,7 @@
 #include "rondix/tools/names.hpp"
 
 #include <algorithm>
+#include <map>
 #include <unordered_map>
 #include <unordered_set>
 
@@ -34,6 +36,7 @@ class Resolver {
                             "'" + setting.id.text + "' is also the name of a flag")
                     .fix = "rename one of them";
         resolve_settings();
+        check_key_defaults();
         for (const Name& key : flow_.pad_keys)
             if (!is_key(key.text))
                 add_finding(findings_, RuleId::unknown_name, key.place,
@@ -76,6 +79,51 @@ class Resolver {
     }
     bool is_key(const std::string& name) const {
         return std::find(keys_.begin(), keys_.end(), name) != keys_.end();
+    }
+
+    /// Several screens may say what stands for a key, if they say the same; and a key of the
+    /// keyboard, or a button of the pad, stands for one only.
+    void check_key_defaults() {
+        check_defaults([](const FlowKey& key) { return key.keyboard; });
+        check_defaults([](const FlowKey& key) { return key.pad; });
+    }
+
+    template <class Which>
+    void check_defaults(Which which) {
+        struct Given {
+            std::string key;
+            Name word;
+        };
+        std::map<std::string, Given> of_key, of_word;
+        const auto look_at = [&](const std::string& key, const Name& word) {
+            const Given& first = of_key.try_emplace(key, Given{key, word}).first->second;
+            const Given& taken = of_word.try_emplace(word.text, Given{key, word}).first->second;
+            if (first.word.text != word.text)
+                report_default(word, "'" + first.word.text + "' stands for '" + key + "' already",
+                               first.word);
+            else if (taken.key != key)
+                report_default(word, "'" + word.text + "' stands for '" + taken.key + "' already",
+                               taken.word);
+        };
+        for (const FlowScreen& screen : flow_.screens)
+            for (const FlowKey& key : screen.keys)
+                if (const std::optional<Name> word = which(key); word && key.key.text != "any")
+                    look_at(key.key.text, *word);
+        if (of_word.empty()) return;
+        for (const FlowScreen& screen : flow_.screens) // those that have the name of one
+            for (const FlowKey& key : screen.keys)
+                if (const auto taken = of_word.find(std::string(grammar::key_named(key.key.text)));
+                    taken != of_word.end() && !of_key.contains(key.key.text))
+                    report_default(taken->second.word,
+                                   "'" + taken->first + "' is the key '" + key.key.text +
+                                       "' already",
+                                   key.key);
+    }
+
+    void report_default(const Name& word, std::string text, const Name& first) {
+        Finding& finding = add_finding(findings_, RuleId::given_twice, word.place, std::move(text));
+        finding.also.push_back({first.place, "it is given first here"});
+        finding.fix = "let one key of the keyboard, or one button of the pad, stand for it";
     }
 
     /// A text may have braces for reasons of the game's own, so this is no error.

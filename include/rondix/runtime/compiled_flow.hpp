@@ -240,6 +240,12 @@ struct Flag {
     FlagKind kind{};
 };
 
+/// What stands for a key that the flow names, unless the player or the game chooses another: words
+/// of the table of `keys` in docs/flow-files.md, such as `B`, `tab` and `y`. Empty: nothing.
+struct KeyDefault {
+    TextRef keyboard, pad;
+};
+
 /// A key has one value only, as far as the flow knows: which key it is stands in Bindings.
 enum class SettingKind : std::uint8_t { yes_no, number, choice, text, key };
 
@@ -313,7 +319,8 @@ struct CompiledFlow {
     Table<SettingAsk> setting_asks;
     Table<std::uint16_t> turns;
     Table<TextRef> keys;
-    Table<KeyId> pad_keys; ///< those of them that a pad has a button for
+    Table<KeyDefault> key_defaults; ///< of each
+    Table<KeyId> pad_keys;          ///< those of them that a pad has a button for
     Table<TextRef> words;
     Table<KeyAnswer> key_answers;
     Table<Action> actions;

@@ -71,6 +71,7 @@ enum class RuleId : std::uint8_t {
     no_title,
     flag_fixed,
     event_unanswered,
+    no_default_key,
     cue_unused,
     style_unused,
     fixed_condition,

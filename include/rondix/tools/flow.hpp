@@ -83,6 +83,7 @@ struct FlowControl {
 struct FlowKey {
     Name key;
     FlowAction action;
+    std::optional<Name> keyboard, pad; ///< what stands for it; a word of the grammar
 };
 
 /// `moves-on:` and `idle:`.

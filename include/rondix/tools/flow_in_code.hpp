@@ -150,6 +150,9 @@ class Screen : public Says<Screen> {
     Screen& back(const Does& does) { return also("back", does.value); }
     Screen& menu(const Does& does) { return also("menu", does.value); }
     Screen& key(const std::string& name, const Does& does);
+    /// With what stands for it on the keyboard, and, unless it is empty, on a pad: `B`, `y`.
+    Screen& key(const std::string& name, const Does& does, const std::string& keyboard,
+                const std::string& pad = "");
     Screen& closes_when(std::string condition) { return also("closes-when", std::move(condition)); }
     Screen& moves_on(double after, const Does& does);
     Screen& idle(double after, const Does& does);

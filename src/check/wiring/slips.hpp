@@ -20,6 +20,9 @@ void find_poor_names(const FlowFile& file, Budget& budget, Findings& findings);
 /// Flags that stay as they are, events without an answer, cues and styles that nobody uses.
 void find_unused(const FlowFile& file, Budget& budget, Findings& findings);
 
+/// Named keys that no key of the keyboard stands for.
+void find_keys_without_default(const FlowFile& file, Budget& budget, Findings& findings);
+
 /// Conditions that hold always, or never.
 void find_fixed_conditions(const FlowFile& file, Budget& budget, Findings& findings);
 

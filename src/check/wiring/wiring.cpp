@@ -13,6 +13,7 @@ Found check_wiring(const FlowFile& file, const CheckOptions& options) {
         find_duplicates(file, budget, found.findings);
         find_poor_names(file, budget, found.findings);
         find_unused(file, budget, found.findings);
+        find_keys_without_default(file, budget, found.findings);
         find_fixed_conditions(file, budget, found.findings);
     } catch (const Stopped& stopped) {
         found.stop = stopped.why;

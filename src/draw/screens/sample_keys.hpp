@@ -10,29 +10,28 @@
 
 namespace rondix::draw {
 
-/// The keys of a flow as `rondix play` and the SDL2 adapter show them: a name that a keyboard has a
-/// key for is that key, any other one the first letter of it that is free.
+/// The keys of a flow as `rondix play` and the SDL2 adapter show them: what the flow says stands
+/// for it, or else the first letter of its name that is free.
 inline std::vector<std::string> names_of_keys(const CompiledFlow& flow) {
     const auto capital = [](char letter) {
         return static_cast<char>(std::toupper(static_cast<unsigned char>(letter)));
     };
-    const auto is_key = [](std::string_view name) {
-        constexpr std::string_view keys[] = {"tab", "insert", "delete", "home", "end", "pause"};
-        return name.size() == 1 || (name.size() <= 3 && name[0] == 'f' && name[1] <= '9') ||
-               std::find(std::begin(keys), std::end(keys), name) != std::end(keys);
-    };
     std::vector<std::string> names(flow.keys.size());
     std::string taken;
-    for (std::size_t i = 0; i < names.size(); ++i)
-        if (is_key(flow.text(flow.keys[i]))) taken += names[i] = flow.text(flow.keys[i]);
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        names[i] = flow.text(flow.key_defaults[i].keyboard);
+        if (names[i].size() == 1) taken += names[i];
+    }
     for (std::size_t i = 0; i < names.size(); ++i)
         for (const char letter : flow.text(flow.keys[i])) {
             if (!names[i].empty()) break;
-            if (letter < 'a' || letter > 'z' || taken.find(letter) != std::string::npos) continue;
-            taken += names[i] = letter;
+            if (letter < 'a' || letter > 'z') continue;
+            if (taken.find(capital(letter)) == std::string::npos)
+                taken += names[i] = capital(letter);
         }
     for (std::size_t i = 0; i < names.size(); ++i) {
         if (names[i].empty()) names[i] = flow.text(flow.keys[i]);
+        std::replace(names[i].begin(), names[i].end(), '-', ' ');
         names[i][0] = capital(names[i][0]);
     }
     return names;
