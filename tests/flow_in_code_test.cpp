@@ -16,6 +16,7 @@ in_code::Flow ferry() {
         .design_size(1280, 720)
         .scene("pier", "pier.json", "title", true)
         .scene("sea", "sea.json", "helm")
+        .order({"sea", "pier"})
         .loading({.screen = "under-way", .failed = "storm", .timeout = 20})
         .flag("saved", set_by_game)
         .flag("seen")
@@ -52,6 +53,7 @@ in_code::Flow ferry() {
         .screen(screen("storm")
                     .back(nothing())
                     .with(button("again").press(retry()))
+                    .with(button("on").press(load_next()))
                     .with(button("leave").press(quit())))
         .screen(screen("helm").play().menu(open("pause")))
         .screen(screen("pause")
@@ -87,6 +89,7 @@ loading: { screen: under-way, failed: storm, timeout: 20s }
 scenes:
   pier: { file: pier.json, root: title, keep-loaded: yes }
   sea: { file: sea.json, root: helm }
+order: [sea, pier]
 flags:
   saved: { set-by: game }
   seen: { set-by: flow }
@@ -120,6 +123,7 @@ screens:
     back: none
     controls:
       - { button: again, press: retry }
+      - { button: on, press: load next }
       - { button: leave, press: quit }
   helm: { play: yes, menu: open pause }
   pause:

@@ -253,6 +253,12 @@ TEST(Proof, AgreesWithTheListingWhereEverythingIsUsed) {
     EXPECT_GE(tally.reopenable, at_least(300));
 }
 
+TEST(Proof, AgreesWithTheListingWhereScenesStandInOrder) {
+    const Tally tally = compare_random_flows(Shape::levels, part_of(how_many(1000) / 2));
+    EXPECT_GE(tally.stuck, at_least(50));
+    EXPECT_GE(tally.captive, at_least(5));
+}
+
 TEST(Proof, AgreesWithTheListingWhereScreensWaitAndMoveOn) {
     const Tally tally = compare_random_flows(Shape::waiting, part_of(how_many(1000)));
     EXPECT_GE(tally.stuck, at_least(200));

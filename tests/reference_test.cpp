@@ -487,10 +487,20 @@ TEST(Reference, AgreesWhereScreensWaitAndMoveOn) {
     EXPECT_GE(tally.endless, test::at_least(50));
 }
 
+TEST(Reference, AgreesWhereScenesStandInOrder) {
+    const Tally tally =
+        compare_random_flows(test::Shape::levels, test::part_of(test::how_many(2000) / 4));
+    EXPECT_GE(tally.trapped, test::at_least(50));
+    EXPECT_GE(tally.captive, test::at_least(10));
+    EXPECT_GE(tally.idle_told, test::at_least(50));
+}
+
 /// Long random walks: after every move, taken or not, both know the same menu state.
 TEST(Reference, AgreesAlongRandomWalks) {
     for (std::uint32_t number = 10'000; number < 10'000 + test::part_of(600); ++number) {
-        const auto shape = number % 2 == 0 ? test::Shape::mixed : test::Shape::rich;
+        const auto shape = number % 3 == 0   ? test::Shape::mixed
+                           : number % 3 == 1 ? test::Shape::rich
+                                             : test::Shape::levels;
         const std::string text = test::random_flow(number, shape);
         SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
         const FlowFile file = load_flow_text("random", text);
@@ -526,7 +536,9 @@ TEST(Reference, AgreesAlongRandomWalks) {
 /// The Runner goes where apply() goes, and tells pause, pointer and loads as they change.
 TEST(Reference, RunnerKeepsItsPromisesAlongRandomWalks) {
     for (std::uint32_t number = 20'000; number < 20'300; ++number) {
-        const auto shape = number % 2 == 0 ? test::Shape::mixed : test::Shape::rich;
+        const auto shape = number % 3 == 0   ? test::Shape::mixed
+                           : number % 3 == 1 ? test::Shape::rich
+                                             : test::Shape::levels;
         const std::string text = test::random_flow(number, shape);
         SCOPED_TRACE("random flow " + std::to_string(number) + ":\n" + text);
         const FlowFile file = load_flow_text("random", text);

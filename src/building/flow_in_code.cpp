@@ -105,6 +105,10 @@ Flow& Flow::scene(const std::string& id, const std::string& file, const std::str
     return *this;
 }
 
+Flow& Flow::order(const std::vector<std::string>& scenes) {
+    return also("order", list({scenes.begin(), scenes.end()}));
+}
+
 Flow& Flow::flag(const std::string& id, FlagSays says) {
     flags_.emplace_back(id, map({{"set-by", says == set_by_game ? "game" : "flow"}}));
     return *this;

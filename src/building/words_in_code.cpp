@@ -81,6 +81,12 @@ Does resume() {
 Does load(const std::string& scene) {
     return step(StepKind::load, scene);
 }
+Does load_next() {
+    return step(StepKind::load_next);
+}
+Does load_previous() {
+    return step(StepKind::load_previous);
+}
 Does retry() {
     return step(StepKind::retry);
 }

@@ -93,6 +93,7 @@ class IdleSteps {
             const ScreenId screen{static_cast<std::uint16_t>(flow_.steps[branch.step].subject)};
             return frames_[frame].screen == screen || may_be_beneath(screen, frame);
         }
+        if (needs == Needs::scene_beside) return branch.loads;
         if (needs == Needs::scene) return frames_[frame].scene != no_scene;
         return branch.kind != Branch::Kind::stays || !alike(frames_[branch.frame], frames_[frame]);
     }
@@ -142,6 +143,13 @@ class IdleSteps {
         case Needs::scene:
             text = "'retry' has no effect here: no scene is loaded on " + on;
             fix = "write 'load SCENE'";
+            break;
+        case Needs::scene_beside:
+            text =
+                row.kind == StepKind::load_next
+                    ? "'load next' has no effect here: no scene comes after the current one"
+                    : "'load previous' has no effect here: no scene comes before the current one";
+            fix = "give the scene a place in the 'order', or write 'load SCENE'";
             break;
         case Needs::named_beneath: {
             const ScreenId screen{static_cast<std::uint16_t>(row.subject)};

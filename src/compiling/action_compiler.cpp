@@ -1,6 +1,7 @@
 #include "compiling/action_compiler.hpp"
 
 #include "reading/setting_values.hpp"
+#include "resolving/scene_order.hpp"
 
 #include <algorithm>
 
@@ -119,6 +120,8 @@ void ActionCompiler::add_step(const FlowStep& from) {
     case StepKind::todo: row.subject = interned(from.subject.text, out_.words, words_); break;
     case StepKind::back:
     case StepKind::resume:
+    case StepKind::load_next:
+    case StepKind::load_previous:
     case StepKind::retry:
     case StepKind::home:
     case StepKind::quit: break;
@@ -185,6 +188,8 @@ ConditionId ActionCompiler::chain(const Condition& from, ConditionId yes, Condit
     case Condition::Kind::is:
     case Condition::Kind::above:
     case Condition::Kind::below:
+    case Condition::Kind::scene_is:
+    case Condition::Kind::scene_has:
     case Condition::Kind::has_rows: break;
     }
     made.push_back({flag_of(from), yes, no});
@@ -194,10 +199,25 @@ ConditionId ActionCompiler::chain(const Condition& from, ConditionId yes, Condit
 FlagId ActionCompiler::flag_of(const Condition& from) {
     if (from.kind == Condition::Kind::has_rows)
         return rows_.at(control_named(flow_, own_, ControlKind::list, from.subject.text));
+    if (from.kind == Condition::Kind::scene_is || from.kind == Condition::Kind::scene_has)
+        return of_scene(from);
     const bool plain = from.kind == Condition::Kind::flag;
     if (plain && names_.flags.has(from.subject.text))
         return FlagId(names_.flags.find(from.subject.text));
     return asked(from);
+}
+
+/// The flag that says whether a condition on the scene holds.
+FlagId ActionCompiler::of_scene(const Condition& from) {
+    const bool is = from.kind == Condition::Kind::scene_is;
+    const std::string name = (is ? "scene is " : "scene has ") + from.value.text;
+    const AskedValues places = asked_places(flow_, from);
+    const auto [known, is_new] = of_scene_.try_emplace(name);
+    if (is_new)
+        known->second =
+            add_flag({text(name), false, false, false, FlagKind::scene, places.least, places.most},
+                     from.subject.place);
+    return known->second;
 }
 
 /// The flag that says whether a condition on a setting holds.

@@ -54,6 +54,7 @@ class ActionCompiler {
     ConditionId chain(const Condition& from, ConditionId yes, ConditionId no,
                       std::vector<ConditionTest>& made);
     FlagId flag_of(const Condition& from);
+    FlagId of_scene(const Condition& from);
     FlagId asked(const Condition& from);
 
     const Flow& flow_;
@@ -68,6 +69,7 @@ class ActionCompiler {
     std::unordered_map<const FlowControl*, PagesId> pages_;
     std::vector<std::vector<SettingAsk>> asks_; // of each setting
     std::unordered_map<std::string, std::uint32_t> keys_, words_;
+    std::unordered_map<std::string, FlagId> of_scene_; // by its text
 };
 
 } // namespace rondix

@@ -2,6 +2,7 @@
 
 #include "compiling/action_compiler.hpp"
 #include "reading/grammar.hpp"
+#include "resolving/scene_order.hpp"
 #include "rondix/runtime/target.hpp"
 
 #include <algorithm>
@@ -28,10 +29,11 @@ class Compiler {
         add_requests();
         for (const FlowScreen& screen : flow_.screens) add_screen(screen);
         for (const FlowScene& scene : flow_.scenes) {
-            out_.scenes.push_back(
-                {text(scene.id.text), text(scene.file), screen(scene.root), scene.stays});
+            out_.scenes.push_back({text(scene.id.text), text(scene.file), screen(scene.root),
+                                   scene.stays, place_in_order(flow_, scene.id.text)});
             result_.origins.scenes.push_back(scene.id.place);
         }
+        set_order();
         for (const FlowEvent& event : flow_.events) add_event(event);
         for (std::string_view event : built_in_events)
             if (!names_.events.has(event)) {
@@ -51,6 +53,15 @@ class Compiler {
     }
 
   private:
+    void set_order() {
+        for (std::size_t i = 1; i < flow_.order.size(); ++i) {
+            const std::size_t before = names_.scenes.find(flow_.order[i - 1].text);
+            const std::size_t after = names_.scenes.find(flow_.order[i].text);
+            out_.scenes.edit(before).next = SceneId(after);
+            out_.scenes.edit(after).previous = SceneId(before);
+        }
+    }
+
     void add_pad_key(KeyId key) {
         if (std::find(out_.pad_keys.begin(), out_.pad_keys.end(), key) == out_.pad_keys.end())
             out_.pad_keys.push_back(key);

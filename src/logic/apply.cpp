@@ -45,6 +45,7 @@ class MoveExecutor {
     void back_to(ScreenId screen);
     void resume();
     void load(SceneId scene);
+    void load_beside(SceneId Scene::*which);
     void home();
     void choose_start();
     void show_alone(ScreenId screen);
@@ -291,6 +292,8 @@ void MoveExecutor::step(const Step& step) {
     case StepKind::back_to: back_to(static_cast<ScreenId>(step.subject)); break;
     case StepKind::resume: resume(); break;
     case StepKind::load: load(static_cast<SceneId>(step.subject)); break;
+    case StepKind::load_next: load_beside(&Scene::next); break;
+    case StepKind::load_previous: load_beside(&Scene::previous); break;
     case StepKind::retry:
         if (now_.scene() != no_scene) load(now_.scene());
         break;
@@ -340,6 +343,13 @@ void MoveExecutor::load(SceneId scene) {
     now_.set_scene(scene, Phase::loading);
     now_.push(flow_.loading.screen);
     outcome_.loads = outcome_.leaves = true;
+}
+
+/// Where there is none, nothing.
+void MoveExecutor::load_beside(SceneId Scene::*which) {
+    if (now_.scene() == no_scene) return;
+    const SceneId scene = flow_[now_.scene()].*which;
+    if (scene != no_scene) load(scene);
 }
 
 void MoveExecutor::home() {

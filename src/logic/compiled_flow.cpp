@@ -100,6 +100,14 @@ class Verifier {
             expect(has(row.root) && !flow_[row.root].question &&
                        flow_[row.root].request == no_request,
                    "a scene has no root screen");
+        for (std::size_t i = 0; i < flow_.scenes.size(); ++i) {
+            const Scene& row = flow_.scenes[i];
+            const auto leads_back = [&](SceneId to, SceneId Scene::*back) {
+                return to == no_scene || (has(to) && flow_[to].*back == SceneId(i));
+            };
+            expect(leads_back(row.next, &Scene::previous) && leads_back(row.previous, &Scene::next),
+                   "the order of scenes is broken");
+        }
         for (const Screen& row : flow_.screens) {
             expect(within(row.controls, flow_.controls.size()), "controls are out of range");
             expect(within(row.keys, flow_.key_answers.size()), "keys are out of range");
@@ -305,6 +313,8 @@ class Verifier {
             break;
         case StepKind::back:
         case StepKind::resume:
+        case StepKind::load_next:
+        case StepKind::load_previous:
         case StepKind::retry:
         case StepKind::home:
         case StepKind::quit: break;

@@ -124,10 +124,18 @@ bool shows_pointer(const CompiledFlow& flow, const MenuState& state) {
     return !in_play(flow, state);
 }
 
+bool holds_of_scene(const CompiledFlow& flow, FlagId flag, SceneId scene) {
+    if (!flow.has(scene)) return false;
+    return flow[scene].place >= flow[flag].least && flow[scene].place <= flow[flag].most;
+}
+
 bool is_true(const CompiledFlow& flow, const MenuState& state, ConditionId condition) {
     while (condition < holds) {
         const ConditionTest& test = flow.tests[index(condition)];
-        condition = state.flag(test.flag) ? test.if_raised : test.if_lowered;
+        const bool raised = flow[test.flag].kind == FlagKind::scene
+                                ? holds_of_scene(flow, test.flag, state.scene())
+                                : state.flag(test.flag);
+        condition = raised ? test.if_raised : test.if_lowered;
     }
     return condition == holds;
 }

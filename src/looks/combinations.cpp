@@ -39,13 +39,18 @@ void Combinations::add_variables() {
             const std::uint16_t value = flow_.turns[turn];
             Values values;
             for (const SettingAsk& ask : asks)
-                values.push_back({ask.flag, value >= ask.least && value <= ask.most});
+                values.flags.push_back({ask.flag, value >= ask.least && value <= ask.most});
             variable.push_back(std::move(values));
         }
         variables_.push_back(std::move(variable));
         for (const SettingAsk& ask : asks) flags.erase(ask.flag);
     }
-    for (const FlagId flag : flags) variables_.push_back({{{flag, false}}, {{flag, true}}});
+    for (const FlagId flag : flags)
+        variables_.push_back({{.flags = {{flag, false}}}, {.flags = {{flag, true}}}});
+    if (!std::ranges::any_of(conditions_, [&](ConditionId one) { return reads_scene(flow_, one); }))
+        return;
+    Variable& scene = variables_.emplace_back(1, Values{.scene = no_scene});
+    for (std::size_t i = 0; i < flow_.scenes.size(); ++i) scene.push_back({.scene = SceneId(i)});
 }
 
 void Combinations::try_all() {
@@ -94,9 +99,12 @@ void Combinations::put(std::size_t number, MenuState& state) const {
 }
 
 void Combinations::put(const Choice& choice, MenuState& state) const {
-    for (std::size_t i = 0; i < choice.size(); ++i)
-        for (const Value& value : variables_[i][choice[i]])
-            state.set_flag(value.flag, value.raised);
+    for (std::size_t i = 0; i < choice.size(); ++i) {
+        const Values& values = variables_[i][choice[i]];
+        for (const Value& value : values.flags) state.set_flag(value.flag, value.raised);
+        if (values.scene)
+            state.set_scene(*values.scene, *values.scene == no_scene ? Phase::none : Phase::loaded);
+    }
 }
 
 } // namespace rondix::looks

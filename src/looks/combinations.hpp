@@ -6,6 +6,7 @@
 #include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/runtime/menu_state.hpp"
 
+#include <optional>
 #include <set>
 #include <vector>
 
@@ -29,7 +30,10 @@ class Combinations {
         FlagId flag{};
         bool raised = false;
     };
-    using Values = std::vector<Value>;         // of one flag, or of all that a setting is asked for
+    struct Values { // of one flag, or of all that a setting is asked for; or the scene
+        std::vector<Value> flags = {};
+        std::optional<SceneId> scene = {};
+    };
     using Variable = std::vector<Values>;      // which of them it can have
     using Choice = std::vector<std::uint16_t>; // of each variable, one of its values
     struct Found {

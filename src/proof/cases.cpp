@@ -1,6 +1,7 @@
 #include "proof/cases.hpp"
 
 #include "proof/flag_uses.hpp"
+#include "rondix/runtime/apply.hpp"
 
 #include <algorithm>
 
@@ -90,6 +91,9 @@ void Cases::split(ConditionId at, std::uint32_t asked, Cube& cube) {
         at = asked_[asked].at;
     }
     const ConditionTest& test = flow_.tests[index(at)];
+    if (flow_[test.flag].kind == FlagKind::scene)
+        return split(holds_of_scene(flow_, test.flag, scene_) ? test.if_raised : test.if_lowered,
+                     asked, cube);
     const auto of_flag = [&](const Literal& one) { return one.flag == test.flag; };
     const Cube& changed = changed_[asked_[asked].after];
     const auto now = std::find_if(changed.begin(), changed.end(), of_flag);

@@ -25,6 +25,9 @@ class Cases {
     explicit Cases(const CompiledFlow& flow)
         : flow_(flow) {}
 
+    /// What is asked of the scene is known: it is this one from now on.
+    void set_scene(SceneId scene) { scene_ = scene; }
+
     /// Of a move that a control with the condition `when` makes on a screen that closes by itself
     /// when `closes` holds; `actions` are those of which the move does the first that is said.
     const std::vector<Cube>& of_move(ConditionId closes, ConditionId when,
@@ -51,6 +54,7 @@ class Cases {
     void split(ConditionId at, std::uint32_t asked, Cube& cube);
 
     const CompiledFlow& flow_;
+    SceneId scene_ = no_scene;
     std::vector<Asked> asked_;  // the conditions; the first is read first
     std::vector<Cube> changed_; // by steps of the same list; the first by none
     std::vector<Cube> cubes_;

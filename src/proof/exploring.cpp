@@ -50,6 +50,7 @@ void Frames::explore(FrameId id) {
 void Frames::explore_closing(FrameId id) {
     const ConditionId when = closes_when(id);
     if (when == fails) return;
+    cases_.set_scene(frames_[id].scene);
     for (const Cube& one : cases_.in_which(when)) {
         Branch branch;
         branch.move = Move::moves_on(); // it is one of the things that a screen does by itself
@@ -153,6 +154,7 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
                       std::initializer_list<ActionId> actions) {
     constexpr std::size_t between_looks = 16; // a condition may be long
     if (++tries_ % between_looks == 0) budget_.look("moves of each screen", id, frames_.size());
+    cases_.set_scene(frames_[id].scene);
     const std::vector<Cube>& cases = cases_.of_move(closes_when(id), when, actions);
     if (cases_.overflowed()) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();

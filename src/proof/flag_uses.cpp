@@ -2,8 +2,11 @@
 
 namespace rondix {
 
-std::vector<FlagId> flags_read(const CompiledFlow& flow, ConditionId condition) {
-    std::vector<FlagId> flags;
+namespace {
+
+/// Calls `each` with the flag of every test that a condition may come to, each flag once.
+template <class Each>
+void each_flag_tested(const CompiledFlow& flow, ConditionId condition, Each each) {
     std::vector<bool> seen(flow.tests.size()), known(flow.flags.size());
     std::vector<ConditionId> open{condition};
     while (!open.empty()) {
@@ -12,12 +15,28 @@ std::vector<FlagId> flags_read(const CompiledFlow& flow, ConditionId condition) 
         if (at >= holds || seen[index(at)]) continue; // several tests may lead to one
         seen[index(at)] = true;
         const ConditionTest& test = flow.tests[index(at)];
-        if (!known[index(test.flag)]) flags.push_back(test.flag);
+        if (!known[index(test.flag)]) each(test.flag);
         known[index(test.flag)] = true;
         open.push_back(test.if_raised);
         open.push_back(test.if_lowered);
     }
+}
+
+} // namespace
+
+std::vector<FlagId> flags_read(const CompiledFlow& flow, ConditionId condition) {
+    std::vector<FlagId> flags;
+    each_flag_tested(flow, condition, [&](FlagId flag) {
+        if (flow[flag].kind != FlagKind::scene) flags.push_back(flag);
+    });
     return flags;
+}
+
+bool reads_scene(const CompiledFlow& flow, ConditionId condition) {
+    bool some = false;
+    each_flag_tested(flow, condition,
+                     [&](FlagId flag) { some = some || flow[flag].kind == FlagKind::scene; });
+    return some;
 }
 
 namespace {

@@ -74,6 +74,8 @@ class Linker {
         case StepKind::back:
         case StepKind::resume: link.kind = LinkKind::back; break;
         case StepKind::load: to_scene(link, SceneId(step.subject)); break;
+        case StepKind::load_next: return add_beside(link, &Scene::next);
+        case StepKind::load_previous: return add_beside(link, &Scene::previous);
         case StepKind::retry: link.kind = LinkKind::load; break;
         case StepKind::home:
             if (flow_.first_choice != unsaid) return add_choice(link);
@@ -95,6 +97,19 @@ class Linker {
         case StepKind::todo: return;
         }
         links_.push_back(link);
+    }
+
+    /// To the first scene with each root: which it is hangs on the scene that is loaded.
+    void add_beside(const Link& from, SceneId Scene::*which) {
+        std::vector<ScreenId> known;
+        for (const Scene& scene : flow_.scenes) {
+            if (scene.*which == no_scene) continue;
+            Link link = from;
+            to_scene(link, scene.*which);
+            if (std::find(known.begin(), known.end(), link.to) != known.end()) continue;
+            known.push_back(link.to);
+            links_.push_back(link);
+        }
     }
 
     void add_choice(const Link& home) {

@@ -19,11 +19,13 @@ using grammar::Owner;
 using grammar::StepRow;
 
 const StepRow* row_named(const std::vector<Name>& words) {
-    const bool to = words.size() > 1 && words[0].text == "back" && words[1].text == "to";
-    const std::string_view name = to ? "back to" : std::string_view(words[0].text);
-    const auto row = std::find_if(grammar::steps.begin(), grammar::steps.end(),
-                                  [&](const StepRow& one) { return one.name == name; });
-    return row == grammar::steps.end() ? nullptr : &*row;
+    const auto named = [](std::string_view name) {
+        const auto row = std::find_if(grammar::steps.begin(), grammar::steps.end(),
+                                      [&](const StepRow& one) { return one.name == name; });
+        return row == grammar::steps.end() ? nullptr : &*row;
+    };
+    const StepRow* of_two = words.size() > 1 ? named(words[0].text + " " + words[1].text) : nullptr;
+    return of_two ? of_two : named(words[0].text);
 }
 
 class ActionReader {
@@ -127,7 +129,7 @@ class ActionReader {
 
     std::optional<FlowStep> read_step(const yaml::Node& node, const std::vector<Name>& words,
                                       const StepRow& form) {
-        const std::size_t own = form.kind == StepKind::back_to ? 2 : 1;
+        const std::size_t own = form.name.find(' ') == std::string_view::npos ? 1 : 2;
         FlowStep step{form.kind, {}, node.place};
         const auto fail = [&](SourceRange place, std::string text) -> std::optional<FlowStep> {
             add_finding(findings_, RuleId::bad_step, place, std::move(text)).fix =

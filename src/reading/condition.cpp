@@ -102,6 +102,7 @@ class Parser {
             return fail(token.place, "'" + token.text + "' is not expected here, but a flag");
         Condition one;
         one.subject = token;
+        if (token.text == "scene") return of_scene(std::move(one));
         if (accept("has")) {
             if (!accept("rows"))
                 return fail(token.place,
@@ -117,6 +118,24 @@ class Parser {
         if (next_ >= tokens_.size())
             return fail(token.place, "what '" + token.text + "' should be is missing");
         one.value = tokens_[next_++];
+        return one;
+    }
+
+    /// `scene is reef`, `scene has next`.
+    std::optional<Condition> of_scene(Condition one) {
+        const bool is = accept("is");
+        if (!is && !accept("has"))
+            return fail(one.subject.place, "'scene' is followed by 'is' or 'has': 'scene is reef', "
+                                           "'scene has next'");
+        if (next_ >= tokens_.size())
+            return fail(one.subject.place, is ? "the name of a scene is missing behind 'scene is'"
+                                              : "'scene has' is followed by 'next' or 'previous'");
+        one.kind = is ? Condition::Kind::scene_is : Condition::Kind::scene_has;
+        one.value = tokens_[next_++];
+        if (!is && one.value.text != "next" && one.value.text != "previous")
+            return fail(one.value.place, "'scene has' is followed by 'next' or 'previous', not '" +
+                                             one.value.text + "'" +
+                                             suggestion(one.value.text, {"next", "previous"}).text);
         return one;
     }
 

@@ -104,7 +104,10 @@ class ControlReader {
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
         if (has("columns")) control.columns = count(map, "columns", 1);
         if (has("rows")) control.rows = count(map, "rows", 6);
-        if (has("press")) read_press(map, control);
+        if (has("for-each") && map.one_of("for-each"))
+            read_for_each(map, control);
+        else if (has("press"))
+            read_press(map, control);
         if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
@@ -191,6 +194,15 @@ class ControlReader {
     }
 
     /// A press that does nothing is a slip of wiring: it is told where it stands.
+    void read_for_each(const MapReader& map, FlowControl& button) {
+        button.for_each_scene = map.key_node("for-each")->place;
+        if (map.find("unlocked")) button.unlocked = map.name("unlocked");
+        if (const yaml::Node* press = map.find("press"))
+            add_finding(findings_, RuleId::wrong_type, press->place,
+                        "a button for each scene loads that scene, and has no press of its own")
+                .fix = "remove 'press'";
+    }
+
     void read_press(const MapReader& map, FlowControl& button) {
         const yaml::Node* node = map.find("press");
         SourceRange place = button.id.place;

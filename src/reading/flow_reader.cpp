@@ -139,6 +139,7 @@ class FlowReader {
     /// What the players play with, and how quick they are.
     void read_players(const MapReader& map) {
         if (const auto names = map.names("devices")) read_devices(map, *names);
+        flow_.order = map.names("order").value_or(std::vector<Name>{});
         flow_.pad_keys = map.names("pad-keys").value_or(std::vector<Name>{});
         if (const auto ms = map.duration_ms("reaction-time")) {
             if (*ms <= 60'000)
@@ -251,6 +252,7 @@ class FlowReader {
         scene.root = map.name("root").value_or(Name{});
         if (map.find("music")) scene.music = map.name("music");
         scene.stays = map.yes_no("keep-loaded").value_or(false);
+        scene.title = map.text("title").value_or("");
         flow_.scenes.push_back(std::move(scene));
     }
 

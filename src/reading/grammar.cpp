@@ -52,6 +52,8 @@ constexpr std::array<StepRow, step_count> steps = {{
     {"back to", StepKind::back_to, Operand::name, NameOf::screen, Needs::named_beneath, true, "SCREEN", "back to title", "closes screens until that one is current, or only the bottom one is left"},
     {"resume", StepKind::resume, Operand::nothing, NameOf::nothing, Needs::play_beneath, true, "", "resume", "closes every screen above the play screen, if there is one"},
     {"load", StepKind::load, Operand::name_or_one_of, NameOf::scene, Needs::nothing, true, "SCENE", "load harbour", "closes every screen, unloads the old scene, loads this one afresh; `load one-of [SCENE, ...]`: the row of a list chooses"},
+    {"load next", StepKind::load_next, Operand::nothing, NameOf::nothing, Needs::scene_beside, true, "", "load next", "loads the scene after the current one in the `order`; after the last, nothing"},
+    {"load previous", StepKind::load_previous, Operand::nothing, NameOf::nothing, Needs::scene_beside, true, "", "load previous", "loads the one before it; before the first, nothing"},
     {"retry", StepKind::retry, Operand::nothing, NameOf::nothing, Needs::scene, true, "", "retry", "loads the current scene again; after a failed load, tries that load again"},
     {"home", StepKind::home, Operand::nothing, NameOf::nothing, Needs::nothing, true, "", "home", "goes to where the flow starts"},
     {"quit", StepKind::quit, Operand::nothing, NameOf::nothing, Needs::nothing, true, "", "quit", "asks the game to quit"},

@@ -133,7 +133,14 @@ enum class Operand : std::uint8_t {
 enum class NameOf : std::uint8_t { nothing, screen, scene, request, flag, setting, pages, word };
 
 /// What must be there, so that a step does anything at all.
-enum class Needs : std::uint8_t { nothing, screen_beneath, named_beneath, play_beneath, scene };
+enum class Needs : std::uint8_t {
+    nothing,
+    screen_beneath,
+    named_beneath,
+    play_beneath,
+    scene,
+    scene_beside, ///< in the order
+};
 
 struct StepRow {
     std::string_view name;

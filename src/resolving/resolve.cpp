@@ -36,6 +36,7 @@ class Resolver {
                             "'" + setting.id.text + "' is also the name of a flag")
                     .fix = "rename one of them";
         resolve_settings();
+        resolve_order();
         check_key_defaults();
         for (const Name& key : flow_.pad_keys)
             if (!is_key(key.text))
@@ -68,6 +69,32 @@ class Resolver {
     }
 
   private:
+    // --- the order of scenes
+
+    void resolve_order() {
+        std::unordered_map<std::string, SourceRange> first;
+        for (const Name& scene : flow_.order) {
+            need_scene(scene, false);
+            const auto [known, is_new] = first.try_emplace(scene.text, scene.place);
+            if (!is_new)
+                add_finding(findings_, RuleId::given_twice, scene.place,
+                            "'" + scene.text + "' has a place in the order already")
+                    .also.push_back({known->second, "it is given first here"});
+        }
+        for (const FlowScene& scene : flow_.scenes)
+            if (scene.id.text == "next" || scene.id.text == "previous")
+                add_finding(findings_, RuleId::bad_name, scene.id.place,
+                            "'load " + scene.id.text + "' is a step, so no scene has that name")
+                    .fix = "give it another name";
+    }
+
+    void need_order(SourceRange place) {
+        if (flow_.order.empty())
+            add_finding(findings_, RuleId::missing_key, place,
+                        "this needs the scenes in order, and the flow has no 'order'")
+                .fix = "add it to the flow: 'order: [SCENE, SCENE, ...]'";
+    }
+
     // --- keys
 
     void gather_keys() {
@@ -212,6 +239,11 @@ class Resolver {
             if (step.one_of.empty()) need_scene(step.subject);
             for (const Name& scene : step.one_of) need_scene(scene);
             break;
+        case StepKind::load_next:
+        case StepKind::load_previous:
+            need_order(step.place);
+            for (const Name& scene : flow_.order) loaded_.insert(scene.text);
+            break;
         case StepKind::request: need_request(step.subject); break;
         case StepKind::set:
         case StepKind::reset: resolve_set(step); break;
@@ -237,6 +269,8 @@ class Resolver {
     void resolve_condition(const Condition& condition) {
         for (const Condition& part : condition.parts) resolve_condition(part);
         if (!condition.parts.empty() || condition.kind == Condition::Kind::has_rows) return;
+        if (condition.kind == Condition::Kind::scene_is) return need_scene(condition.value, false);
+        if (condition.kind == Condition::Kind::scene_has) return need_order(condition.value.place);
         const bool plain = condition.kind == Condition::Kind::flag;
         if (plain && names_.flags.has(condition.subject.text)) return;
         if (const FlowSetting* setting = find_setting(condition.subject.text))
@@ -326,8 +360,8 @@ class Resolver {
         finding.fix = "load a scene with this root, or use 'resume' to return to it";
     }
 
-    void need_scene(const Name& name) {
-        loaded_.insert(name.text);
+    void need_scene(const Name& name, bool is_loaded = true) {
+        if (is_loaded) loaded_.insert(name.text);
         if (names_.scenes.has(name.text)) return;
         unknown(RuleId::scene_not_listed, name, "scene", names_.scenes.names(), flow_.scenes_place,
                 "scenes");
@@ -406,6 +440,7 @@ void check_play_screens(const Flow& flow, Findings& findings) {
 
 void resolve(Flow& flow, Findings& findings) {
     expand_parts(flow, findings);
+    expand_scene_buttons(flow, findings);
     Resolver resolver(flow, findings);
     resolver.resolve();
     expand_likes(flow, findings);

@@ -11,6 +11,9 @@ void resolve(Flow& flow, Findings& findings);
 /// Puts the controls, groups and keys of parts where screens name them.
 void expand_parts(Flow& flow, Findings& findings);
 
+/// Puts the buttons of scenes where `for-each: scene` stands.
+void expand_scene_buttons(Flow& flow, Findings& findings);
+
 /// Gives each screen what the screen that it is like says, where it does not say so itself.
 /// Controls of the same name are replaced where they stand; those under `drop` are left out.
 void expand_likes(Flow& flow, Findings& findings);

@@ -115,6 +115,9 @@ std::map<Plain, std::size_t> Reference::starts() const {
     for (const FlowStart& one : flow_.starts)
         if (one.when)
             each_part(*one.when, [&](const Condition& part) {
+                if (part.kind == Condition::Kind::scene_is ||
+                    part.kind == Condition::Kind::scene_has)
+                    return;
                 asked.insert(part.subject.text +
                              (part.kind == Condition::Kind::has_rows ? " has rows" : ""));
             });
@@ -262,6 +265,17 @@ int Reference::turn_of(const FlowSetting& setting, int value) const {
     return turn;
 }
 
+/// The scene that stands after another in the order, or before it; empty where none does.
+std::string Reference::scene_beside(std::string_view scene, bool after) const {
+    std::string last;
+    for (const Name& one : flow_.order) {
+        if (after && last == scene && !last.empty()) return one.text;
+        if (!after && one.text == scene) return last;
+        last = one.text;
+    }
+    return "";
+}
+
 bool Reference::holds(const Condition& condition, const Plain& plain) const {
     switch (condition.kind) {
     case Condition::Kind::negation: return !holds(condition.parts[0], plain);
@@ -269,6 +283,9 @@ bool Reference::holds(const Condition& condition, const Plain& plain) const {
         return holds(condition.parts[0], plain) && holds(condition.parts[1], plain);
     case Condition::Kind::either:
         return holds(condition.parts[0], plain) || holds(condition.parts[1], plain);
+    case Condition::Kind::scene_is: return plain.scene == condition.value.text;
+    case Condition::Kind::scene_has:
+        return !scene_beside(plain.scene, condition.value.text == "next").empty();
     case Condition::Kind::has_rows:
         return plain.raised.contains(condition.subject.text + " has rows");
     default: break;
@@ -405,6 +422,13 @@ void Reference::do_steps(const std::vector<FlowStep>& steps, Step& step, std::si
                  now);
             step.resets = step.leaves = true;
             break;
+        case StepKind::load_next:
+        case StepKind::load_previous: {
+            const std::string beside = scene_beside(now.scene, one.kind == StepKind::load_next);
+            step.works = step.resets = step.leaves = !beside.empty();
+            if (!beside.empty()) load(beside, now);
+            break;
+        }
         case StepKind::retry:
             step.works = step.resets = step.leaves = !now.scene.empty();
             if (!now.scene.empty()) load(std::string(now.scene), now);

@@ -176,6 +176,7 @@ class Reference {
     void force(std::map<Plain, Known>& all, std::size_t Known::*distance, bool silence,
                Goal goal) const;
     void back_to(const std::string& name, Plain& plain) const;
+    std::string scene_beside(std::string_view scene, bool after) const;
     bool holds(const rondix::Condition& condition, const Plain& plain) const;
     bool allowed(rondix::During during, const Plain& plain) const;
     void measure(std::map<Plain, Known>& all) const;

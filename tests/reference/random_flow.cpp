@@ -16,9 +16,9 @@ class Author {
     // What is thrown stands in a line of its own: in which order the operands of a '+' are asked
     // is each compiler's own affair.
     std::string write() {
-        const int scenes = number(0, 2);
+        const int scenes = levels() ? number(3, 5) : number(0, 2);
         menus_ = number(2, 5);
-        plays_ = scenes > 0 ? number(0, 2) : 0;
+        plays_ = scenes > 0 ? number(levels() ? 1 : 0, 2) : 0;
         flags_ = number(0, 3);
         if (shape_ == Shape::circles) menus_ = number(4, 6), flags_ = number(0, 1);
         if (shape_ == Shape::flags) menus_ = number(2, 3), flags_ = 10;
@@ -49,6 +49,7 @@ class Author {
     /// Written with what only rich flows say.
     bool rich() const { return shape_ == Shape::rich || waiting(); }
     bool waiting() const { return shape_ == Shape::waiting; }
+    bool levels() const { return shape_ == Shape::levels; }
     bool crowded() const { return shape_ == Shape::crowded; }
     bool is_full_of_flags() const { return shape_ == Shape::flags || crowded(); }
 
@@ -80,7 +81,7 @@ class Author {
         return "[{ when: " + when + ", with: " + with + " }, { with: " + last + " }]";
     }
 
-    bool has_conditions() const { return flags_ > 0 || settings_ > 0; }
+    bool has_conditions() const { return flags_ > 0 || settings_ > 0 || levels(); }
 
     void write_settings() {
         if (settings_ == 0) return;
@@ -175,6 +176,21 @@ class Author {
         return i < menus_ ? "m" + std::to_string(i) : "p" + std::to_string(i - menus_);
     }
 
+    /// Some of the scenes, and not as they are declared.
+    void write_order() {
+        text_ += "order: [";
+        const std::size_t first = random_() % scenes_.size();
+        const std::size_t count = 2 + random_() % (scenes_.size() - 1);
+        for (std::size_t i = 0; i < count; ++i)
+            text_ += (i == 0 ? "" : ", ") + scenes_[(first + scenes_.size() - i) % scenes_.size()];
+        text_ += "]\n";
+    }
+
+    std::string about_scene() {
+        if (one_in(2)) return "scene is " + scenes_[random_() % scenes_.size()];
+        return one_in(2) ? "scene has next" : "scene has previous";
+    }
+
     void write_scenes() {
         if (scenes_.empty()) return;
         text_ += "scenes:\n";
@@ -182,6 +198,7 @@ class Author {
             text_ += "  " + scene +
                      ": { file: x.json, root: " + (plays_ > 0 ? any_screen() : menu()) +
                      (rich() && scene == "scene1" ? ", keep-loaded: yes" : "") + " }\n";
+        if (levels()) write_order();
         if (!kind_ && one_in(2)) return;
         text_ += "loading: { timeout: 5s";
         if (often()) text_ += ", screen: " + menu();
@@ -218,6 +235,7 @@ class Author {
             const std::string second = condition(depth + 1), first = condition(depth + 1);
             return kind == 2 ? "(" + first + " and " + second + ")" : first + " or " + second;
         }
+        if (levels() && (flags_ == 0 || one_in(3))) return about_scene();
         if (settings_ > 0 && (flags_ == 0 || one_in(2))) return about_setting();
         if (rich() && one_in(6) && listed_[0]) return "l0 has rows";
         return flag();
@@ -239,7 +257,9 @@ class Author {
         case 4: return "go" + std::string(play ? "" : " ") + (play ? "" : menu());
         case 5: return "back to " + any_screen();
         case 6: return "resume";
-        case 7: return scenes_.empty() ? "back" : "load " + scenes_[random_() % scenes_.size()];
+        case 7:
+            if (levels() && often()) return one_in(3) ? "load previous" : "load next";
+            return scenes_.empty() ? "back" : "load " + scenes_[random_() % scenes_.size()];
         case 8: return "retry";
         case 9: return "home";
         case 10:
@@ -265,7 +285,7 @@ class Author {
             const std::string what = steps(play);
             return "{ " + ask() + "do: " + what + " }";
         }
-        if (flags_ == 0 || often()) return steps(play);
+        if ((flags_ == 0 && !levels()) || often()) return steps(play);
         std::string what = steps(play);
         std::string text = "[{ when: " + condition() + ", do: " + what + " }";
         if (one_in(2)) {

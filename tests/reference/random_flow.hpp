@@ -15,6 +15,7 @@ enum class Shape : std::uint8_t {
     flags,   ///< ten flags, asked for by most buttons; two or three screens
     crowded, ///< ten to fourteen flags and a setting, asked for by most buttons; up to four screens
              ///< that mostly open and go to each other
+    levels,  ///< like mixed, with three to five scenes in order, which steps and conditions ask for
 };
 
 /// The same number and shape give the same flow, on every machine. All names in it resolve.

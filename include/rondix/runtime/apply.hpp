@@ -65,6 +65,9 @@ bool shows_pointer(const CompiledFlow& flow, const MenuState& state);
 
 /// Whether the condition holds with the flags as they are.
 bool is_true(const CompiledFlow& flow, const MenuState& state, ConditionId condition);
+/// What a condition asks of the scene (a flag of FlagKind::scene), while this one is loaded, or
+/// loading, or has failed to load; of none, no.
+bool holds_of_scene(const CompiledFlow& flow, FlagId flag, SceneId scene);
 
 /// Whether a move is one of this flow: what it is about is there. apply() takes no others.
 bool is_move_of(const CompiledFlow& flow, Move move);

@@ -46,6 +46,8 @@ enum class StepKind : std::uint8_t {
     back_to,
     resume,
     load,
+    load_next,
+    load_previous,
     retry,
     home,
     quit,
@@ -82,6 +84,8 @@ constexpr StepChange change_by(StepKind kind) {
     case StepKind::back_to:
     case StepKind::resume:
     case StepKind::load:
+    case StepKind::load_next:
+    case StepKind::load_previous:
     case StepKind::retry:
     case StepKind::home:
     case StepKind::quit:
@@ -125,6 +129,9 @@ struct Scene {
     TextRef file;
     ScreenId root = no_screen;
     bool stays = false; ///< it is loaded once
+    /// Its place in the order of scenes, counted from 0; those that are in no order come after.
+    std::uint16_t place = 0;
+    SceneId next = no_scene, previous = no_scene; ///< in that order
 };
 
 /// A further key that a screen answers by name.
@@ -230,6 +237,7 @@ enum class FlagKind : std::uint8_t {
     plain,   ///< by steps, or by the game
     rows,    ///< it holds while the game has given a list rows
     setting, ///< it holds while a setting has certain values; see SettingAsk
+    scene,   ///< it holds while the scene has a place from `least` to `most`; no state keeps it
 };
 
 struct Flag {
@@ -238,6 +246,7 @@ struct Flag {
     bool set_by_game = false; ///< the game may change it at any moment
     bool warns = false;       ///< while it holds, leaving wants to be asked about first
     FlagKind kind{};
+    std::uint16_t least = 0, most = 0; ///< of a scene
 };
 
 /// What stands for a key that the flow names, unless the player or the game chooses another: words

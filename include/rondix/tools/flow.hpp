@@ -20,10 +20,21 @@ namespace rondix {
 
 /// `saved-voyage`, `music above 50`, `voyages has rows`, `not x`, `x and y`, `x or y`.
 struct Condition {
-    enum class Kind : std::uint8_t { flag, is, above, below, has_rows, negation, both, either };
+    enum class Kind : std::uint8_t {
+        flag,
+        is,
+        above,
+        below,
+        has_rows,
+        scene_is,
+        scene_has, ///< `next` or `previous`
+        negation,
+        both,
+        either
+    };
     Kind kind{};
     Name subject;                 ///< the flag (or a setting that is yes or no), setting, list
-    Name value;                   ///< of is, above and below
+    Name value;                   ///< of is, above, below, scene_is and scene_has
     std::vector<Condition> parts; ///< one of a negation, two of both and either
 };
 
@@ -77,7 +88,9 @@ struct FlowControl {
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
     std::vector<FlowPiece> pieces;
-    std::vector<Name> mentions; ///< names of keys in its texts: `{accept}`
+    std::vector<Name> mentions;      ///< names of keys in its texts: `{accept}`
+    SourceRange for_each_scene = {}; ///< where `for-each` stands; else not known
+    std::optional<Name> unlocked;    ///< the setting that says how many of those can be pressed
 };
 
 struct FlowKey {
@@ -126,7 +139,8 @@ struct FlowScene {
     std::string file;
     Name root;
     std::optional<Name> music = {};
-    bool stays = false; ///< `keep-loaded: yes`
+    bool stays = false;     ///< `keep-loaded: yes`
+    std::string title = {}; ///< empty: not said
 };
 
 struct FlowFlag {
@@ -191,6 +205,7 @@ struct Flow {
     std::uint32_t reaction_ms = 500; ///< `reaction-time: 0.5s`
     double reading_speed = 15;       ///< letters a second
     std::vector<FlowScene> scenes;
+    std::vector<Name> order; ///< of scenes
     std::vector<FlowFlag> flags;
     std::vector<FlowEvent> events;
     std::vector<FlowRequest> requests;

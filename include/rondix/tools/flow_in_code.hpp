@@ -76,6 +76,8 @@ Does back_to(const std::string& screen);
 Does resume();
 Does load(const std::string& scene);
 Does load_one_of(const std::vector<std::string>& scenes); ///< the row of a list says which
+Does load_next();                                         ///< of the order, as the next one is
+Does load_previous();
 Does retry();
 Does home();
 Does quit();
@@ -210,6 +212,7 @@ class Flow : public Says<Flow> {
     Flow& loading(const LoadingSays& says);
     Flow& scene(const std::string& id, const std::string& file, const std::string& root,
                 bool keep_loaded = false);
+    Flow& order(const std::vector<std::string>& scenes); ///< of `load_next()`
     Flow& flag(const std::string& id, FlagSays says = by_the_flow);
     Flow& setting(const std::string& id, const Setting& setting);
     Flow& event(const std::string& id, const Does& does, const EventSays& says = {});

@@ -5,6 +5,7 @@
 #include "check/wiring/slips.hpp"
 #include "reading/setting_values.hpp"
 #include "resolving/actions_of.hpp"
+#include "resolving/scene_order.hpp"
 
 #include <algorithm>
 #include <map>
@@ -24,8 +25,9 @@ using Settings = std::unordered_map<std::string, const FlowSetting*>;
 /// an answer changes.
 class Asked {
   public:
-    Asked(const Settings& settings, Budget& budget)
-        : settings_(settings)
+    Asked(const Flow& flow, const Settings& settings, Budget& budget)
+        : flow_(flow)
+        , settings_(settings)
         , budget_(budget) {}
 
     /// To be kept where it is for as long as this is asked.
@@ -35,20 +37,30 @@ class Asked {
             return;
         }
         const bool is_list = condition.kind == Condition::Kind::has_rows;
-        const auto setting = is_list ? settings_.end() : settings_.find(condition.subject.text);
+        const bool of_scene = condition.kind == Condition::Kind::scene_is ||
+                              condition.kind == Condition::Kind::scene_has;
+        const auto setting =
+            is_list || of_scene ? settings_.end() : settings_.find(condition.subject.text);
         Leaf& leaf = leaves_[&condition];
-        if (setting != settings_.end())
+        std::size_t count = 2;
+        if (of_scene) {
+            leaf.holds = asked_places(flow_, condition);
+            count = flow_.scenes.size() + 1; // the last: there is none
+        } else if (setting != settings_.end()) {
             leaf.holds = asked_values(*setting->second, condition).value_or(AskedValues{});
+            if (setting->second->kind != SettingKind::yes_no)
+                count = setting->second->values.size();
+        }
+        const char what = is_list ? 'l' : of_scene ? 's' : 'f'; // one may be called as another is
         leaf.subject =
-            numbers_.try_emplace({is_list, condition.subject.text}, values_.size()).first->second;
+            numbers_.try_emplace({what, condition.subject.text}, values_.size()).first->second;
         if (leaf.subject == values_.size()) values_.emplace_back();
         std::vector<std::uint16_t>& values = values_[leaf.subject];
         add_value(values, 0);
-        add_value(values, leaf.holds.least);
-        const bool two = setting == settings_.end() || setting->second->kind == SettingKind::yes_no;
-        const std::size_t count = two ? 2 : setting->second->values.size();
+        if (leaf.holds.least < count) add_value(values, leaf.holds.least);
         if (leaf.holds.most + 1U < count)
             add_value(values, static_cast<std::uint16_t>(leaf.holds.most + 1));
+        if (of_scene) add_value(values, static_cast<std::uint16_t>(count - 1));
     }
 
     /// Whether `is_so` in one case at least. Where there are too many to try: yes.
@@ -82,6 +94,8 @@ class Asked {
         case Condition::Kind::is:
         case Condition::Kind::above:
         case Condition::Kind::below:
+        case Condition::Kind::scene_is:
+        case Condition::Kind::scene_has:
         case Condition::Kind::has_rows: break;
         }
         const Leaf& leaf = leaves_.at(&part);
@@ -99,11 +113,11 @@ class Asked {
         if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
     }
 
+    const Flow& flow_;
     const Settings& settings_;
     Budget& budget_;
     std::unordered_map<const Condition*, Leaf> leaves_;
-    std::map<std::pair<bool, std::string>, std::size_t>
-        numbers_; // a list may be called as a flag is
+    std::map<std::pair<char, std::string>, std::size_t> numbers_;
     std::vector<std::vector<std::uint16_t>> values_;
     std::vector<std::uint16_t> now_;
 };
@@ -145,7 +159,7 @@ class FixedConditions {
   private:
     void look_at(const Condition& condition) {
         budget_.look("conditions", 0, 1);
-        Asked asked(settings_, budget_);
+        Asked asked(flow_, settings_, budget_);
         asked.add(condition);
         const bool holds = asked.sometimes([&] { return asked.holds(condition); });
         const bool fails = asked.sometimes([&] { return !asked.holds(condition); });
@@ -157,7 +171,7 @@ class FixedConditions {
 
     /// Of alternatives also whether those before leave anything to a later one.
     void look_at(const FlowAction& action) {
-        Asked asked(settings_, budget_);
+        Asked asked(flow_, settings_, budget_);
         std::vector<const Condition*> before; // what has to fail
         for (const FlowAlternative& alternative : action.alternatives) {
             if (!alternative.when) {

@@ -10,6 +10,8 @@ std::string written(const Condition& condition) {
     case Condition::Kind::is: return subject + " is " + condition.value.text;
     case Condition::Kind::above: return subject + " above " + condition.value.text;
     case Condition::Kind::below: return subject + " below " + condition.value.text;
+    case Condition::Kind::scene_is: return "scene is " + condition.value.text;
+    case Condition::Kind::scene_has: return "scene has " + condition.value.text;
     case Condition::Kind::has_rows: return subject + " has rows";
     case Condition::Kind::negation: return "not " + part(0);
     case Condition::Kind::both: return part(0) + " and " + part(1);

@@ -88,14 +88,24 @@ class MapBuilder {
         if (ScreenId(i) == flow_.loading.screen) node.notes.emplace_back("while a scene loads");
         if (ScreenId(i) == flow_.loading.failed) node.notes.emplace_back("when a load failed");
         for (const Link& link : all_links_) {
-            if (link.from != ScreenId(i) || link.step != StepKind::retry) continue;
-            std::string note = "load again: " + label_of(link);
+            if (link.from != ScreenId(i) || load_in_words(link.step).empty()) continue;
+            std::string note = std::string(load_in_words(link.step)) + ": " + label_of(link);
             const bool known =
                 std::find(node.notes.begin(), node.notes.end(), note) != node.notes.end();
             if (!known)
                 node.notes.push_back(std::move(note)); // asked about in one case, not in another
         }
         graph_.nodes.push_back(std::move(node));
+    }
+
+    /// A load that no edge can show: where it leads hangs on the scene that is loaded.
+    static std::string_view load_in_words(StepKind step) {
+        switch (step) {
+        case StepKind::retry: return "load again";
+        case StepKind::load_next: return "load the next";
+        case StepKind::load_previous: return "load the one before";
+        default: return {};
+        }
     }
 
     void add_scene(std::size_t i) {
@@ -182,6 +192,7 @@ class MapBuilder {
 
     void add_link(const Link& link) {
         if (link.from == no_screen) return; // events come with what they are allowed during
+        if (!load_in_words(link.step).empty()) return;
         const std::size_t from = index(link.from);
         switch (link.kind) {
         case LinkKind::forward:
