@@ -1,6 +1,7 @@
 // The journey of the proof, a line a stage: prove, report, count.
 #include "check/behaviour.hpp"
 
+#include "check/back_elsewhere.hpp"
 #include "check/figures.hpp"
 #include "check/idle_steps.hpp"
 #include "check/reopening.hpp"
@@ -86,6 +87,7 @@ void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, 
     find_unasked(context, result.findings);
     find_nothing_usable(context, result.findings);
     find_restless_backs(context, result.findings);
+    find_back_elsewhere(context, result.findings);
     find_too_quick(file, result.findings);
     for (std::size_t i = 1; i < all.size(); ++i) {
         Witnesses witnesses_alone(flow, frames, all[i], budget);

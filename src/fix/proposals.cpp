@@ -36,6 +36,9 @@ class Proposals : ProposalMaker {
         case RuleId::no_way_out:
         case RuleId::restless_back:
         case RuleId::nothing_usable: return lead_out();
+        case RuleId::back_elsewhere:
+            if (const FlowScreen* screen = screen_here()) set_back(*screen, "back");
+            return;
         case RuleId::never_shown: return open_it();
         case RuleId::never_pressable: return ask_for_nothing();
         case RuleId::fixed_condition:

@@ -85,6 +85,7 @@ enum class RuleId : std::uint8_t {
     idle_step,
     nothing_usable,
     restless_back,
+    back_elsewhere,
     endless_wait,
     out_of_reach,
     too_quick,
