@@ -150,7 +150,8 @@ TEST(Examples, GoodFlowsAreProvedWithoutAWarning) {
     std::vector<std::string> paths = files_in("examples/clean", ".flow.yaml");
     EXPECT_GE(paths.size(), 10u);
     for (const char* path :
-         {"examples/tidewick/tidewick.flow.yaml", "examples/hello/hello.flow.yaml"})
+         {"examples/tidewick/tidewick.flow.yaml", "examples/nine-locks/nine-locks.flow.yaml",
+          "examples/hello/hello.flow.yaml"})
         paths.push_back((root() / path).string());
     for (const std::string& path : paths) {
         const FlowFile file = load_flow(path);
@@ -176,7 +177,10 @@ TEST(Examples, TheDemoIsWhatItSaysItIs) {
 class Walks : public testing::TestWithParam<std::string> {};
 
 TEST_P(Walks, Passes) {
-    const FlowFile file = load_flow((root() / "examples/tidewick/tidewick.flow.yaml").string());
+    const bool of_demo = GetParam().find("tidewick") != std::string::npos;
+    const char* flow = of_demo ? "examples/tidewick/tidewick.flow.yaml"
+                               : "examples/nine-locks/nine-locks.flow.yaml";
+    const FlowFile file = load_flow((root() / flow).string());
     const Walkthrough walk = load_walkthrough(GetParam());
     ASSERT_TRUE(walk.readable);
     const WalkReport report = replay(*file.compiled, walk);
@@ -186,6 +190,8 @@ TEST_P(Walks, Passes) {
 
 INSTANTIATE_TEST_SUITE_P(Examples, Walks,
                          testing::ValuesIn(files_in("examples/tidewick", ".walk.yaml")), name_of);
+INSTANTIATE_TEST_SUITE_P(NineLocks, Walks,
+                         testing::ValuesIn(files_in("examples/nine-locks", ".walk.yaml")), name_of);
 
 } // namespace
 } // namespace rondix::test

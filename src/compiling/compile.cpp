@@ -305,8 +305,9 @@ class Compiler {
     }
 
     ScreenId add_question_of_setting(const FlowSetting& from, const std::string& number) {
-        const ScreenId id = add_question("keep/" + from.id.text + number,
-                                         {"Keep this?", "Keep it", "As it was", from.id.place}, {});
+        const ScreenId id =
+            add_question("keep/" + from.id.text + number,
+                         {"Keep this?", "Keep it", "As it was ({time-left})", from.id.place}, {});
         FlowAction nothing;
         nothing.place = from.id.place;
         nothing.alternatives.emplace_back();

@@ -23,7 +23,7 @@ inline constexpr bool is_closed = false;
 RONDIX_LAST(StepKind, todo)
 RONDIX_LAST(PointerRule, hidden)
 RONDIX_LAST(ControlKind, binding)
-RONDIX_LAST(Shows, game)
+RONDIX_LAST(Shows, time_left)
 RONDIX_LAST(FlagKind, scene)
 RONDIX_LAST(SettingKind, key)
 RONDIX_LAST(During, any)

@@ -92,6 +92,8 @@ class ControlReader {
         if (has("keeps-room")) control.box.keeps_room = map.yes_no("keeps-room").value_or(false);
         if (const yaml::Node* when = has("when") ? map.find("when") : nullptr)
             control.when = read_condition(*when, source_, findings_);
+        if (!is_usable_kind(form.kind) && form.kind != ControlKind::pages)
+            control.hides = control.when.has_value(); // there is nothing to disable
         if (has("setting") && map.find("setting")) control.setting = map.name("setting");
         if (has("setting") && form.kind != ControlKind::label && !map.find("setting"))
             add_finding(findings_, RuleId::missing_key, control.id.place,
@@ -99,6 +101,7 @@ class ControlReader {
                 .fix = "name a setting that is declared under 'settings:'";
         if (has("shows") && map.find("shows"))
             if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
+        if (control.shows == Shows::time_left && control.text.empty()) control.text = "{time-left}";
         if (has("dropdown")) control.dropdown = map.yes_no("dropdown").value_or(false);
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);

@@ -156,7 +156,7 @@ class Resolver {
     /// A text may have braces for reasons of the game's own, so this is no error.
     void check_mentions(const std::vector<Name>& mentions) {
         for (const Name& name : mentions)
-            if (!is_key(name.text))
+            if (!is_key(name.text) && name.text != time_left_mention)
                 add_finding(findings_, RuleId::unknown_mention, name.place,
                             "there is no key '" + name.text + "' to name here" +
                                 suggestion(name.text, keys_))

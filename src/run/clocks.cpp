@@ -3,6 +3,7 @@
 // time, so that the same input gives the same result however the frames are cut.
 #include "run/runner_core.hpp"
 
+#include "run/filled_texts.hpp"
 #include "run/input_slots.hpp"
 
 #include <algorithm>
@@ -42,6 +43,7 @@ void RunnerCore::advance(double seconds) {
         break;
     }
     repeat_direction();
+    show_time_left();
     advance_pictures(seconds);
 }
 
@@ -192,10 +194,41 @@ void RunnerCore::repeat_direction() {
         static_cast<Micros>((repeats_fast() ? Runner::fast_repeat : Runner::next_repeat) * 1e6);
 }
 
+/// Until the screen in front moves on, or what it waits for is given up.
+std::optional<RunnerCore::Countdown> RunnerCore::countdown() const {
+    if (now_.depth() == 0) return std::nullopt;
+    std::optional<Countdown> nearest;
+    const auto add = [&](std::uint32_t limit_ms, Micros since) {
+        const Micros whole = limit_of(limit_ms), left = std::max<Micros>(whole - since, 0);
+        if (!nearest || left < nearest->left) nearest = {left, whole};
+    };
+    const Screen& foremost = flow_[now_.foremost()];
+    if (foremost.moves_on != unsaid && !moved_on_) add(foremost.moves_on_ms, since_change_);
+    if (load_can_end(flow_, now_) && flow_.loading.timeout_ms > 0)
+        add(flow_.loading.timeout_ms, load_.since);
+    const RequestId request = flow_[now_.current()].request;
+    if (request != no_request && flow_[request].timeout_ms > 0 && requests_[index(request)].asked)
+        add(flow_[request].timeout_ms, requests_[index(request)].since);
+    return nearest;
+}
+
+std::optional<double> RunnerCore::time_left() const {
+    const auto now = countdown();
+    return now ? std::optional(static_cast<double>(now->left) * 1e-6) : std::nullopt;
+}
+
+/// As a person counts them: the last second is 1.
+std::uint32_t RunnerCore::seconds_left() const {
+    const auto now = countdown();
+    return now ? static_cast<std::uint32_t>((now->left + 999'999) / 1'000'000) : 0;
+}
+
 std::optional<double> RunnerCore::time_until_change() const {
     if (now_.depth() == 0) return std::nullopt;
     if (pictures_move() || holding_ != no_control) return 0;
     Micros next = next_deadline();
+    if (const auto now = countdown(); now && filled_->some_tell_time())
+        next = std::min(next, (now->left + 999'999) % 1'000'000 + 1);
     if (notice_left_ > 0) next = std::min(next, notice_left_);
     if (repeating_) next = std::min(next, std::max<Micros>(until_repeat_, 0));
     if (next == forever) return std::nullopt;

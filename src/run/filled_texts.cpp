@@ -28,6 +28,15 @@ class Filling {
     std::string& text_;
     bool is_cut_ = false;
 };
+
+void add_number(std::uint32_t number, Filling& filling) {
+    char digits[10] = {};
+    std::size_t begin = std::size(digits);
+    do digits[--begin] = static_cast<char>('0' + number % 10);
+    while ((number /= 10) > 0);
+    filling.add({digits + begin, std::size(digits) - begin});
+}
+
 } // namespace
 
 std::string_view key_name(const CompiledFlow& flow, const FilledTexts::Names& names,
@@ -61,8 +70,12 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
 }
 
 void FilledTexts::add(TextRef text) {
-    if (next_mention(flow_.text(text), 0).begin != std::string_view::npos)
-        rows_.push_back({text, {}});
+    const std::string_view written = flow_.text(text);
+    Mention next = next_mention(written, 0);
+    if (next.name.empty()) return;
+    rows_.push_back({text, {}});
+    for (; !next.name.empty(); next = next_mention(written, next.begin + 1))
+        some_tell_time_ = some_tell_time_ || next.name == time_left_mention;
 }
 
 bool FilledTexts::fill(const Translator& translator, const Names& names) {
@@ -77,6 +90,10 @@ bool FilledTexts::fill(const Translator& translator, const Names& names) {
              next = next_mention(text, at)) {
             filling.add(text.substr(at, next.begin - at));
             at = next.begin + next.name.size() + 2;
+            if (next.name == time_left_mention) {
+                add_number(names.seconds_left, filling);
+                continue;
+            }
             const Target target = target_named(flow_, next.name);
             filling.add(target == no_target ? text.substr(next.begin, at - next.begin)
                                             : key_name(flow_, names, target));

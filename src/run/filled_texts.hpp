@@ -1,5 +1,6 @@
 // FilledTexts: the texts of a flow that name a key, such as `Hold {accept}`, with the key's name
-// put in as the player knows it. Filled in anew whenever the names change; all others pass by.
+// put in as the player knows it, and those that tell the `{time-left}`. Filled in anew whenever the
+// names change, or the seconds; all others pass by.
 #pragma once
 
 #include "rondix/runtime/bindings.hpp"
@@ -25,7 +26,10 @@ class FilledTexts {
         const Bindings& bindings;
         const CodeNames& codes;
         DeviceKind kind{}; ///< keyboard or pad
+        std::uint32_t seconds_left = 0;
     };
+    /// Some text tells how much time is left.
+    bool some_tell_time() const { return some_tell_time_; }
     /// False: nothing is different now.
     bool fill(const Translator& translator, const Names& names);
 
@@ -44,6 +48,7 @@ class FilledTexts {
     std::vector<Row> rows_; // by where they begin
     std::string before_;
     std::size_t cut_ = 0;
+    bool some_tell_time_ = false;
 };
 
 /// The name of the first key that stands for a target; its own name where there is none.

@@ -87,8 +87,20 @@ bool RunnerCore::hear(Device by, Code code) {
 /// The names of keys have changed, or the device whose names are shown.
 void RunnerCore::find_names() {
     needs_redraw_ = true;
-    if (filled_->any() && filled_->fill(translator_, {bindings_, code_names_, names_of()}))
-        lay_out();
+    if (!filled_->any()) return;
+    // Room is made for two digits of the time that is left; each second may show another width.
+    constexpr std::uint32_t two_digits = 88;
+    if (filled_->fill(translator_, {bindings_, code_names_, names_of(), two_digits})) lay_out();
+    shown_seconds_ = seconds_left();
+    filled_->fill(translator_, {bindings_, code_names_, names_of(), shown_seconds_});
+}
+
+/// The texts that tell how much time is left, once a second.
+void RunnerCore::show_time_left() {
+    if (!filled_->some_tell_time() || seconds_left() == shown_seconds_) return;
+    shown_seconds_ = seconds_left();
+    filled_->fill(translator_, {bindings_, code_names_, names_of(), shown_seconds_});
+    needs_redraw_ = true;
 }
 
 std::size_t RunnerCore::cut_texts() const {

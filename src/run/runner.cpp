@@ -149,6 +149,9 @@ std::optional<double> Runner::time_until_due(EventId event) const {
     return core_->time_until_due(event);
 }
 
+std::optional<double> Runner::time_left() const {
+    return core_->time_left();
+}
 std::optional<double> Runner::time_until_load_timeout() const {
     return core_->time_until_load_timeout();
 }

@@ -146,6 +146,7 @@ bool RunnerCore::perform_one(Move move) {
     follow_hidden();
     update_focus();
     if (changed) update_screen_animation();
+    show_time_left();
     turn_states(false);
     tell_front();
     tell_pad(move);

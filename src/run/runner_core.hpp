@@ -126,6 +126,7 @@ class RunnerCore {
     std::span<const Placed> places_of(ScreenId screen) const;
     std::optional<double> time_until_due(EventId event) const;
     std::optional<double> time_until_load_timeout() const;
+    std::optional<double> time_left() const;
 
   private:
     using Micros = std::int64_t;
@@ -266,6 +267,12 @@ class RunnerCore {
     bool act_on(Button button);
     bool settled() const { return since_change_ >= settling_; }
 
+    struct Countdown {
+        Micros left = 0, whole = 0;
+    };
+    std::optional<Countdown> countdown() const;
+    std::uint32_t seconds_left() const;
+    void show_time_left();
     Micros next_deadline() const;
     void let_pass(Micros time);
     bool fire_one();
@@ -373,9 +380,10 @@ class RunnerCore {
     std::optional<Button> repeating_;
     Button came_by_{};
     bool replays_ = false;
-    bool some_hide_ = false; // of the screens
-    Rect focus_stood_;       // where the focus was when it was last seen
-    bool moved_on_ = false;  // the screen did what it does by itself, and is still there
+    bool some_hide_ = false;          // of the screens
+    std::uint32_t shown_seconds_ = 0; // that are left, in texts
+    Rect focus_stood_;                // where the focus was when it was last seen
+    bool moved_on_ = false;           // the screen did what it does by itself, and is still there
     bool pointer_shown_ = true;
     bool mirrored_ = false;
     bool moves_ = true;

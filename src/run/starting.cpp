@@ -130,6 +130,7 @@ void RunnerCore::appear() {
     leaving_.clear();
     for (ScreenAnimation& screen_animation : screen_animation_) screen_animation.set(false);
     follow_hidden();
+    show_time_left();
     update_focus();
     for (std::size_t i = 0; i < screen_animation_.size(); ++i)
         screen_animation_[i].set(is_shown(now_, ScreenId(i)));

@@ -188,6 +188,12 @@ void RunnerCore::show_value(const Box& box, Item& item) const {
         item.text = in_focus == no_control ? "" : shown_text(flow_.text(flow_[in_focus].hint));
     }
     if (label && control.shows == Shows::game) show_game_text(box, item);
+    if (label && control.shows == Shows::time_left) {
+        const auto now = control.screen == now_.foremost() ? countdown() : std::nullopt;
+        if (!now) return item.text = {}, void();
+        item.amount =
+            static_cast<float>(now->left) / static_cast<float>(std::max<Micros>(now->whole, 1));
+    }
     if (box.role == BoxRole::control) {
         const AccessibleInfo words = accessible_info(box.control);
         item.name = words.name;

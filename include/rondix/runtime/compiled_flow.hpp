@@ -197,7 +197,7 @@ constexpr bool is_pressed_kind(ControlKind kind) {
 }
 
 /// What the text of a label is.
-enum class Shows : std::uint8_t { text, hint, game };
+enum class Shows : std::uint8_t { text, hint, game, time_left };
 
 struct Control {
     TextRef id;

@@ -52,7 +52,7 @@ struct Item {
     float rotate = 0;            ///< degrees, contained in `transform` already
     PictureId picture = no_picture;
     float amount =
-        0; ///< of what dims: its opacity; of progress, a track or a held button: the share
+        0; ///< of what dims: its opacity; of progress, a track, a held button or a time: the share
     std::uint32_t row = 0; ///< of a list's row: its number
     ScreenId screen = no_screen;
     ControlId control = no_control;

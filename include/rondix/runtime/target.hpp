@@ -35,6 +35,9 @@ Target button_named(std::string_view name);
 std::string_view name_of(const CompiledFlow& flow, Target target);
 Target target_named(const CompiledFlow& flow, std::string_view name);
 
+/// `{time-left}` in a text: the seconds until the screen in front does something by itself.
+inline constexpr std::string_view time_left_mention = "time-left";
+
 /// The next `{name}` of a text from `begin` on: where its brace is, and the name. An empty name: no
 /// further one.
 struct Mention {

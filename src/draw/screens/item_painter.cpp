@@ -36,7 +36,9 @@ class ItemPainter {
         paint_images();
         paint_border();
         if (item_.kind == ItemKind::progress || item_.kind == ItemKind::track) paint_share(1);
-        if (item_.kind == ItemKind::button) paint_share(held_opacity); // how long it was held
+        // How long it was held; how much time is left.
+        if (item_.kind == ItemKind::button || item_.kind == ItemKind::label)
+            paint_share(held_opacity);
         if (item_.picture != no_picture) paint_picture(index(item_.picture), fit_of_picture(), 1);
         if (!item_.text.empty()) paint_text();
         cairo_restore(context_);
