@@ -143,6 +143,10 @@ Json control_map(const grammar::ControlRow& control) {
         control.setting != grammar::OfSetting::none && control.setting != grammar::OfSetting::any;
     if (is_of_one) map["required"].push_back("setting");
     if (control.kind == ControlKind::picture) map["required"].push_back("file");
+    if (control.kind == ControlKind::button) { // what is for each scene loads it
+        map["required"] = {name};
+        map["anyOf"] = {{{"required", {"press"}}}, {{"required", {"for-each"}}}};
+    }
     return map;
 }
 
