@@ -157,6 +157,23 @@ TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
               "[off-canvas]");
 }
 
+/// Nobody has to ask for it.
+TEST(LookCheck, PortraitIsLookedAtWhereItIsSaid) {
+    const std::string button =
+        "      - { button: a, text: A, press: quit, place: { at: left, size: "
+        "300x60";
+    EXPECT_EQ(rules(looks_of(screen(button + " } }\n"))), "");
+    const Findings findings = looks_of(screen(button + ", portrait: { offset: -200 0 } } }\n"));
+    ASSERT_EQ(rules(findings), "off-canvas");
+    EXPECT_EQ(findings[0].text, "'a' extends beyond the canvas (at 720x1280)");
+    const Findings sized =
+        looks_of(screen("      - { button: a, text: A, press: quit, place: { at: "
+                        "left, size: 1000x60 } }\n",
+                        "portrait-size: 600x1000\n"));
+    ASSERT_EQ(rules(sized), "off-canvas");
+    EXPECT_EQ(sized[0].text, "'a' extends beyond the canvas (at 600x1000)");
+}
+
 /// What the game shows under a text may be anything.
 TEST(LookCheck, ATextOverTheGameNeedsAGroundOfItsOwn) {
     const auto hud = [](const std::string& style) {

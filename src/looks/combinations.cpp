@@ -76,8 +76,8 @@ void Combinations::try_each() {
         try_out(base);
         for (std::size_t i = 0; i < base.size(); ++i) {
             Choice other = base;
-            for (std::uint16_t value = 0; value < variables_[i].size(); ++value) {
-                other[i] = value;
+            for (std::size_t value = 0; value < variables_[i].size(); ++value) {
+                other[i] = static_cast<std::uint16_t>(value);
                 try_out(other);
             }
         }

@@ -50,11 +50,32 @@ void check_files(const FlowFile& file, Painter& painter, Budget& budget, Finding
     check_sounds(flow.looks.tunes, file.origins.tunes);
 }
 
+bool says_portrait(const FlowScreen& screen) {
+    const auto says = [](const auto& one) { return one.box.portrait.has_value(); };
+    const FlowScreenLooks& looks = screen.looks;
+    return (looks.heading && looks.heading->portrait) || (looks.layout && says(*looks.layout)) ||
+           std::ranges::any_of(looks.groups, says) ||
+           std::ranges::any_of(screen.controls, [&](const FlowControl& control) {
+               return says(control) || std::ranges::any_of(control.pieces, says);
+           });
+}
+
+std::vector<PictureSize> sizes_for(const FlowFile& file) {
+    std::vector<PictureSize> sizes = {{960, 540}, {1280, 720}, {2560, 1440}};
+    const Flow& flow = file.flow;
+    if (!flow.window.portrait && std::ranges::none_of(flow.screens, says_portrait)) return sizes;
+    const Size design = file.compiled->looks.design[1];
+    sizes.push_back({static_cast<int>(design.width), static_cast<int>(design.height)});
+    return sizes;
+}
+
 } // namespace
 
-Found check_looks(const FlowFile& file, const LookCheckOptions& options) {
+Found check_looks(const FlowFile& file, const LookCheckOptions& said) {
     Found found;
     if (!file.compiled) return found;
+    LookCheckOptions options = said;
+    if (options.sizes.empty()) options.sizes = sizes_for(file);
     Budget budget(options.check);
     try {
         Painter painter(*file.compiled, "", Painter::Pictures::of_strangers);

@@ -1,5 +1,7 @@
 #include "proof/links.hpp"
 
+#include <algorithm>
+
 namespace rondix {
 
 namespace {

@@ -23,7 +23,9 @@
 namespace rondix {
 
 struct LookCheckOptions {
-    std::vector<PictureSize> sizes = {{960, 540}, {1280, 720}, {2560, 1440}};
+    /// Of windows. Empty: 960x540, 1280x720 and 2560x1440, and the design size of portrait windows
+    /// where the flow says something for those.
+    std::vector<PictureSize> sizes = {};
     bool pictures = true; ///< false: places and files alone, which is quicker
     CheckOptions check = {};
 };

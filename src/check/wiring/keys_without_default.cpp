@@ -65,9 +65,13 @@ void find_keys_without_default(const FlowFile& file, Budget& budget, Findings& f
         const std::string letter = free_letter(name, taken);
         taken += letter;
         const std::string action = action_at(file, named.first->action.place);
-        const std::string value = "{ do: " + (action.empty() ? "..." : action) +
-                                  ", key: " + (letter.empty() ? "F5" : letter) + " }";
-        finding.fix = "give it one: '" + name + ": " + value + "'";
+        std::string value = "{ do: ";
+        value += action.empty() ? "..." : action;
+        value += ", key: ";
+        value += letter.empty() ? "F5" : letter;
+        value += " }";
+        finding.fix = "give it one: '";
+        finding.fix.append(name).append(": ").append(value).append("'");
         if (!action.empty()) finding.edits.push_back({named.first->action.place, value});
     }
 }
