@@ -9,9 +9,11 @@
 
 namespace rondix::looks {
 
-Combinations::Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions)
+Combinations::Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions,
+                           Budget& budget, std::size_t max_tried)
     : flow_(flow)
     , conditions_(std::move(conditions))
+    , budget_(budget)
     , state_(flow) {
     add_variables();
     std::size_t all = 1;
@@ -69,22 +71,31 @@ bool Combinations::count_on(Choice& choice) const {
 }
 
 void Combinations::try_each() {
+    constexpr std::size_t few = 16;
     for (const bool last : {false, true}) {
         Choice base(variables_.size(), 0);
         for (std::size_t i = 0; last && i < base.size(); ++i)
             base[i] = static_cast<std::uint16_t>(variables_[i].size() - 1);
         try_out(base);
-        for (std::size_t i = 0; i < base.size(); ++i) {
-            Choice other = base;
-            for (std::size_t value = 0; value < variables_[i].size(); ++value) {
-                other[i] = static_cast<std::uint16_t>(value);
-                try_out(other);
-            }
+        try_beside(base, 0, variables_.size() <= few);
+    }
+}
+
+/// One variable from the first on is otherwise, and, with `pairs`, one after it as well.
+void Combinations::try_beside(const Choice& base, std::size_t first, bool pairs) {
+    for (std::size_t i = first; i < base.size(); ++i) {
+        Choice other = base;
+        for (std::size_t value = 0; value < variables_[i].size(); ++value) {
+            other[i] = static_cast<std::uint16_t>(value);
+            if (other[i] == base[i]) continue;
+            try_out(other);
+            if (pairs) try_beside(other, i + 1, false);
         }
     }
 }
 
 void Combinations::try_out(const Choice& choice) {
+    budget_.step("what is shown together", found_.size(), found_.size() + 1);
     put(choice, state_);
     std::vector<bool> answers;
     for (const ConditionId condition : conditions_)

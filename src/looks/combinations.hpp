@@ -3,6 +3,7 @@
 // allow.
 #pragma once
 
+#include "proof/budget.hpp"
 #include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/runtime/menu_state.hpp"
 
@@ -14,12 +15,12 @@ namespace rondix::looks {
 
 class Combinations {
   public:
-    /// More values than this are not combined: then each flag and setting is tried by itself, with
-    /// all others lowered and with all others raised.
-    static constexpr std::size_t max_tried = 4096;
-
-    /// Of the conditions no two combinations give the same answers.
-    Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions);
+    /// Of the conditions no two combinations give the same answers. More than `max_tried` values
+    /// are not combined: then each flag and setting is tried by itself, and each two of them where
+    /// they are few, with all others lowered and with all others raised. Throws Stopped where a
+    /// limit of `budget` is reached meanwhile.
+    Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions, Budget& budget,
+                 std::size_t max_tried);
 
     std::size_t count() const { return found_.size(); }
     /// Those in which the most conditions hold come first.
@@ -45,11 +46,13 @@ class Combinations {
     void try_all();
     bool count_on(Choice& choice) const;
     void try_each();
+    void try_beside(const Choice& base, std::size_t first, bool pairs);
     void try_out(const Choice& choice);
     void put(const Choice& choice, MenuState& state) const;
 
     const CompiledFlow& flow_;
     std::vector<ConditionId> conditions_;
+    Budget& budget_;
     MenuState state_;
     std::vector<Variable> variables_;
     std::set<std::vector<bool>> known_; // answers

@@ -15,6 +15,9 @@ namespace rondix::looks {
 
 namespace {
 
+/// Of the values of what conditions of one screen ask for.
+constexpr std::size_t max_tried = 4096;
+
 class FocusCheck {
   public:
     FocusCheck(const FlowFile& file, Painter& painter, Budget& budget, Findings& findings)
@@ -48,7 +51,7 @@ class FocusCheck {
         const IndexRange controls = flow_[screen].controls;
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             conditions.push_back(flow_.controls[i].when);
-        const Combinations combinations(flow_, std::move(conditions));
+        const Combinations combinations(flow_, std::move(conditions), budget_, max_tried);
         start_flow(flow_, state_);
         state_.keep(0);
         state_.push(screen);

@@ -23,6 +23,7 @@ constexpr float rounding = 0.5F; // of a design unit
 constexpr float least_target = 24;
 constexpr float least_target_of_a_finger = 44;
 constexpr float max_stretch = 1.02F;
+constexpr std::size_t max_tried = 256; // values of what the conditions of one screen ask for
 
 /// Texts a third longer, with letters of their own; kept, for the Runner keeps views of them.
 class LongerTexts {
@@ -90,7 +91,8 @@ class PlaceCheck {
         , findings_(findings)
         , state_(flow_) {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
-            combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)));
+            combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)), budget_,
+                                       max_tried);
     }
 
     void check() {
