@@ -2,6 +2,9 @@
 #include "support.hpp"
 
 #include "looks/contrast.hpp"
+#include "looks/places.hpp"
+#include "rondix/painter.hpp"
+#include "rondix/runtime/runner.hpp"
 #include "rondix/tools/look_check.hpp"
 
 #include <fmt/format.h>
@@ -155,6 +158,52 @@ TEST(LookCheck, AFindingStandsAtItsControlAndNamesTheSizes) {
     EXPECT_EQ(text.substr(0, text.find('\n')),
               "test.flow.yaml:7:19: error: 'a' extends beyond the canvas (at 720x1280) "
               "[off-canvas]");
+}
+
+/// What is checked is what is played: the same places as a Runner's, texts that name keys and the
+/// time among them.
+TEST(LookCheck, PlacesAreThoseOfTheRunner) {
+    for (const char* path :
+         {"examples/tidewick/tidewick.flow.yaml", "examples/nine-locks/nine-locks.flow.yaml"}) {
+        const FlowFile file = load_flow((root() / path).string());
+        const CompiledFlow& flow = *file.compiled;
+        Painter painter(flow, (root() / path).parent_path().string() + "/");
+        looks::Places places(flow, painter.text_measurer());
+        Runner runner(flow);
+        runner.set_text_measurer(painter.text_measurer());
+        runner.start();
+        runner.finish(runner.load_ticket(), Answer::done);
+        for (const Size window : {Size{1280, 720}, Size{720, 1280}, Size{960, 540}}) {
+            places.set_window(window.width, window.height);
+            runner.resize(window.width, window.height);
+            // Of a screen that is not open, a Runner has all controls there.
+            MenuState all = runner.menu_state();
+            for (std::size_t i = 0; i < flow.screens.size(); ++i) {
+                const bool hides = std::any_of(
+                    flow.controls.begin(), flow.controls.end(), [&](const Control& control) {
+                        return control.screen == ScreenId(i) && control.hides;
+                    });
+                if (hides && ScreenId(i) != all.current()) continue;
+                const auto mine = places.of(ScreenId(i), all);
+                const auto theirs = runner.places_of(ScreenId(i));
+                ASSERT_EQ(mine.size(), theirs.size());
+                for (std::size_t box = 0; box < mine.size(); ++box) {
+                    EXPECT_EQ(mine[box].rect, theirs[box].rect) << path << " screen " << i;
+                    EXPECT_EQ(mine[box].text_scale, theirs[box].text_scale);
+                }
+            }
+        }
+    }
+}
+
+TEST(LookCheck, ATextIsAsLongAsItIsShown) {
+    const auto with = [](const char* text) {
+        return rules(looks_of(screen(fmt::format("      - {{ button: a, text: \"{}\", press: quit, "
+                                                 "place: {{ at: top, size: 240x60 }} }}\n",
+                                                 text))));
+    };
+    EXPECT_EQ(with("In {time-left}"), "");
+    EXPECT_EQ(with("In the time that is left"), "text-too-long");
 }
 
 /// Nobody has to ask for it.

@@ -28,6 +28,7 @@ screens:
   splash:
     title: Splash
     moves-on: { after: 10s, do: back }
+    layout: { as: row, at: top, align: start }
     controls:
       - { label: left, shows: time-left }
       - { button: back, text: "Back ({time-left})", press: back }
@@ -105,6 +106,20 @@ TEST_F(TimeLeft, OfAChangeThatIsToBeKept) {
     runner_.advance(2.5);
     EXPECT_NE(said(ItemKind::button).find("As it was (10)"), std::string::npos)
         << said(ItemKind::button);
+}
+
+/// Places do not change with the seconds, whenever the window does.
+TEST_F(TimeLeft, MovesNothing) {
+    press("title", "splash");
+    const CompiledFlow& flow = *file_.compiled;
+    const ControlId back = flow.control(flow.screen("splash"), "back");
+    runner_.resize(1280, 720);
+    const Rect before = runner_.bounds_of(back);
+    runner_.advance(7);
+    runner_.resize(640, 360);
+    runner_.resize(1280, 720);
+    EXPECT_EQ(said(ItemKind::label), "3|");
+    EXPECT_EQ(runner_.bounds_of(back), before);
 }
 
 /// Whoever sleeps until something changes is woken for each second.

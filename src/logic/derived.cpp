@@ -180,10 +180,13 @@ std::uint16_t page_of(const CompiledFlow& flow, const MenuState& state, PagesId 
     return static_cast<std::uint16_t>(state.pages_at(height) / row.unit % row.names.count);
 }
 
+bool hidden(const CompiledFlow& flow, const MenuState& state, ControlId control) {
+    return flow.has(control) && flow[control].hides && !is_true(flow, state, flow[control].when);
+}
+
 bool shown(const CompiledFlow& flow, const MenuState& state, ControlId control) {
-    if (!flow.has(control)) return false;
+    if (!flow.has(control) || hidden(flow, state, control)) return false;
     const Control& row = flow[control];
-    if (row.hides && !is_true(flow, state, row.when)) return false;
     return row.pages == no_pages || row.kind == ControlKind::pages ||
            page_of(flow, state, row.pages) == row.page;
 }

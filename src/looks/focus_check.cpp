@@ -3,10 +3,8 @@
 #include "looks/focus_check.hpp"
 
 #include "looks/combinations.hpp"
-#include "place/absent.hpp"
-#include "place/arrange.hpp"
+#include "looks/places.hpp"
 #include "place/bodies.hpp"
-#include "place/window_rule.hpp"
 #include "run/focus_routes.hpp"
 
 #include <algorithm>
@@ -25,9 +23,7 @@ class FocusCheck {
         , flow_(*file.compiled)
         , budget_(budget)
         , findings_(findings)
-        , canvas_(place::canvas_of(flow_.looks, static_cast<float>(flow_.design_width),
-                                   static_cast<float>(flow_.design_height)))
-        , text_measurer_(painter.text_measurer())
+        , places_(flow_, painter.text_measurer())
         , bodies_(place::bodies(flow_))
         , routes_(flow_)
         , state_(flow_) {}
@@ -66,15 +62,13 @@ class FocusCheck {
     }
 
     bool reaches_all(ScreenId screen) {
-        places_.assign(flow_.looks.screens[index(screen)].boxes.count, {});
-        place::mark_absent(flow_, screen, state_, places_);
-        place::arrange(flow_, screen, canvas_, {text_measurer_, {}}, places_);
+        const std::span<const Placed> places = places_.of(screen, state_);
         const std::uint32_t first = flow_.looks.screens[index(screen)].boxes.begin;
         const IndexRange controls = flow_[screen].controls;
         routes_.begin();
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow_, state_, ControlId{i}))
-                routes_.add(ControlId{i}, places_[bodies_[i] - first].rect);
+                routes_.add(ControlId{i}, places[bodies_[i] - first].rect);
         routes_.find(flow_[screen].wraps, false);
         return routes_.routes().complete();
     }
@@ -122,12 +116,10 @@ class FocusCheck {
     const CompiledFlow& flow_;
     Budget& budget_;
     Findings& findings_;
-    const Canvas canvas_;
-    const TextMeasurer text_measurer_;
+    Places places_;
     const std::vector<std::uint32_t> bodies_;
     FocusRoutes routes_;
     MenuState state_;
-    std::vector<Placed> places_;
 };
 
 } // namespace

@@ -1,10 +1,8 @@
 #include "looks/place_check.hpp"
 
 #include "looks/combinations.hpp"
-#include "place/absent.hpp"
-#include "place/arrange.hpp"
+#include "looks/places.hpp"
 #include "place/turn.hpp"
-#include "place/window_rule.hpp"
 
 #include <fmt/format.h>
 
@@ -89,6 +87,7 @@ class PlaceCheck {
         , options_(options)
         , budget_(budget)
         , findings_(findings)
+        , arranged_(flow_, painter.text_measurer())
         , state_(flow_) {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)), budget_,
@@ -115,31 +114,21 @@ class PlaceCheck {
     /// Every screen at every size, in every combination of what its conditions hide.
     template <class Look>
     void look_at_all(const char* what, const Translator& translator, Look look) {
+        arranged_.set_translator(translator);
         for (const PictureSize size : options_.sizes) {
             size_ = fmt::format("{}x{}", size.width, size.height);
-            canvas_ = place::canvas_of(flow_.looks, static_cast<float>(size.width),
-                                       static_cast<float>(size.height));
+            arranged_.set_window(static_cast<float>(size.width), static_cast<float>(size.height));
             for (std::size_t i = 0; i < flow_.screens.size(); ++i) {
-                begin_screen(ScreenId(i));
+                first_ = flow_.looks.screens[i].boxes.begin;
                 for (std::size_t c = 0; c < combinations_[i].count(); ++c) {
                     budget_.step(what, i, flow_.screens.size());
                     combinations_[i].put(c, state_);
-                    const bool moved =
-                        place::mark_absent(flow_, ScreenId(i), state_, places_) || c == 0;
-                    if (moved)
-                        place::arrange(flow_, ScreenId(i), canvas_, {text_measurer_, translator},
-                                       places_);
+                    places_ = arranged_.of(ScreenId(i), state_);
                     look(ScreenId(i));
                 }
                 end_screen();
             }
         }
-    }
-
-    void begin_screen(ScreenId screen) {
-        const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
-        first_ = boxes.begin;
-        places_.assign(boxes.count, {});
     }
 
     template <class Do>
@@ -151,15 +140,11 @@ class PlaceCheck {
             act(i);
         }
     }
-    bool is_hidden(std::uint32_t i) const {
-        const ControlId control = box(i).control;
-        return control != no_control && flow_[control].hides &&
-               !is_true(flow_, state_, flow_[control].when);
-    }
+    bool is_hidden(std::uint32_t i) const { return hidden(flow_, state_, box(i).control); }
     const Box& box(std::uint32_t i) const { return flow_.looks.boxes[i]; }
     const Placed& placed(std::uint32_t i) const { return places_[i - first_]; }
     Rect area(std::uint32_t i) const {
-        const BoxForm& form = box(i).forms[static_cast<std::size_t>(canvas_.shape)];
+        const BoxForm& form = box(i).forms[static_cast<std::size_t>(arranged_.canvas().shape)];
         return bounds(placed(i).rect, form.rotate);
     }
     bool is_usable(std::uint32_t i) const {
@@ -203,7 +188,7 @@ class PlaceCheck {
 
     void check_place(std::uint32_t i) {
         const Rect own = area(i);
-        const Canvas& canvas = canvas_;
+        const Canvas& canvas = arranged_.canvas();
         if (!inside(own, {0, 0, canvas.size.width, canvas.size.height}))
             note(RuleId::off_canvas, i, name_of(i) + " extends beyond the canvas",
                  "change its position or its size");
@@ -334,11 +319,11 @@ class PlaceCheck {
     const LookCheckOptions& options_;
     Budget& budget_;
     Findings& findings_;
+    Places arranged_;
     MenuState state_;
     std::deque<Combinations> combinations_; // of each screen
     LongerTexts longer_;
-    Canvas canvas_;
-    std::vector<Placed> places_; // of the screen that is looked at
+    std::span<const Placed> places_; // of the screen that is looked at
     std::uint32_t first_ = 0;
     std::string size_;
     // In how many combinations two boxes are seen, or one.

@@ -38,17 +38,13 @@ bool mark_absent(const CompiledFlow& flow, ScreenId screen, const MenuState& now
     const std::span<const Box> boxes = boxes_of(flow, screen);
     bool changed = false;
     for (std::size_t i = boxes.size(); i-- > 1;) {
-        const bool hidden =
-            can_be_absent(flow, boxes[i]) && !is_true(flow, now, flow[boxes[i].control].when);
-        const bool absent = hidden || is_empty(boxes, i, out);
+        const Box& box = boxes[i];
+        const bool absent =
+            (can_be_absent(flow, box) && hidden(flow, now, box.control)) || is_empty(boxes, i, out);
         changed = changed || absent != out[i].absent;
         out[i].absent = absent;
     }
     return changed;
-}
-
-void mark_none_absent(std::span<Placed> out) {
-    for (Placed& placed : out) placed.absent = false;
 }
 
 } // namespace rondix::place

@@ -17,7 +17,4 @@ bool some_can_be_absent(const CompiledFlow& flow, ScreenId screen);
 bool mark_absent(const CompiledFlow& flow, ScreenId screen, const MenuState& now,
                  std::span<Placed> out);
 
-/// Marks none, as on a screen that is not open.
-void mark_none_absent(std::span<Placed> out);
-
 } // namespace rondix::place

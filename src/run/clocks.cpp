@@ -62,16 +62,8 @@ RunnerCore::Micros RunnerCore::next_deadline() const {
     for (std::size_t i = 0; i < flow_.events.size(); ++i)
         if (now_.waits(EventId(i)) && allowed(flow_, now_, flow_.events[i].during))
             next = std::min(next, until_due_[i]);
-    if (load_can_end(flow_, now_) && flow_.loading.timeout_ms > 0)
-        next = std::min(next, limit_of(flow_.loading.timeout_ms) - load_.since);
-    const Screen& screen = flow_[now_.current()];
-    if (screen.request != no_request && flow_[screen.request].timeout_ms > 0 &&
-        requests_[index(screen.request)].asked)
-        next = std::min(next, limit_of(flow_[screen.request].timeout_ms) -
-                                  requests_[index(screen.request)].since);
+    if (const auto now = countdown()) next = std::min(next, now->left);
     const Screen& foremost = flow_[now_.foremost()];
-    if (foremost.moves_on != unsaid && !moved_on_)
-        next = std::min(next, limit_of(foremost.moves_on_ms) - since_change_);
     if (foremost.idle != unsaid && !holds_something())
         next = std::min(next, limit_of(foremost.idle_ms) - since_input_);
     if (holding_ != no_control)

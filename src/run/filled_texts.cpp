@@ -63,8 +63,10 @@ FilledTexts::FilledTexts(const CompiledFlow& flow)
                 rows_.end());
     std::size_t longest = 0;
     for (Row& row : rows_) {
-        row.filled.reserve(times_as_long * row.written.length + room_for_names);
-        longest = std::max(longest, row.filled.capacity());
+        const std::size_t room = times_as_long * row.written.length + room_for_names;
+        row.measured.reserve(room);
+        if (row.tells_time) row.telling.reserve(room);
+        longest = std::max(longest, row.measured.capacity());
     }
     before_.reserve(longest);
 }
@@ -73,36 +75,50 @@ void FilledTexts::add(TextRef text) {
     const std::string_view written = flow_.text(text);
     Mention next = next_mention(written, 0);
     if (next.name.empty()) return;
-    rows_.push_back({text, {}});
+    Row& row = rows_.emplace_back(Row{text, {}, {}});
     for (; !next.name.empty(); next = next_mention(written, next.begin + 1))
-        some_tell_time_ = some_tell_time_ || next.name == time_left_mention;
+        row.tells_time = row.tells_time || next.name == time_left_mention;
+    some_tell_time_ = some_tell_time_ || row.tells_time;
 }
 
-bool FilledTexts::fill(const Translator& translator, const Names& names) {
+bool FilledTexts::fill(const Translator& translator, const Names& names,
+                       std::uint32_t seconds_left) {
+    constexpr std::uint32_t two_digits = 88;
     bool changed = false;
     cut_ = 0;
     for (Row& row : rows_) {
-        Filling(before_).add(row.filled);
-        Filling filling(row.filled);
+        Filling(before_).add(row.measured);
         const std::string_view text = translator(flow_.text(row.written));
-        std::size_t at = 0;
-        for (Mention next = next_mention(text, 0); !next.name.empty();
-             next = next_mention(text, at)) {
-            filling.add(text.substr(at, next.begin - at));
-            at = next.begin + next.name.size() + 2;
-            if (next.name == time_left_mention) {
-                add_number(names.seconds_left, filling);
-                continue;
-            }
-            const Target target = target_named(flow_, next.name);
+        cut_ += fill(text, names, two_digits, row.measured) ? 1 : 0;
+        changed = changed || row.measured != before_;
+    }
+    tell_time(translator, names, seconds_left);
+    return changed;
+}
+
+void FilledTexts::tell_time(const Translator& translator, const Names& names,
+                            std::uint32_t seconds_left) {
+    for (Row& row : rows_)
+        if (row.tells_time)
+            fill(translator(flow_.text(row.written)), names, seconds_left, row.telling);
+}
+
+bool FilledTexts::fill(std::string_view text, const Names& names, std::uint32_t seconds_left,
+                       std::string& into) const {
+    Filling filling(into);
+    std::size_t at = 0;
+    for (Mention next = next_mention(text, 0); !next.name.empty(); next = next_mention(text, at)) {
+        filling.add(text.substr(at, next.begin - at));
+        at = next.begin + next.name.size() + 2;
+        const Target target = target_named(flow_, next.name);
+        if (next.name == time_left_mention)
+            add_number(seconds_left, filling);
+        else
             filling.add(target == no_target ? text.substr(next.begin, at - next.begin)
                                             : key_name(flow_, names, target));
-        }
-        filling.add(text.substr(at));
-        cut_ += filling.is_cut() ? 1 : 0;
-        changed = changed || row.filled != before_;
     }
-    return changed;
+    filling.add(text.substr(at));
+    return filling.is_cut();
 }
 
 const FilledTexts::Row* FilledTexts::find(std::string_view written) const {
@@ -121,7 +137,14 @@ const FilledTexts::Row* FilledTexts::find(std::string_view written) const {
 
 std::string_view FilledTexts::shown(std::string_view written, const Translator& translator) const {
     const Row* row = find(written);
-    return row ? std::string_view(row->filled) : translator(written);
+    if (!row) return translator(written);
+    return row->tells_time ? row->telling : row->measured;
+}
+
+std::string_view FilledTexts::measured(std::string_view written,
+                                       const Translator& translator) const {
+    const Row* row = find(written);
+    return row ? std::string_view(row->measured) : translator(written);
 }
 
 } // namespace rondix

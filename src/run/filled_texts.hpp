@@ -26,22 +26,31 @@ class FilledTexts {
         const Bindings& bindings;
         const CodeNames& codes;
         DeviceKind kind{}; ///< keyboard or pad
-        std::uint32_t seconds_left = 0;
     };
     /// Some text tells how much time is left.
     bool some_tell_time() const { return some_tell_time_; }
-    /// False: nothing is different now.
-    bool fill(const Translator& translator, const Names& names);
+    /// False: nothing is different now, but for the time that is told.
+    bool fill(const Translator& translator, const Names& names, std::uint32_t seconds_left);
+    /// Fills in those that tell the time, with another one.
+    void tell_time(const Translator& translator, const Names& names, std::uint32_t seconds_left);
 
     /// What is shown for a text: filled in, or as worded.
     std::string_view shown(std::string_view written, const Translator& translator) const;
+    /// What room is made for: the same, with two digits whatever the time is, so that places do not
+    /// change with it.
+    std::string_view measured(std::string_view written, const Translator& translator) const;
 
   private:
     struct Row {
         TextRef written;
-        std::string filled;
+        std::string measured;
+        std::string telling; // the same with the time that is left, where it tells that
+        bool tells_time = false;
     };
     void add(TextRef text);
+    /// True: it was cut.
+    bool fill(std::string_view text, const Names& names, std::uint32_t seconds_left,
+              std::string& into) const;
     const Row* find(std::string_view written) const;
 
     const CompiledFlow& flow_;

@@ -88,18 +88,15 @@ bool RunnerCore::hear(Device by, Code code) {
 void RunnerCore::find_names() {
     needs_redraw_ = true;
     if (!filled_->any()) return;
-    // Room is made for two digits of the time that is left; each second may show another width.
-    constexpr std::uint32_t two_digits = 88;
-    if (filled_->fill(translator_, {bindings_, code_names_, names_of(), two_digits})) lay_out();
     shown_seconds_ = seconds_left();
-    filled_->fill(translator_, {bindings_, code_names_, names_of(), shown_seconds_});
+    if (filled_->fill(translator_, {bindings_, code_names_, names_of()}, shown_seconds_)) lay_out();
 }
 
 /// The texts that tell how much time is left, once a second.
 void RunnerCore::show_time_left() {
     if (!filled_->some_tell_time() || seconds_left() == shown_seconds_) return;
     shown_seconds_ = seconds_left();
-    filled_->fill(translator_, {bindings_, code_names_, names_of(), shown_seconds_});
+    filled_->tell_time(translator_, {bindings_, code_names_, names_of()}, shown_seconds_);
     needs_redraw_ = true;
 }
 
@@ -115,6 +112,14 @@ std::string_view RunnerCore::shown_text(std::string_view written) const {
 Translator RunnerCore::translator() const {
     return {const_cast<RunnerCore*>(this), [](void* runner, std::string_view written) {
                 return static_cast<const RunnerCore*>(runner)->shown_text(written);
+            }};
+}
+
+/// For layout, which does not follow the seconds.
+Translator RunnerCore::measured() const {
+    return {const_cast<RunnerCore*>(this), [](void* runner, std::string_view written) {
+                const RunnerCore& self = *static_cast<const RunnerCore*>(runner);
+                return self.filled_->measured(written, self.translator_);
             }};
 }
 

@@ -42,7 +42,7 @@ void RunnerCore::lay_out() {
 
 void RunnerCore::lay_out(ScreenId screen) {
     const std::span<Placed> places = boxes_of(screen);
-    place::arrange(flow_, screen, canvas_, {text_measurer_, translator()}, places);
+    place::arrange(flow_, screen, canvas_, {text_measurer_, measured()}, places);
     if (mirrored_) place::mirror(canvas_, places);
 }
 

@@ -191,6 +191,7 @@ class RunnerCore {
         return last_.kind == DeviceKind::pad ? DeviceKind::pad : DeviceKind::keyboard;
     }
     Translator translator() const;
+    Translator measured() const;
     void tell_front();
     void deny(ControlId control);
     Micros limit_of(std::uint32_t ms) const;

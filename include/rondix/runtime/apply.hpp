@@ -75,7 +75,11 @@ bool is_move_of(const CompiledFlow& flow, Move move);
 /// The page that is shown of pages on an open screen.
 std::uint16_t page_of(const CompiledFlow& flow, const MenuState& state, PagesId pages);
 
-/// Whether a control is to be seen on an open screen: it stands on no pages, or on those shown.
+/// Whether a control is hidden by its own condition (`else: hidden`).
+bool hidden(const CompiledFlow& flow, const MenuState& state, ControlId control);
+
+/// Whether a control is to be seen on an open screen: it is not hidden, and stands on no
+/// pages, or on those shown.
 bool shown(const CompiledFlow& flow, const MenuState& state, ControlId control);
 
 /// Whether a control can be used: it is on what is foremost (the current screen, or the question

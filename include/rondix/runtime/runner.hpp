@@ -160,9 +160,8 @@ class Runner {
     std::optional<double> time_until_change() const;
     /// The time until a delayed event takes effect, or nothing when it is not pending.
     std::optional<double> time_until_due(EventId event) const;
-    /// The time until the screen in front moves on by itself, or what is waited for is given up:
-    /// what
-    /// `{time-left}` in a text shows, in whole seconds, rounded up. Nothing where neither is so.
+    /// The time until the screen in front moves on by itself, or what is waited for is given up.
+    /// `{time-left}` in a text shows it in whole seconds, rounded up. Nothing where neither is so.
     std::optional<double> time_left() const;
     /// The time until the pending load times out, where the flow sets a limit.
     std::optional<double> time_until_load_timeout() const;
