@@ -211,7 +211,7 @@ Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
         branch.leaves_unasked = outcome.leaves && !outcome.agreed && over_play(frames_[id]);
         if (outcome.steps.count > 0) branch.step = outcome.steps.end() - 1;
         compare(id, branch);
-        if (changes_flags(move, outcome.steps)) branch.writes = written(move, cube, outcome);
+        if (changes_flags(move, outcome.steps)) branch.writes = written_once(move, cube, outcome);
     }
     return branch;
 }
@@ -237,6 +237,16 @@ bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
     if (!outcome.answered) return false;
     if (is_delayed(flow_, move)) outcome = apply(sandbox_, after_, Move::due(move.as_event()));
     return true;
+}
+
+/// What a setting is set to by the game changes the same flags wherever it is done, on no
+/// condition.
+IndexRange Frames::written_once(Move move, const Cube& cube, const Outcome& outcome) {
+    if (move.kind != MoveKind::set || !cube.empty()) return written(move, cube, outcome);
+    const auto [known, is_new] =
+        set_writes_.try_emplace(std::uint64_t{move.subject} << 16 | move.value);
+    if (is_new) known->second = written(move, cube, outcome);
+    return known->second;
 }
 
 /// The flags that the move changes: those of the case that differ, and those that come out alike

@@ -213,6 +213,7 @@ class Frames {
     void compare(FrameId id, Branch& branch);
     bool changes_flags(Move move, IndexRange steps) const;
     IndexRange written(Move move, const Cube& cube, const Outcome& outcome);
+    IndexRange written_once(Move move, const Cube& cube, const Outcome& outcome);
     IndexRange keep(const Cube& cube);
 
     const CompiledFlow& flow_;
@@ -240,6 +241,7 @@ class Frames {
     std::vector<IndexRange> explored_; // branches of each frame; or not yet
     std::vector<Branch> branches_;
     std::vector<Literal> literals_;
+    std::unordered_map<std::uint64_t, IndexRange> set_writes_; // by setting and value
     std::optional<Overflow> overflow_;
     bool doubts_are_settled_ = false, some_doubts_ = false;
 
