@@ -127,30 +127,40 @@ TEST(Levels, TwoHundredAreProved) {
 }
 
 TEST(Levels, WhatIsWrongWithTheOrderIsTold) {
-    const std::pair<const char*, std::string> slips[][2] = {
-        {{"order: [level-1, level-2]", "order: [level-1, level-3]"},
-         {"", "the scene 'level-3' is not listed; did you mean 'level-2'?"}},
-        {{"order: [level-1, level-2]", "order: [level-1, level-1]"},
-         {"", "'level-1' has a place in the order already"}},
-        {{"{ from: 1, to: 2 }", "{ from: 0, to: 1 }"},
-         {"", "'reached' cannot say how many of the 2 scenes are unlocked"}},
-        {{"unlocked: reached", "unlocked: reach"}, {"", "there is no setting 'reach'"}},
-        {{"scene is level-2", "scene is level-22"},
-         {"", "the scene 'level-22' is not listed; did you mean 'level-2'?"}},
-        {{"scene has next", "scene has nxt"},
-         {"", "'scene has' is followed by 'next' or 'previous', not 'nxt'; did you mean 'next'?"}},
-        {{"for-each: scene", "for-each: scene, press: quit"},
-         {"", "a button for each scene loads that scene, and has no press of its own"}},
+    const struct {
+        std::string right, wrong, told;
+    } slips[] = {
+        {"order: [level-1, level-2]", "order: [level-1, level-3]",
+         "the scene 'level-3' is not listed; did you mean 'level-2'?"},
+        {"order: [level-1, level-2]", "order: [level-1, level-1]",
+         "'level-1' has a place in the order already"},
+        {"{ from: 1, to: 2 }", "{ from: 0, to: 1 }",
+         "'reached' cannot say how many of the 2 scenes are unlocked"},
+        {"unlocked: reached", "unlocked: reach", "there is no setting 'reach'"},
+        {"scene is level-2", "scene is level-22",
+         "the scene 'level-22' is not listed; did you mean 'level-2'?"},
+        {"scene has next", "scene has nxt",
+         "'scene has' is followed by 'next' or 'previous', not 'nxt'; did you mean 'next'?"},
+        {"for-each: scene", "for-each: scene, press: quit",
+         "a button for each scene loads that scene, and has no press of its own"},
+        {"settings: {", "settings: { scene: { default: yes },",
+         "'scene is' asks for the scene that is loaded, so no setting has that name"},
     };
     for (const auto& slip : slips) {
         std::string text = levels(2);
-        const std::size_t at = text.find(slip[0].first);
-        ASSERT_NE(at, std::string::npos) << slip[0].first;
-        text.replace(at, std::string_view(slip[0].first).size(), slip[0].second);
+        const std::size_t at = text.find(slip.right);
+        ASSERT_NE(at, std::string::npos) << slip.right;
+        text.replace(at, slip.right.size(), slip.wrong);
         const FlowFile file = load_flow_text("test", text);
-        ASSERT_FALSE(file.findings.empty()) << slip[0].second;
-        EXPECT_EQ(file.findings[0].text.substr(0, slip[1].second.size()), slip[1].second);
+        ASSERT_FALSE(file.findings.empty()) << slip.wrong;
+        EXPECT_EQ(file.findings[0].text, slip.told);
     }
+}
+
+/// Only `is` and `has next` make it more than a name.
+TEST(Levels, AFlagMayBeCalledScene) {
+    good_flow("rondix: 1\nstart: t\nflags: { scene: { set-by: game } }\nscreens:\n  t:\n    title: "
+              "T\n    controls: [{ button: a, press: quit, when: scene or not scene }]\n");
 }
 
 TEST(Levels, ConditionsThatAreFixedAreTold) {

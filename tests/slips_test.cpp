@@ -57,6 +57,10 @@ std::string found(const FlowFile& file) {
 }
 
 const Slip slips[] = {
+    {"text: Options\n        press", "text: Options\n        keeps-room: yes\n        press",
+     "14:9 'keeps-room' has no effect without 'else: hidden'"},
+    {"text: Options\n        press", "text: Options\n        unlocked: reached\n        press",
+     "14:9 'unlocked' has no effect without 'for-each: scene'"},
     {"menu: open options", "keys: { bag: { do: open options, key: b } }",
      "25:43 'key' needs one of A, B, C, D, E, F, G, H, I, J, K, L, M, N, O, P, Q, R, S, T, U, V, "
      "W, "

@@ -1,7 +1,6 @@
 #include "compiling/action_compiler.hpp"
 
 #include "reading/setting_values.hpp"
-#include "resolving/scene_order.hpp"
 
 #include <algorithm>
 
@@ -10,6 +9,7 @@ namespace rondix {
 ActionCompiler::ActionCompiler(const Flow& flow, Compiled& result)
     : flow_(flow)
     , names_(flow)
+    , order_(flow)
     , result_(result)
     , out_(result.flow)
     , asks_(flow.settings.size()) {
@@ -211,7 +211,7 @@ FlagId ActionCompiler::flag_of(const Condition& from) {
 FlagId ActionCompiler::of_scene(const Condition& from) {
     const bool is = from.kind == Condition::Kind::scene_is;
     const std::string name = (is ? "scene is " : "scene has ") + from.value.text;
-    const AskedValues places = asked_places(flow_, from);
+    const AskedValues places = order_.asked(from);
     const auto [known, is_new] = of_scene_.try_emplace(name);
     if (is_new)
         known->second =

@@ -4,6 +4,7 @@
 
 #include "compiling/compile.hpp"
 #include "resolving/directory.hpp"
+#include "resolving/scene_order.hpp"
 
 #include <memory>
 #include <unordered_map>
@@ -29,6 +30,7 @@ class ActionCompiler {
     /// first.
     void begin(const FlowScreen* own, RequestId request = no_request);
 
+    const SceneOrder& order() const { return order_; }
     PagesId pages_of(const FlowControl& control) const { return pages_.at(&control); }
     FlagId rows_of(const FlowControl& list) const { return rows_.at(&list); }
 
@@ -59,6 +61,7 @@ class ActionCompiler {
 
     const Flow& flow_;
     const Directory names_;
+    const SceneOrder order_;
     Compiled& result_;
     CompiledFlow& out_;
     const FlowScreen* own_ = nullptr;

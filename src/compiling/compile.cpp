@@ -2,7 +2,6 @@
 
 #include "compiling/action_compiler.hpp"
 #include "reading/grammar.hpp"
-#include "resolving/scene_order.hpp"
 #include "rondix/runtime/target.hpp"
 
 #include <algorithm>
@@ -30,7 +29,7 @@ class Compiler {
         for (const FlowScreen& screen : flow_.screens) add_screen(screen);
         for (const FlowScene& scene : flow_.scenes) {
             out_.scenes.push_back({text(scene.id.text), text(scene.file), screen(scene.root),
-                                   scene.stays, place_in_order(flow_, scene.id.text)});
+                                   scene.stays, actions_.order().place_of(scene.id.text)});
             result_.origins.scenes.push_back(scene.id.place);
         }
         set_order();

@@ -102,7 +102,7 @@ class Parser {
             return fail(token.place, "'" + token.text + "' is not expected here, but a flag");
         Condition one;
         one.subject = token;
-        if (token.text == "scene") return of_scene(std::move(one));
+        if (token.text == "scene" && is_of_scene()) return of_scene(std::move(one));
         if (accept("has")) {
             if (!accept("rows"))
                 return fail(token.place,
@@ -121,12 +121,18 @@ class Parser {
         return one;
     }
 
+    /// A flag or a list may be called so as well: `scene`, `scene has rows`.
+    bool is_of_scene() const {
+        const auto word = [&](std::size_t at) {
+            return at < tokens_.size() ? std::string_view(tokens_[at].text) : std::string_view{};
+        };
+        return word(next_) == "is" || (word(next_) == "has" && word(next_ + 1) != "rows");
+    }
+
     /// `scene is reef`, `scene has next`.
     std::optional<Condition> of_scene(Condition one) {
         const bool is = accept("is");
-        if (!is && !accept("has"))
-            return fail(one.subject.place, "'scene' is followed by 'is' or 'has': 'scene is reef', "
-                                           "'scene has next'");
+        if (!is) accept("has");
         if (next_ >= tokens_.size())
             return fail(one.subject.place, is ? "the name of a scene is missing behind 'scene is'"
                                               : "'scene has' is followed by 'next' or 'previous'");

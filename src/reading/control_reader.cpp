@@ -107,10 +107,14 @@ class ControlReader {
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
         if (has("columns")) control.columns = count(map, "columns", 1);
         if (has("rows")) control.rows = count(map, "rows", 6);
-        if (has("for-each") && map.one_of("for-each"))
+        if (has("for-each") && map.one_of("for-each")) {
             read_for_each(map, control);
-        else if (has("press"))
-            read_press(map, control);
+        } else {
+            if (has("press")) read_press(map, control);
+            if (has("unlocked")) refuse_alone(map, "unlocked", "for-each: scene");
+        }
+        if (!control.hides && has("keeps-room"))
+            refuse_alone(map, "keeps-room", has("else") ? "else: hidden" : "when");
         if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
@@ -196,7 +200,16 @@ class ControlReader {
         }
     }
 
-    /// A press that does nothing is a slip of wiring: it is told where it stands.
+    /// A key that says nothing without another one.
+    void refuse_alone(const MapReader& map, std::string_view key, std::string_view needed) {
+        if (!map.find(key)) return;
+        add_finding(findings_, RuleId::missing_key, map.key_node(key)->place,
+                    "'" + std::string(key) + "' has no effect without '" + std::string(needed) +
+                        "'")
+            .fix = "write '" + std::string(needed) + "' as well, or remove it";
+    }
+
+    /// One button for each scene of the order, which loads it.
     void read_for_each(const MapReader& map, FlowControl& button) {
         button.for_each_scene = map.key_node("for-each")->place;
         if (map.find("unlocked")) button.unlocked = map.name("unlocked");
@@ -206,6 +219,7 @@ class ControlReader {
                 .fix = "remove 'press'";
     }
 
+    /// A press that does nothing is a slip of wiring: it is told where it stands.
     void read_press(const MapReader& map, FlowControl& button) {
         const yaml::Node* node = map.find("press");
         SourceRange place = button.id.place;

@@ -81,6 +81,12 @@ class Resolver {
                             "'" + scene.text + "' has a place in the order already")
                     .also.push_back({known->second, "it is given first here"});
         }
+        for (const FlowSetting& setting : flow_.settings)
+            if (setting.id.text == "scene")
+                add_finding(findings_, RuleId::bad_name, setting.id.place,
+                            "'scene is' asks for the scene that is loaded, so no setting has that "
+                            "name")
+                    .fix = "give it another name";
         for (const FlowScene& scene : flow_.scenes)
             if (scene.id.text == "next" || scene.id.text == "previous")
                 add_finding(findings_, RuleId::bad_name, scene.id.place,

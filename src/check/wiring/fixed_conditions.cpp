@@ -25,8 +25,8 @@ using Settings = std::unordered_map<std::string, const FlowSetting*>;
 /// an answer changes.
 class Asked {
   public:
-    Asked(const Flow& flow, const Settings& settings, Budget& budget)
-        : flow_(flow)
+    Asked(const SceneOrder& order, const Settings& settings, Budget& budget)
+        : order_(order)
         , settings_(settings)
         , budget_(budget) {}
 
@@ -44,8 +44,8 @@ class Asked {
         Leaf& leaf = leaves_[&condition];
         std::size_t count = 2;
         if (of_scene) {
-            leaf.holds = asked_places(flow_, condition);
-            count = flow_.scenes.size() + 1; // the last: there is none
+            leaf.holds = order_.asked(condition);
+            count = order_.scenes() + 1; // the last: there is none
         } else if (setting != settings_.end()) {
             leaf.holds = asked_values(*setting->second, condition).value_or(AskedValues{});
             if (setting->second->kind != SettingKind::yes_no)
@@ -113,7 +113,7 @@ class Asked {
         if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
     }
 
-    const Flow& flow_;
+    const SceneOrder& order_;
     const Settings& settings_;
     Budget& budget_;
     std::unordered_map<const Condition*, Leaf> leaves_;
@@ -139,6 +139,7 @@ class FixedConditions {
   public:
     FixedConditions(const Flow& flow, Budget& budget, Findings& findings)
         : flow_(flow)
+        , order_(flow)
         , budget_(budget)
         , findings_(findings) {
         for (const FlowSetting& setting : flow.settings)
@@ -159,7 +160,7 @@ class FixedConditions {
   private:
     void look_at(const Condition& condition) {
         budget_.look("conditions", 0, 1);
-        Asked asked(flow_, settings_, budget_);
+        Asked asked(order_, settings_, budget_);
         asked.add(condition);
         const bool holds = asked.sometimes([&] { return asked.holds(condition); });
         const bool fails = asked.sometimes([&] { return !asked.holds(condition); });
@@ -171,7 +172,7 @@ class FixedConditions {
 
     /// Of alternatives also whether those before leave anything to a later one.
     void look_at(const FlowAction& action) {
-        Asked asked(flow_, settings_, budget_);
+        Asked asked(order_, settings_, budget_);
         std::vector<const Condition*> before; // what has to fail
         for (const FlowAlternative& alternative : action.alternatives) {
             if (!alternative.when) {
@@ -209,6 +210,7 @@ class FixedConditions {
     }
 
     const Flow& flow_;
+    const SceneOrder order_;
     Budget& budget_;
     Findings& findings_;
     Settings settings_;
