@@ -23,7 +23,7 @@ class BackElsewhere {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame) look_at(frame);
         for (const auto& [screen, openings] : openings_) {
             if (!returns_.contains(screen)) continue;
-            const auto best = shortest(screen, openings);
+            const auto best = nearest(screen, openings);
             if (best && returns(screen)) tell(screen, *best);
         }
     }
@@ -89,25 +89,36 @@ class BackElsewhere {
         Witness witness;
     };
 
-    std::optional<Best> shortest(ScreenId screen, const std::vector<Opening>& openings) {
+    /// The nearest of all openings. Once many have been looked for exactly, moves that are known
+    /// do, for whatever opening.
+    std::optional<Best> nearest(ScreenId screen, const std::vector<Opening>& openings) {
         std::optional<Best> best;
-        for (const Opening& one : openings) {
-            auto witness = shortest(screen, one);
+        const auto take = [&](const Opening& opening, std::optional<Witness> witness) {
             if (witness && (!best || witness->moves.size() < best->witness.moves.size()))
-                best = Best{one, std::move(*witness)};
+                best = Best{opening, std::move(*witness)};
+        };
+        if (openings.size() <= exact_left_) {
+            exact_left_ -= openings.size();
+            for (const Opening& one : openings) {
+                take(one, context_.witnesses.shortest(heads_, elsewhere(screen, one)));
+                if (context_.witnesses.left_open()) leave_open(screen);
+            }
+            return best;
         }
+        for (const Opening& one : openings)
+            take(one, context_.witnesses.scouted(heads_, elsewhere(screen, one)));
+        if (best)
+            best->witness.is_shortest = false;
+        else
+            leave_open(screen);
         return best;
     }
 
-    std::optional<Witness> shortest(ScreenId screen, const Opening& opening) {
-        auto witness = context_.witnesses.shortest(
-            heads_, target(screen, opening, [&](const MenuState& opened) {
-                const ScreenId to = led_to(opened);
-                return to != no_screen && to != opening.from;
-            }));
-        if (context_.witnesses.left_open()) leave_open(screen);
-        if (witness) witness->moves.push_back(Move::back());
-        return witness;
+    Witnesses::Target elsewhere(ScreenId screen, const Opening& opening) const {
+        return target(screen, opening, [this, opening](const MenuState& opened) {
+            const ScreenId to = led_to(opened);
+            return to != no_screen && to != opening.from;
+        });
     }
 
     /// Whether back really leads to where the player came from, from somewhere.
@@ -178,7 +189,9 @@ class BackElsewhere {
             findings_, RuleId::back_elsewhere, context_.place_of(screen),
             "back on '" + context_.name_of(screen) + "' leads to '" + context_.name_of(to) +
                 "', although the player came from '" + context_.name_of(best.opening.from) + "'");
-        finding.how = in_words(flow_, best.witness.moves);
+        std::vector<Move> moves = best.witness.moves;
+        moves.push_back(Move::back());
+        finding.how = in_words(flow_, moves);
         finding.is_shortest = best.witness.is_shortest;
         finding.fix = "write 'back: back', which returns to where the player came from";
     }
@@ -188,7 +201,8 @@ class BackElsewhere {
     const Heads& heads_;
     Frames& frames_;
     Findings& findings_;
-    std::map<ScreenId, std::vector<Opening>> returns_;  // from where it seems to lead back there
+    std::size_t exact_left_ = 64;                      // openings that are still looked for exactly
+    std::map<ScreenId, std::vector<Opening>> returns_; // from where it seems to lead back there
     std::map<ScreenId, std::vector<Opening>> openings_; // and from where elsewhere
 };
 
