@@ -181,7 +181,9 @@ screens:
   title:
     layout: { as: column, at: top-left, width: 200, gap: 10, item-size: 200x50 }
     groups: { foot: { as: row, at: bottom, style: sheet } }
+    focus: begin
     controls:
+      - { button: tour, text: Tour, press: quit }
       - { button: continue, text: Continue, press: quit, when: saved, else: hidden }
       - { button: begin, text: Begin, press: quit, when: not saved, else: hidden }
       - { button: leave, text: Leave, press: quit }
@@ -195,14 +197,14 @@ TEST(HiddenLayout, HandsTheFocusToWhatComesInItsPlace) {
     runner.start();
     const auto named = [&](const char* name) { return flow.control(ScreenId{0}, name); };
     EXPECT_EQ(runner.focus(), named("begin"));
-    EXPECT_EQ(runner.bounds_of(named("begin")), (Rect{0, 0, 200, 50}));
-    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 60, 200, 50}));
+    EXPECT_EQ(runner.bounds_of(named("begin")), (Rect{0, 60, 200, 50}));
+    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 120, 200, 50}));
     runner.set_flag(flow.flag("saved"), true);
     EXPECT_EQ(runner.focus(), named("continue"));
-    EXPECT_EQ(runner.bounds_of(named("continue")), (Rect{0, 0, 200, 50}));
-    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 60, 200, 50}));
+    EXPECT_EQ(runner.bounds_of(named("continue")), (Rect{0, 60, 200, 50}));
+    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 120, 200, 50}));
     runner.resize(2560, 1440);
-    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 60, 200, 50}));
+    EXPECT_EQ(runner.bounds_of(named("leave")), (Rect{0, 120, 200, 50}));
 }
 
 TEST(HiddenLayout, AGroupWithNothingLeftIsNotDrawn) {

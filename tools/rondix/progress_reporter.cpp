@@ -20,7 +20,7 @@ constexpr double first_word = 1; // seconds, until something is shown
 constexpr double between_words = .2;
 // What the work may take more, until it has heard that it is to stop: seconds, or so much of the
 // limit, and megabytes.
-constexpr double seconds_to_stop = .3, part_to_stop = .06;
+constexpr double seconds_to_stop = .2, part_to_stop = .06;
 constexpr std::size_t megabytes_to_stop = 64;
 
 volatile std::sig_atomic_t interrupted = 0;
