@@ -67,6 +67,30 @@ class TimeLeft : public testing::Test {
     Runner runner_;
 };
 
+TEST(TimeLeftLayout, StandsStillWhileSecondsPass) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+start: splash
+screens:
+  splash:
+    moves-on: { after: 12s, do: quit }
+    groups: { foot: { as: row, at: bottom, gap: 10 } }
+    controls:
+      - { label: left, text: "{time-left}", in: foot }
+      - { button: leave, text: "Leave {time-left}", press: quit, in: foot }
+)");
+    Runner runner(*file.compiled);
+    runner.start();
+    const Rect first[] = {runner.bounds_of(ControlId{0}), runner.bounds_of(ControlId{1})};
+    for (int second = 12; second > 1; --second) {
+        runner.resize(1280 + static_cast<float>(second % 2), 720); // laid out anew
+        runner.resize(1280, 720);
+        EXPECT_EQ(runner.bounds_of(ControlId{0}), first[0]) << second;
+        EXPECT_EQ(runner.bounds_of(ControlId{1}), first[1]) << second;
+        runner.advance(1);
+    }
+}
+
 TEST_F(TimeLeft, OfAScreenThatMovesOn) {
     EXPECT_FALSE(runner_.time_left());
     press("title", "splash");

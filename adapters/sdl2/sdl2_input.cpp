@@ -110,10 +110,14 @@ bool Input::feed_mouse(const SDL_Event& event) {
         return event.motion.which != SDL_TOUCH_MOUSEID &&
                menus_.pointer_moves(in_design(event.motion.x, event.motion.y));
     case SDL_MOUSEWHEEL: {
-        const float turned = static_cast<float>(event.wheel.y);
-        const bool flipped = event.wheel.direction == SDL_MOUSEWHEEL_FLIPPED;
-        return menus_.scroll(in_design(event.wheel.mouseX, event.wheel.mouseY),
-                             flipped ? turned : -turned);
+        const auto turned = [](float exact, int whole) {
+            return exact != 0 ? exact : static_cast<float>(whole);
+        };
+        const float down = turned(event.wheel.preciseY, event.wheel.y);
+        const float across = turned(event.wheel.preciseX, event.wheel.x);
+        const float sign = event.wheel.direction == SDL_MOUSEWHEEL_FLIPPED ? 1.0F : -1.0F;
+        return menus_.scroll(in_design(event.wheel.mouseX, event.wheel.mouseY), sign * down,
+                             -sign * across);
     }
     default: break;
     }

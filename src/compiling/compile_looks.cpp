@@ -92,6 +92,7 @@ class ScreenBoxes {
         if (headed && heading_in_column_) default_group();
         for (const FlowGroup& group : said().groups) group_named(group.id);
         if (is_loading_) add_progress();
+        refuse_scrolling_in_scrolling();
         return tree_.range();
     }
 
@@ -137,6 +138,8 @@ class ScreenBoxes {
         if (heading_in_column_) box.forms = both(plain::heading_in_column(design(0)));
         if (said().heading) {
             box.forms = forms_of(*said().heading);
+            for (BoxForm& form : box.forms) // it holds nothing that could be scrolled to
+                form.scrolls_across = form.scrolls_down = false;
             box.bleeds = said().heading->bleeds;
             if (said().heading->landscape) place = said().heading->landscape->place;
         }
@@ -150,6 +153,33 @@ class ScreenBoxes {
                 .style = id_of(StandardStyle::progress),
                 .role = BoxRole::progress},
             0, {});
+    }
+
+    /// A wheel or a finger would not know which of them is meant.
+    void refuse_scrolling_in_scrolling() {
+        for (std::uint32_t i = 1; i < tree_.range().count; ++i) {
+            const Box& box = tree_.at(i);
+            const bool is_list =
+                box.role == BoxRole::control && out_.flow[box.control].kind == ControlKind::list;
+            if (!is_list && !scrolls_.contains(i)) continue;
+            std::uint32_t over = box.parent;
+            while (over != 0 && !scrolls_.contains(over)) over = tree_.at(over).parent;
+            if (over == 0) continue;
+            const std::string what =
+                is_list ? "the list '" + std::string(out_.flow.text(out_.flow[box.control].id)) +
+                              "' scrolls by itself, and stands in this group, which does too"
+                        : "this group stands in another that scrolls";
+            rondix::add_finding(findings_, RuleId::nested_scroll, scrolls_[is_list ? over : i],
+                                what)
+                .fix = "remove this 'scroll'";
+        }
+    }
+
+    /// Keeps where a group says that it scrolls.
+    void note_scrolling(const FlowBox& said, std::uint32_t box) {
+        for (const auto& form : {said.landscape, said.portrait})
+            if (form && (form->form.scrolls_across || form->form.scrolls_down))
+                scrolls_.try_emplace(box, form->scroll);
     }
 
     // --- groups
@@ -171,6 +201,7 @@ class ScreenBoxes {
             styles_.of(layout ? layout->box.style : std::nullopt,
                        screen_.dim != covers ? StandardStyle::sheet : StandardStyle::nothing);
         default_group_ = add(box, parent, layout ? layout->id.place : SourceRange{});
+        if (layout) note_scrolling(layout->box, default_group_);
         if (heading_in_column_ && screen_.title.length > 0) add_heading(default_group_);
         return default_group_;
     }
@@ -225,7 +256,9 @@ class ScreenBoxes {
         Box box{.forms = forms_of(group->box)};
         box.style = styles_.of(group->box.style, StandardStyle::nothing);
         box.bleeds = group->box.bleeds;
-        return groups_[name.text] = add(box, parent, group->id.place);
+        const std::uint32_t number = add(box, parent, group->id.place);
+        note_scrolling(group->box, number);
+        return groups_[name.text] = number;
     }
 
     /// The body of the pages that show a group; 0 where none do. Made when it is first asked for.
@@ -392,6 +425,7 @@ class ScreenBoxes {
     std::uint32_t default_group_ = 0;
     std::uint32_t region_ = 0;
     std::unordered_map<std::string, std::uint32_t> groups_;
+    std::unordered_map<std::uint32_t, SourceRange> scrolls_; // of each box that does: where it says
 };
 
 /// The last theme that says how screens come and go.

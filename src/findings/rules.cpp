@@ -56,6 +56,8 @@ const std::vector<RuleRow>& rule_table() {
         {RuleId::like_circle, "like-circle", error,
          "screens, styles or groups that extend or contain each other in a cycle",
          "No member of the cycle has content to start from.", "alike-in-a-circle"},
+        {RuleId::nested_scroll, "nested-scroll", error, "what scrolls in a group that scrolls",
+         "A wheel or a finger could mean either of them.", "scrolls-in-what-scrolls"},
         {RuleId::play_unbound, "play-unbound", error, "a play screen that is opened like a menu",
          "A play screen without its scene shows a game that is not loaded.", "play-screen-opened"},
         {RuleId::request_screen, "request-screen", error,

@@ -70,6 +70,7 @@ class Proposals : ProposalMaker {
         case RuleId::flag_fixed:
             return add("let the game set it", layout_.add_under(finding_.place, "set-by: game"));
         case RuleId::scene_not_listed: return list_scene();
+        case RuleId::nested_scroll: return add("remove this 'scroll'", layout_.drop_entry(at_));
         case RuleId::like_circle: return add("remove this 'extends'", layout_.drop_entry(at_));
         case RuleId::given_twice:
             replace(finding_.place, said() + "-2", "rename it");

@@ -422,6 +422,27 @@ class Verifier {
         expect(i == 0 ? box.parent == 0 : box.parent < i, "a box stands before its parent");
         expect(follows(box.first_child) && follows(box.next), "boxes are in no order");
         expect(box.forms[0].columns > 0 && box.forms[1].columns > 0, "a grid has no columns");
+        verify_scrolling(screen, i);
+    }
+
+    /// It may hold no other, and no list.
+    void verify_scrolling(const ScreenLooks& screen, std::uint32_t i) {
+        const auto box = [&](std::uint32_t number) -> const Box& {
+            return flow_.looks.boxes[screen.boxes.begin + number];
+        };
+        const auto scrolls = [&](std::uint32_t number) {
+            for (const BoxForm& form : box(number).forms)
+                if (form.scrolls_across || form.scrolls_down) return true;
+            return false;
+        };
+        const bool is_list =
+            box(i).role == BoxRole::control && flow_[box(i).control].kind == ControlKind::list;
+        expect(!scrolls(i) || (i > 0 && box(i).role == BoxRole::group), "what scrolls is no group");
+        if (!is_list && !scrolls(i)) return;
+        for (std::uint32_t over = i; over > 0 && fault_.empty();) {
+            over = box(over).parent;
+            expect(!scrolls(over), "what scrolls stands in what scrolls");
+        }
     }
 
     const CompiledFlow& flow_;

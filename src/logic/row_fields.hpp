@@ -86,7 +86,7 @@ RONDIX_FIELDS(ScreenTransition, by, from, time)
 RONDIX_FIELDS(Style, looks, dresses, font, text_size, bold, align, padding, least, denied, change)
 RONDIX_FIELDS(Span, extent, anchor, offset, size, margin_start, margin_end)
 RONDIX_FIELDS(BoxForm, across, down, arrangement, pack, align, align_fill, apart, columns,
-              gap_across, gap_down, padding, rotate)
+              gap_across, gap_down, padding, rotate, scrolls_across, scrolls_down)
 RONDIX_FIELDS(Box, forms, text, control, parent, first_child, next, style, picture, role, bleeds,
               keeps_room)
 RONDIX_FIELDS(ScreenLooks, boxes, enters, leaves, tune)

@@ -58,13 +58,39 @@ class ColourCheck {
             runner_.take_effects();
         }
         take_items();
+        check_items(screen, [](const Item&) { return true; });
+        check_scrolled(screen);
+        check_unfolded(screen);
+    }
+
+    template <class Wanted>
+    void check_items(ScreenId screen, Wanted is_wanted) {
         for (std::size_t k = 0; k < items_.size(); ++k) {
-            if (items_[k].screen != screen || items_[k].row > 0) continue; // rows are alike
-            if (!items_[k].text.empty()) check_text(k);
-            if (is_body(items_[k])) check_focus(k);
+            const Item& item = items_[k];
+            if (item.screen != screen || item.row > 0 || is_cut(item)) continue; // rows are alike
+            if (!is_wanted(item)) continue;
+            if (!item.text.empty()) check_text(k);
+            if (is_body(item)) check_focus(k);
             budget_.look("looking at the screens", index(screen), flow_.screens.size());
         }
-        check_unfolded(screen);
+    }
+
+    static bool is_cut(const Item& item) {
+        const Rect &own = item.bounds, &clip = item.clip;
+        return clip.width > 0 && (own.x < clip.x || own.y < clip.y || own.right() > clip.right() ||
+                                  own.bottom() > clip.bottom());
+    }
+
+    /// What has to be scrolled to is looked at where it can be seen.
+    void check_scrolled(ScreenId screen) {
+        const IndexRange controls = flow_[screen].controls;
+        for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
+            const ControlId control{i};
+            if (runner_.seen_of(control) == runner_.bounds_of(control)) continue;
+            runner_.bring_into_view(control);
+            take_items();
+            check_items(screen, [&](const Item& item) { return item.control == control; });
+        }
     }
 
     /// What stands there now, at rest.
@@ -81,7 +107,8 @@ class ColourCheck {
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i) {
             if (!flow_.controls[i].dropdown) continue;
             runner_.advance(Runner::settling_time);
-            runner_.pointer_moves(runner_.bounds_of(ControlId{i}).middle());
+            runner_.bring_into_view(ControlId{i});
+            runner_.pointer_moves(runner_.seen_of(ControlId{i}).middle());
             runner_.press(Button::accept);
             runner_.release(Button::accept);
             if (runner_.unfolded() == ControlId{i}) {

@@ -5,6 +5,7 @@
 #include "looks/combinations.hpp"
 #include "looks/places.hpp"
 #include "place/bodies.hpp"
+#include "place/scrolling.hpp"
 #include "run/focus_routes.hpp"
 
 #include <algorithm>
@@ -25,6 +26,8 @@ class FocusCheck {
         , findings_(findings)
         , places_(flow_, painter.text_measurer())
         , bodies_(place::bodies(flow_))
+        , areas_(flow_)
+        , drawn_out_(areas_)
         , routes_(flow_)
         , state_(flow_) {}
 
@@ -65,10 +68,12 @@ class FocusCheck {
         const std::span<const Placed> places = places_.of(screen, state_);
         const std::uint32_t first = flow_.looks.screens[index(screen)].boxes.begin;
         const IndexRange controls = flow_[screen].controls;
+        areas_.measure(screen, places_.canvas().shape, places, false);
+        drawn_out_.begin(screen, false);
         routes_.begin();
         for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
             if (usable(flow_, state_, ControlId{i}))
-                routes_.add(ControlId{i}, places[bodies_[i] - first].rect);
+                routes_.add(ControlId{i}, drawn_out_(bodies_[i], places[bodies_[i] - first].rect));
         routes_.find(flow_[screen].wraps, false);
         return routes_.routes().complete();
     }
@@ -118,6 +123,8 @@ class FocusCheck {
     Findings& findings_;
     Places places_;
     const std::vector<std::uint32_t> bodies_;
+    place::ScrollAreas areas_;
+    place::DrawnOut drawn_out_;
     FocusRoutes routes_;
     MenuState state_;
 };

@@ -2,6 +2,7 @@
 
 #include "looks/combinations.hpp"
 #include "looks/places.hpp"
+#include "place/scrolling.hpp"
 #include "place/turn.hpp"
 
 #include <fmt/format.h>
@@ -88,6 +89,7 @@ class PlaceCheck {
         , budget_(budget)
         , findings_(findings)
         , arranged_(flow_, painter.text_measurer())
+        , scrolls_(flow_)
         , state_(flow_) {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
             combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)), budget_,
@@ -124,6 +126,7 @@ class PlaceCheck {
                     budget_.step(what, i, flow_.screens.size());
                     combinations_[i].put(c, state_);
                     places_ = arranged_.of(ScreenId(i), state_);
+                    scrolls_.measure(ScreenId(i), arranged_.canvas().shape, places_, false);
                     look(ScreenId(i));
                 }
                 end_screen();
@@ -146,6 +149,26 @@ class PlaceCheck {
     Rect area(std::uint32_t i) const {
         const BoxForm& form = box(i).forms[static_cast<std::size_t>(arranged_.canvas().shape)];
         return bounds(placed(i).rect, form.rotate);
+    }
+    /// Where it can be seen, however far it is scrolled.
+    Rect seen_area(std::uint32_t i) const {
+        Rect own = area(i);
+        const std::uint32_t number = scrolls_.area_of(i);
+        if (number == place::no_area) return own;
+        const place::ScrollArea& scrolled = scrolls_[number];
+        if (scrolled.most_across() > 0) own.x = scrolled.view.x, own.width = scrolled.view.width;
+        if (scrolled.most_down() > 0) own.y = scrolled.view.y, own.height = scrolled.view.height;
+        return own;
+    }
+    /// All that can be scrolled to where it stands, as it was placed.
+    Rect room_of_area(std::uint32_t i) const {
+        const std::uint32_t number = scrolls_.area_of(i);
+        if (number == place::no_area || !scrolls_[number].scrolls()) return area(i);
+        const place::ScrollArea& scrolled = scrolls_[number];
+        Rect room = scrolled.clip;
+        if (scrolled.most_across() > 0) room.x = scrolled.view.x, room.width = scrolled.room.width;
+        if (scrolled.most_down() > 0) room.y = scrolled.view.y, room.height = scrolled.room.height;
+        return room;
     }
     bool is_usable(std::uint32_t i) const {
         return box(i).role == BoxRole::control && is_usable_kind(flow_[box(i).control].kind);
@@ -174,7 +197,8 @@ class PlaceCheck {
     void check_pair(std::uint32_t a, std::uint32_t b) {
         if (!can_be_seen_together(a, b)) return;
         ++seen_[{a, b}];
-        if (overlap(area(a), area(b)))
+        const bool move_together = scrolls_.area_of(a) == scrolls_.area_of(b);
+        if (move_together ? overlap(area(a), area(b)) : overlap(seen_area(a), seen_area(b)))
             note(RuleId::overlap, b, fmt::format("{} and {} overlap", name_of(a), name_of(b)),
                  "move them apart, or put them into a group", a);
     }
@@ -187,12 +211,17 @@ class PlaceCheck {
     }
 
     void check_place(std::uint32_t i) {
-        const Rect own = area(i);
+        const Rect own = area(i), seen = seen_area(i);
         const Canvas& canvas = arranged_.canvas();
-        if (!inside(own, {0, 0, canvas.size.width, canvas.size.height}))
+        if (!inside(seen, {0, 0, canvas.size.width, canvas.size.height}))
             note(RuleId::off_canvas, i, name_of(i) + " extends beyond the canvas",
                  "change its position or its size");
-        else if (!inside(own, canvas.safe))
+        else if (!inside(own, room_of_area(i)))
+            note(RuleId::off_canvas, i,
+                 name_of(i) + " extends beyond the group that scrolls, where "
+                              "it cannot be scrolled to",
+                 "make it smaller, or let the group scroll that way too");
+        else if (!inside(seen, canvas.safe))
             note(RuleId::outside_safe, i, name_of(i) + " is outside the safe margin",
                  "change its position, or write 'bleed: yes' if it may be there");
         const bool touch = (flow_.devices & set_of(DeviceKind::touch)) != 0;
@@ -320,6 +349,7 @@ class PlaceCheck {
     Budget& budget_;
     Findings& findings_;
     Places arranged_;
+    place::ScrollAreas scrolls_;
     MenuState state_;
     std::deque<Combinations> combinations_; // of each screen
     LongerTexts longer_;

@@ -1,5 +1,7 @@
 #include "place/arrange.hpp"
 
+#include "place/scrolling.hpp"
+
 #include <algorithm>
 
 namespace rondix::place {
@@ -57,13 +59,18 @@ class Arranger {
     static float gap(const BoxForm& form, Axis axis) {
         return axis == Axis::across ? form.gap_across : form.gap_down;
     }
-    /// Of the form and of the style: before and after what the box holds.
+    /// Before what the box holds, and before and after it.
     Room padding(std::size_t i, Axis axis) const {
-        const Sides& mine = form(i).padding;
-        const Sides& styled = flow_.looks[boxes_[i].style].padding;
+        const Sides sides = inner_sides(flow_, boxes_[i], canvas_.shape);
         const std::size_t side = axis == Axis::across ? 0 : 1;
-        const float before = mine[side] + styled[side];
-        return {before, before + mine[side + 2] + styled[side + 2]};
+        return {sides[side], sides[side] + sides[side + 2]};
+    }
+    static bool scrolls(const BoxForm& form, Axis axis) {
+        return axis == Axis::across ? form.scrolls_across : form.scrolls_down;
+    }
+    /// It may be shorter than what it holds, and nothing is squeezed.
+    bool gives_way(std::size_t i, Axis axis) const {
+        return scrolls(form(i), axis) && span(i, axis).extent != Extent::fixed;
     }
     bool runs_along(const BoxForm& form, Axis axis) const {
         return form.arrangement == (axis == Axis::across ? Arrangement::row : Arrangement::column);
@@ -164,8 +171,9 @@ class Arranger {
         const BoxForm& own = form(i);
         const Room edge = padding(i, axis);
         Rect& rect = out_[i].rect;
-        const Room inside{start_on(axis, rect) + edge.start,
-                          std::max(size_on(axis, rect) - edge.size, 0.0F)};
+        Room inside{start_on(axis, rect) + edge.start,
+                    std::max(size_on(axis, rect) - edge.size, 0.0F)};
+        if (scrolls(own, axis)) inside.size = std::max(inside.size, held(i, axis));
         if (own.arrangement == Arrangement::overlay)
             overlay(i, axis, inside);
         else if (own.arrangement == Arrangement::grid)
@@ -192,9 +200,18 @@ class Arranger {
             }
             float size = size_on(axis, out_[child].rect);
             if (own.extent == Extent::content) size = std::min(size, room.size);
+            if (gives_way(child, axis)) size = std::min(size, room_beside(room.size, own));
             const float start = room.start + (room.size - size) * share_before(own.anchor);
             set(child, axis, start + own.offset, size);
         });
+    }
+
+    /// What an offset leaves, so that nothing stands over.
+    static float room_beside(float room, const Span& own) {
+        const float way = own.anchor == Edge::start ? own.offset
+                          : own.anchor == Edge::end ? -own.offset
+                                                    : 2 * std::max(own.offset, -own.offset);
+        return std::max(room - std::max(way, 0.0F), 0.0F);
     }
 
     Room safe(Axis axis) const {
@@ -223,17 +240,21 @@ class Arranger {
         set(child, axis, inside.start + spare * share_before(own.align) + place.offset, size);
     }
 
-    /// Along a column or row: one behind the other, squeezed where there is too little room.
+    /// Along a column or row: one behind the other. Where there is too little room, what scrolls
+    /// gives way first; then all that is left is squeezed.
     void in_line(std::size_t i, Axis axis, Room inside) {
         const BoxForm& own = form(i);
         const std::uint32_t count = present(i);
         const float needed = held(i, axis);
-        const float squeeze = needed > inside.size ? inside.size / needed : 1;
-        const float spare = std::max(inside.size - needed, 0.0F);
         std::uint32_t stretched = 0;
+        float giving = 0;
         each_present(i, [&](std::uint32_t child) {
             if (span(child, axis).extent == Extent::stretch) ++stretched;
+            if (gives_way(child, axis)) giving += size_on(axis, out_[child].rect);
         });
+        const float given = std::clamp(needed - inside.size, 0.0F, giving);
+        const float squeeze = needed - given > inside.size ? inside.size / (needed - given) : 1;
+        const float spare = std::max(inside.size - needed, 0.0F);
         float at = inside.start;
         float between = gap(own, axis) * squeeze;
         if (stretched == 0 && own.apart && count > 1)
@@ -243,6 +264,7 @@ class Arranger {
         each_child(i, [&](std::uint32_t child) {
             if (out_[child].absent) return set(child, axis, at, 0);
             float size = size_on(axis, out_[child].rect) * squeeze;
+            if (given > 0 && gives_way(child, axis)) size *= 1 - given / giving;
             if (span(child, axis).extent == Extent::stretch)
                 size += spare / static_cast<float>(stretched);
             set(child, axis, at + span(child, axis).offset, size);

@@ -63,7 +63,8 @@ float distance(const Rect& from, const Rect& to, Direction direction) {
 Routes::Routes(std::size_t most)
     : routes_(most)
     , reached_(most)
-    , met_(most * (direction_count + 1)) {
+    , met_(most * (direction_count + 1))
+    , reaches_all_(most * (direction_count + 1)) {
     pairs_.reserve(most * max_candidates);
     order_.reserve(most);
     open_.reserve(met_.size());
@@ -241,15 +242,17 @@ bool Routes::link(bool into) {
     return true;
 }
 
-/// RunnerSnapshot somewhere after a move: numbered by where it began and its direction; the last
+/// Somewhere after a move: numbered by where it began and its direction; the last
 /// number of each stop is for standing there without a move to go back by.
 bool Routes::all_reached_with_memory() {
     const auto count = static_cast<std::uint32_t>(stops_.size() * (direction_count + 1));
+    std::fill(reaches_all_.begin(), reaches_all_.end(), false);
     for (std::uint32_t first = 0; first < count; ++first) {
         const auto direction = first % (direction_count + 1);
         const auto stop = static_cast<Stop>(first / (direction_count + 1));
         if (direction < direction_count && from(stop, Direction(direction)) == nowhere) continue;
         if (!reaches_with_memory(first)) return false;
+        reaches_all_[first] = true;
     }
     return true;
 }
@@ -272,6 +275,7 @@ bool Routes::reaches_with_memory(std::uint32_t first) {
         const auto before = static_cast<Stop>(state / each);
         const std::uint32_t last = state % each;
         const bool moved = last < direction_count;
+        if (reaches_all_[state]) return true; // and so does what leads there
         const Stop at = moved ? from(before, Direction(last)) : before;
         if (!reached_[at]) ++count;
         reached_[at] = true;

@@ -89,7 +89,7 @@ class Routes {
     std::vector<Stop> order_; // of search, and of reading
     std::vector<bool> reached_;
     std::vector<std::uint32_t> open_; // moves, of a search that remembers the last one
-    std::vector<bool> met_;
+    std::vector<bool> met_, reaches_all_;
     bool complete_ = true;
     bool returns_ = true;
 };

@@ -205,6 +205,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {group, "padding", F::looks, {}, none, optional, "`0`", "space around its items"},
     {group, "align", F::one_of, "start, middle, end, fill", none, optional, "`fill`", "across the direction: `start`, `middle`, `end`, `fill`"},
     {group, "pack", F::one_of, "start, middle, end, apart", none, optional, "`middle`", "along the direction: `start`, `middle`, `end`, `apart`"},
+    {group, "scroll", F::one_of, "down, across, both, none", none, optional, "`none`", "`down`, `across`, `both`: its items take the room that they need, and what does not fit is scrolled to"},
     {group, "item-size", F::looks, {}, none, optional, {}, "the size of buttons without one of their own"},
     {group, "in", F::name, {}, none, optional, "the screen", "its group"},
     {group, "style", F::style, {}, none, optional, "none", "drawn under what is in it"},
@@ -222,6 +223,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {tall_group, "padding", F::looks, {}, none, optional, {}, "space around its items"},
     {tall_group, "align", F::one_of, "start, middle, end, fill", none, optional, {}, "across the line"},
     {tall_group, "pack", F::one_of, "start, middle, end, apart", none, optional, {}, "along it"},
+    {tall_group, "scroll", F::one_of, "down, across, both, none", none, optional, {}, "whether it scrolls, and how"},
     // --- a theme file
     {theme, "rondix-theme", F::version, {}, none, needed, {}, "`1`: the version of the format"},
     {theme, "design-size", F::size, {}, none, optional, "as the flow's", "the size that its lengths are counted in"},

@@ -81,6 +81,13 @@ class FormReader {
                 form.apart = *word == 3;
                 if (*word < 3) form.pack = Edge(*word);
             }
+        if (auto scroll = values("scroll"); scroll && scroll->count() > 0)
+            into.scroll = scroll->words()[0].place;
+        if (auto scroll = values("scroll"))
+            if (const auto word = scroll->one_of({"down", "across", "both", "none"})) {
+                form.scrolls_down = *word == 0 || *word == 2;
+                form.scrolls_across = *word == 1 || *word == 2;
+            }
     }
 
     std::optional<Values> values(std::string_view key) {

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 namespace rondix {
 
@@ -114,7 +115,7 @@ bool RunnerCore::fire_hold() {
         return false;
     const ControlId control = holding_;
     for (Finger& finger : fingers_)
-        if (finger.on == control) finger = {};
+        if (finger.on == control) let_go_of(std::exchange(finger, Finger{}));
     holding_ = no_control;
     turn_states(false);
     const Acting acting(acting_, holding_by_);

@@ -88,7 +88,7 @@ const Box* RunnerCore::part_of(ControlId control, BoxRole role, std::uint32_t& r
 bool RunnerCore::drag(ControlId control, Point to) {
     std::uint32_t row = 0;
     const bool has_track = part_of(control, BoxRole::track, row) != nullptr;
-    const Rect along = has_track ? places_[row].rect : bounds_of(control);
+    const Rect along = has_track ? seen_at(row) : bounds_of(control);
     float share = along.width > 0 ? (to.x - along.x) / along.width : 0;
     if (mirrored_) share = 1 - share;
     const float steps = static_cast<float>(flow_[flow_[control].setting].values - 1);

@@ -29,6 +29,7 @@ void RunnerCore::update_focus() {
         choose_focus(first_usable());
     else if (!usable(flow_, now_, control))
         choose_focus(nearest_usable(focus_stood_.middle()));
+    if (focus() != control) bring_into_view(focus());
     for (Finger& finger : fingers_)
         if (finger.on != no_control && !usable(flow_, now_, finger.on)) finger.on = no_control;
 }
@@ -69,8 +70,9 @@ bool RunnerCore::move_focus(Button direction) {
     const ControlId next = returns              ? came_from_
                            : from == no_control ? first_usable()
                                                 : route(from, direction);
-    if (next == no_control) return true;
+    if (next == no_control) return scroll_on(direction), true;
     choose_focus(next);
+    bring_into_view(next, false);
     came_from_ = returns ? no_control : from; // back once, not to and fro for ever
     came_to_ = next;
     came_by_ = direction;
@@ -83,8 +85,12 @@ bool RunnerCore::move_focus(Button direction) {
 void RunnerCore::find_routes() {
     const IndexRange controls = flow_[now_.foremost()].controls;
     routes_->begin();
+    drawn_out_.begin(now_.foremost(), mirrored_);
     for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-        if (usable(flow_, now_, ControlId{i})) routes_->add(ControlId{i}, bounds_of(ControlId{i}));
+        if (usable(flow_, now_, ControlId{i}) && !places_.empty())
+            routes_->add(ControlId{i}, drawn_out_(body_[i], places_[body_[i]].rect));
+        else if (usable(flow_, now_, ControlId{i}))
+            routes_->add(ControlId{i}, {});
     routes_->find(flow_[now_.foremost()].wraps, mirrored_);
 }
 

@@ -6,6 +6,7 @@
 #include "run/input_slots.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace rondix {
 
@@ -55,7 +56,8 @@ bool RunnerCore::act_on(Button button) {
     case Button::back: return perform(Move::back());
     case Button::menu: return perform(Move::menu());
     case Button::pages_back:
-    case Button::pages_on: return menus && turn_pages(button);
+    case Button::pages_on:
+        return menus && (turn_pages(button) || scroll_page(button == Button::pages_on));
     default: break;
     }
     const ControlId control = focus();
@@ -119,7 +121,7 @@ bool RunnerCore::turn_pages(Button button) {
 void RunnerCore::device_gone(Device device) {
     const std::size_t hand = hand_of(device);
     if (device.kind == DeviceKind::pointer || device.kind == DeviceKind::touch) {
-        fingers_[hand] = {};
+        let_go_of(std::exchange(fingers_[hand], Finger{}));
     } else {
         std::fill(std::begin(held_[hand]), std::end(held_[hand]), false);
         const auto keys =
@@ -136,7 +138,8 @@ void RunnerCore::device_gone(Device device) {
 
 /// After a change of screen: no press that began before it counts any longer.
 void RunnerCore::let_go() {
-    for (Finger& finger : fingers_) finger = {};
+    for (Finger& finger : fingers_) let_go_of(std::exchange(finger, Finger{}));
+    for (Scrolled& scrolled : scrolled_) scrolled.speed = {};
     holding_ = no_control;
     repeating_.reset();
 }

@@ -38,12 +38,14 @@ void RunnerCore::lay_out() {
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
     for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) lay_out(ScreenId(i));
+    if (const ControlId in_focus = focus(); in_focus != no_control) bring_into_view(in_focus);
 }
 
 void RunnerCore::lay_out(ScreenId screen) {
     const std::span<Placed> places = boxes_of(screen);
     place::arrange(flow_, screen, canvas_, {text_measurer_, measured()}, places);
     if (mirrored_) place::mirror(canvas_, places);
+    fit_scrolled(screen);
 }
 
 /// What is hidden leaves no hole; so a screen is laid out anew where other controls are hidden by
@@ -54,7 +56,9 @@ void RunnerCore::follow_hidden() {
     if (!some_hide_) return;
     const auto follow = [&](ScreenId screen) {
         if (screen == no_screen || !hides_[index(screen)]) return;
-        if (place::mark_absent(flow_, screen, now_, boxes_of(screen))) lay_out(screen);
+        if (!place::mark_absent(flow_, screen, now_, boxes_of(screen))) return;
+        lay_out(screen);
+        if (screen == now_.foremost() && in_focus != no_control) bring_into_view(in_focus);
     };
     for (std::size_t height = 0; height < now_.depth(); ++height) {
         follow(now_.screen_at(height));
@@ -75,7 +79,7 @@ std::span<Placed> RunnerCore::boxes_of(ScreenId screen) {
 }
 
 Rect RunnerCore::bounds_of(ControlId control) const {
-    return places_.empty() || !flow_.has(control) ? Rect{} : places_[body_[index(control)]].rect;
+    return places_.empty() || !flow_.has(control) ? Rect{} : seen_at(body_[index(control)]);
 }
 
 std::span<const Placed> RunnerCore::places_of(ScreenId screen) const {
@@ -84,10 +88,12 @@ std::span<const Placed> RunnerCore::places_of(ScreenId screen) const {
     return std::span(places_).subspan(boxes.begin, boxes.count);
 }
 
-/// A rotated control is pressed where it is seen.
+/// A rotated control is pressed where it is seen, and one that is scrolled only there.
 bool RunnerCore::stands_on(ControlId control, Point point) const {
     if (places_.empty()) return false;
     const Rect bounds = bounds_of(control);
+    if (const Rect* clip = clip_of(body_[index(control)]); clip && !clip->contains(point))
+        return false;
     const BoxForm& form =
         flow_.looks.boxes[body_[index(control)]].forms[static_cast<std::size_t>(canvas_.shape)];
     if (form.rotate == 0) return bounds.contains(point);

@@ -148,14 +148,14 @@ bool RunnerCore::press_row(ControlId control) {
     return press_control(Move::press(control, row.which));
 }
 
-bool RunnerCore::scroll(Point at, float lines) {
+bool RunnerCore::scroll(Point at, float lines, float lines_across) {
     if (now_.depth() == 0 || in_play(flow_, now_)) return false;
     note_input(Device::mouse);
     if (unfolded_.of != no_control)
         return scroll_unfolded(static_cast<int>(std::lround(std::clamp(lines, -1e4F, 1e4F)))), true;
     const ControlId control = control_at(at);
     ListState* list = control == no_control ? nullptr : list_of(control);
-    if (!list) return false;
+    if (!list) return wheel_area(at, lines, lines_across);
     scroll_to(control, *list, list->scroll + lines);
     if (const auto row = row_at(control, at)) choose_row(control, *row); // the pointer is on it
     return true;

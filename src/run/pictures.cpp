@@ -93,10 +93,13 @@ bool RunnerCore::turns_to_what_is_shown(ControlId control) const {
 }
 
 void RunnerCore::advance_pictures(double time) {
-    if (!(time > 0) || !pictures_move()) return;
+    if (!(time > 0)) return;
     const auto seconds = static_cast<float>(std::min(time, 3600.0));
+    measure_fingers(seconds);
+    if (!pictures_move()) return;
     needs_redraw_ = true;
     for (StateChange& state : states_) state.advance(seconds);
+    move_areas(seconds);
     for (ScreenAnimation& screen_animation : screen_animation_) screen_animation.advance(seconds);
     std::erase_if(leaving_, [this](ScreenId id) { return !screen_animation_[index(id)].seen(); });
 }
@@ -105,7 +108,8 @@ bool RunnerCore::pictures_move() const {
     return std::any_of(states_.begin(), states_.end(),
                        [](auto& state) { return state.moving(); }) ||
            std::any_of(screen_animation_.begin(), screen_animation_.end(),
-                       [](auto& screen_animation) { return screen_animation.moving(); });
+                       [](auto& screen_animation) { return screen_animation.moving(); }) ||
+           areas_move();
 }
 
 } // namespace rondix

@@ -30,6 +30,7 @@ bool RunnerCore::pointer_moves(Point to, Device by) {
     }
     if (finger.on != no_control && flow_[finger.on].kind == ControlKind::slider)
         return drag(finger.on, to);
+    if (drag_area(finger, to, by)) return true;
     if (finger.on != no_control && drag_rows(finger, to)) return true;
     const ControlId under = control_at(to);
     if (under != no_control && !in_play(flow_, now_)) choose_focus(under);
@@ -44,7 +45,8 @@ bool RunnerCore::pointer_moves(Point to, Device by) {
 
 bool RunnerCore::pointer_presses(Point at, Device by) {
     pointer_moves(at, by);
-    Finger& finger = fingers_[hand_of(by)] = {};
+    Finger& finger = fingers_[hand_of(by)];
+    let_go_of(std::exchange(finger, Finger{}));
     if (now_.depth() == 0 || !settled()) return false;
     const Acting acting(acting_, by);
     end_listening();
@@ -53,9 +55,11 @@ bool RunnerCore::pointer_presses(Point at, Device by) {
         if (!finger.folded) fold();
         return true;
     }
+    if (press_bar(finger, at)) return true;
     const ControlId on = control_at(at);
     if (typing_ != no_control && on != typing_) end_typing(true);
     finger.began = at;
+    take_hold(finger, at);
     if (on == no_control || !usable(flow_, now_, on)) {
         finger.refused = refused_at(at);
         finger.beside = finger.refused == no_control && answers_any_key();
@@ -73,6 +77,7 @@ bool RunnerCore::pointer_presses(Point at, Device by) {
 bool RunnerCore::pointer_releases(Point at, Device by) {
     const Finger began = std::exchange(fingers_[hand_of(by)], Finger{});
     if (now_.depth() == 0) return false;
+    let_go_of(began);
     const bool held = holding_ != no_control && holding_by_ == by;
     if (held) holding_ = no_control;
     turn_states(false);
@@ -81,6 +86,7 @@ bool RunnerCore::pointer_releases(Point at, Device by) {
         if (began.folded && unfolded_row_at(at)) pick_unfolded();
         return true;
     }
+    if (began.area != place::no_area && began.drags) return true;
     if (began.refused != no_control) {
         if (refused_at(at) == began.refused) deny(began.refused);
         return true;

@@ -61,8 +61,8 @@ bool Runner::pointer_releases(Point at, Device by) {
     return core_->pointer_releases(at, by);
 }
 
-bool Runner::scroll(Point at, float lines) {
-    return core_->scroll(at, lines);
+bool Runner::scroll(Point at, float lines, float lines_across) {
+    return core_->scroll(at, lines, lines_across);
 }
 
 void Runner::device_gone(Device device) {
@@ -274,6 +274,12 @@ ControlId Runner::unfolded() const {
 
 Rect Runner::bounds_of(ControlId control) const {
     return core_->bounds_of(control);
+}
+Rect Runner::seen_of(ControlId control) const {
+    return core_->seen_of(control);
+}
+void Runner::bring_into_view(ControlId control) {
+    core_->bring_into_view(control);
 }
 
 Rect Runner::bounds_of_row(ControlId list, std::uint32_t row) const {

@@ -37,6 +37,9 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
     , before_(flow)
     , places_(flow.looks.boxes.size())
     , body_(place::bodies(flow))
+    , areas_(flow)
+    , drawn_out_(areas_)
+    , scrolled_(areas_.size())
     , states_(flow.controls.size())
     , screen_animation_(flow.screens.size())
     , window_{static_cast<float>(flow.design_width), static_cast<float>(flow.design_height)}
@@ -80,7 +83,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
         if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
     lists_.resize(list_controls_.size());
     items_.reserve(flow.looks.boxes.size() + 2 + Runner::max_unfolded +
-                   max_rows_seen * lists_.size());
+                   max_rows_seen * lists_.size() + 4 * areas_.size());
     down_.reserve(max_down);
     whose_.assign(flow.screens.size(), no_owner);
     make_labels();
@@ -140,8 +143,10 @@ bool RunnerCore::perform_one(Move move) {
         end_listening();
         end_typing(false);
         give_to_opener(outcome);
-        if (!is_shown(before_, now_.foremost()) || outcome.loads)
+        if (!is_shown(before_, now_.foremost()) || outcome.loads) {
             focus_[index(now_.foremost())] = no_control;
+            turn_to_beginning(now_.foremost());
+        }
     }
     follow_hidden();
     update_focus();
@@ -314,7 +319,10 @@ bool RunnerCore::replay(Move move) {
         return true;
     }
     followed_.clear();
-    if (takes_focus) choose_focus(move.control());
+    if (takes_focus) {
+        choose_focus(move.control());
+        bring_into_view(move.control());
+    }
     if (!perform_one(move)) return false;
     replays_ = true;
     follow();

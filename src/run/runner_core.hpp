@@ -3,6 +3,7 @@
 #pragma once
 
 #include "logic/player_moves.hpp"
+#include "place/scrolling.hpp"
 #include "rondix/runtime/apply.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "run/motion.hpp"
@@ -43,7 +44,7 @@ class RunnerCore {
     bool pointer_presses(Point at, Device by = Device::mouse);
     bool pointer_releases(Point at, Device by = Device::mouse);
     void device_gone(Device device);
-    bool scroll(Point at, float lines);
+    bool scroll(Point at, float lines, float lines_across = 0);
     bool type(std::string_view text);
     bool erase();
     ControlId typing() const { return typing_; }
@@ -120,6 +121,8 @@ class RunnerCore {
                                   : std::string_view();
     }
     Rect bounds_of(ControlId control) const;
+    Rect seen_of(ControlId control) const;
+    void bring_into_view(ControlId control, bool at_once = true);
     ControlId route(ControlId from, Button direction);
     Rect bounds_of_row(ControlId list, std::uint32_t row) const;
     std::uint32_t row_in_focus(ControlId list) const;
@@ -142,10 +145,24 @@ class RunnerCore {
         ControlId on = no_control;      // the control on which it went down,
         ControlId refused = no_control; // or one that could not be used
         Point began = {};
-        float scroll = 0;    // of a list, when it went down
-        bool drags = false;  // the list moves along
-        bool folded = false; // it went down on an unfolded choice
-        bool beside = false; // it went down beside all controls
+        float scroll = 0;                    // of a list, when it went down
+        bool drags = false;                  // the list moves along
+        bool folded = false;                 // it went down on an unfolded choice
+        bool beside = false;                 // it went down beside all controls
+        std::uint32_t area = place::no_area; // that scrolls, on which it went down,
+        Point scrolled = {};                 // and how far that was then
+        bool bar = false, across = false;    // it holds the knob of a scroll bar
+    };
+    /// How far a group is scrolled.
+    struct Scrolled {
+        Point at = {};    // as it is seen
+        Point to = {};    // where that moves to
+        Point speed = {}; // a second, of what was let go
+        Point moved = {}; // by a finger, since time passed
+        bool held = false;
+    };
+    struct Stretch {
+        float begin = 0, end = 0;
     };
     /// A key or pad button that is down.
     struct Down {
@@ -266,6 +283,42 @@ class RunnerCore {
     void scroll_to(ControlId control, ListState& list, float line);
     void add_rows(const Item& body);
     bool act_on(Button button);
+
+    // groups that scroll
+    Stretch stretch_of(const Rect& rect, const place::ScrollArea& area, bool across) const;
+    Rect seen_at(std::uint32_t box) const;
+    const Rect* clip_of(std::uint32_t box) const;
+    bool shows_part(std::uint32_t number) const;
+    bool can_be_scrolled(std::uint32_t number) const;
+    std::uint32_t area_at(Point point) const;
+    void fit_scrolled(ScreenId screen);
+    void put_scrolled(std::uint32_t number, Point at);
+    void turn_to_beginning(ScreenId screen);
+    bool is_outermost(ControlId control, std::uint32_t number, bool across, bool before) const;
+    float way_to(ControlId control, std::uint32_t number, bool across) const;
+    float part_in_view(ControlId control, std::uint32_t number) const;
+    void take_focus_along(std::uint32_t number);
+    void scroll_area(std::uint32_t number, Point by);
+    bool wheel_area(Point at, float lines, float lines_across);
+    bool scroll_by_keys(bool across, bool on, float part);
+    bool scroll_on(Button direction);
+    bool scroll_page(bool on);
+    bool drag_area(Finger& finger, Point to, Device by);
+    void take_hold(Finger& finger, Point at);
+    void let_go_of(const Finger& finger);
+    Rect bar_of(std::uint32_t number, bool across) const;
+    Rect knob_of(std::uint32_t number, bool across) const;
+    bool press_bar(Finger& finger, Point at);
+    void drag_bar(const Finger& finger, Point to);
+    bool drags_bar(std::uint32_t number, bool across) const;
+    bool is_in_clip(std::uint32_t box) const;
+    Rect clip_on(const Transform& screen, std::uint32_t box) const;
+    void add_bars_after(std::uint32_t box, const Item& of_screen);
+    void add_bars(std::uint32_t number, const Item& of_screen);
+    bool areas_move() const;
+    void measure_fingers(float seconds);
+    void move_areas(float seconds);
+    void run_on(std::uint32_t number, float seconds);
     bool settled() const { return since_change_ >= settling_; }
 
     struct Countdown {
@@ -309,8 +362,11 @@ class RunnerCore {
     const CompiledFlow& flow_;
     MenuState now_;
     MenuState before_;
-    std::vector<Placed> places_;                    // of each box
-    std::vector<std::uint32_t> body_;               // of each control: its box
+    std::vector<Placed> places_;      // of each box
+    std::vector<std::uint32_t> body_; // of each control: its box
+    place::ScrollAreas areas_;
+    place::DrawnOut drawn_out_;
+    std::vector<Scrolled> scrolled_;                // of each area
     std::vector<bool> hides_;                       // of each screen: some of it can be hidden
     std::vector<StateChange> states_;               // of each control
     std::vector<ScreenAnimation> screen_animation_; // of each screen

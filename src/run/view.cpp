@@ -116,10 +116,11 @@ void RunnerCore::add_screen_items(ScreenId id, std::size_t height, bool leaving,
             if (now_.phase() != Phase::loading || leaving) continue;
             item.amount = progress_;
         }
-        if (places_[row].absent) continue;
-        if (box.control == no_control || shown(flow_, now_, box.control))
+        if (!places_[row].absent && is_in_clip(row) &&
+            (box.control == no_control || shown(flow_, now_, box.control)))
             add_box_item(box, row, item);
         item.amount = 0;
+        add_bars_after(row, item);
     }
 }
 
@@ -130,8 +131,9 @@ void RunnerCore::add_box_item(const Box& box, std::uint32_t row, Item item) {
     const Style& style = flow_.looks[box.style];
     const BoxForm& form = box.forms[static_cast<std::size_t>(canvas_.shape)];
     item.kind = kind_of(flow_, box);
+    item.clip = clip_on(item.transform, row);
     item.style = box.style;
-    item.bounds = places_[row].rect;
+    item.bounds = seen_at(row);
     item.text_scale = places_[row].text_scale;
     item.align = mirrored_ ? turned(style.align) : style.align;
     for (std::size_t i = 0; i < item.padding.size(); ++i)
@@ -167,7 +169,7 @@ void RunnerCore::add_box_item(const Box& box, std::uint32_t row, Item item) {
         const std::uint32_t whole = body_[index(box.control)];
         const BoxForm& outer =
             flow_.looks.boxes[whole].forms[static_cast<std::size_t>(canvas_.shape)];
-        stand(places_[whole].rect, body, mirrored_ ? -outer.rotate : outer.rotate);
+        stand(seen_at(whole), body, mirrored_ ? -outer.rotate : outer.rotate);
         item.look.opacity *= body.opacity;
     }
     stand(item.bounds, item.look, item.rotate);
@@ -211,7 +213,7 @@ void RunnerCore::show_value(const Box& box, Item& item) const {
     if (box.role != BoxRole::knob) return;
     std::uint32_t row = 0;
     if (!part_of(box.control, BoxRole::track, row)) return;
-    const Rect& track = places_[row].rect;
+    const Rect track = seen_at(row);
     const float share = mirrored_ ? 1 - item.amount : item.amount;
     item.bounds.x = track.x + share * track.width - item.bounds.width / 2;
     item.bounds.y = track.y + (track.height - item.bounds.height) / 2;

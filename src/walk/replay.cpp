@@ -150,7 +150,8 @@ class WalkPlayer::Walker {
         const std::string press = "press " + step.text.substr(begin);
         const std::optional<Move> move = read_move(flow_, runner_.menu_state(), press, fault);
         if (!move) return fail(step.place, fault);
-        act(runner_.bounds_of(move->control()).middle());
+        runner_.bring_into_view(move->control());
+        act(runner_.seen_of(move->control()).middle());
         return true;
     }
 

@@ -30,6 +30,8 @@ enum class ItemKind : std::uint8_t {
     knob,
     progress,
     notice,
+    scroll_track, ///< beside a group that scrolls,
+    scroll_knob,  ///< which stands on it
 };
 
 /// One thing to draw. Items come in drawing order. Each is a background with a picture and a text
@@ -40,6 +42,7 @@ struct Item {
     bool leaving = false; ///< of a closed screen that is still animated
     StyleId style{};
     Rect bounds = {};         ///< as laid out, in design units
+    Rect clip = {};           ///< nothing is to be drawn outside of it; without a width: all is
     Transform transform = {}; ///< from scale, shift, rotation and transition
     Look look = {};           ///< blended between states; its opacity applies to the whole item
     Shares shares = {};       ///< weight of each state, for what cannot be blended, such as images

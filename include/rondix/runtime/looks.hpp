@@ -5,6 +5,7 @@
 // heading, controls and their pieces, panels and pictures. Invariants, re-checked by verify():
 //   - the boxes of a screen stand together; the first is the whole canvas, parents stand before
 //     their children, and that is also the order in which they are drawn;
+//   - only groups scroll, and what scrolls holds nothing that scrolls by itself: no group, no list;
 //   - every style, picture, font and cue points into its table, or is the type's "none" value;
 //   - the standard styles come first, in the order of StandardStyle.
 //
@@ -84,15 +85,17 @@ enum class StandardStyle : std::uint8_t {
     panel,
     progress,
     notice,
-    setting,  ///< a control that changes a setting
-    value,    ///< the value that it has
-    track,    ///< of a slider, filled up to its value
-    knob,     ///< that is drawn along it
-    list,     ///< under the rows of a list
-    row,      ///< one of them
-    unfolded, ///< under the values of a choice that stand over the screen
+    setting,      ///< a control that changes a setting
+    value,        ///< the value that it has
+    track,        ///< of a slider, filled up to its value
+    knob,         ///< that is drawn along it
+    list,         ///< under the rows of a list
+    row,          ///< one of them
+    unfolded,     ///< under the values of a choice that stand over the screen
+    scroll_track, ///< beside what scrolls
+    scroll_knob,  ///< how much of that is seen, and where
 };
-inline constexpr std::size_t standard_style_count = 18;
+inline constexpr std::size_t standard_style_count = 20;
 constexpr StyleId id_of(StandardStyle style) {
     return StyleId(style);
 }
@@ -125,6 +128,8 @@ struct BoxForm {
     float gap_across = 0, gap_down = 0;
     Sides padding{};  ///< besides that of the style
     float rotate = 0; ///< degrees, clockwise, about the middle; takes no other room
+    /// Its children take what room they need; what of them has none is scrolled to.
+    bool scrolls_across = false, scrolls_down = false;
 };
 
 enum class BoxRole : std::uint8_t {

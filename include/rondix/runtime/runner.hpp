@@ -60,8 +60,11 @@ class Runner {
     /// Held for longer than the first, it repeats after every second one in sliders and lists.
     static constexpr double faster_after = 1;
     static constexpr double fast_repeat = 0.05;
-    /// A pointer or finger that moves further than this over a list scrolls it and presses nothing.
+    /// A pointer or finger that moves further than this over what scrolls, scrolls it and presses
+    /// nothing.
     static constexpr float drag_begins = 10;
+    /// A line of the wheel, in groups that scroll: this part of what is seen of them.
+    static constexpr float line_of_view = 0.15F;
     /// A control that takes a new key waits this long for it.
     static constexpr double listening_time = 8;
     /// At most this many rows of an open dropdown are visible.
@@ -107,8 +110,8 @@ class Runner {
     bool pointer_moves(Point to, Device by = Device::mouse);
     bool pointer_presses(Point at, Device by = Device::mouse);
     bool pointer_releases(Point at, Device by = Device::mouse);
-    /// The wheel over a list, in lines; positive is down.
-    bool scroll(Point at, float lines);
+    /// The wheel over a list or a group that scrolls, in lines; positive is down, or to the right.
+    bool scroll(Point at, float lines, float lines_across = 0);
     /// A device is disconnected: what it holds down is released without a press, and menus that
     /// belong to that pad become everybody's.
     void device_gone(Device device);
@@ -226,11 +229,16 @@ class Runner {
     std::string_view shown_text(std::string_view written) const;
     /// The choice whose dropdown is open, or none.
     ControlId unfolded() const;
-    /// Where a control is; an empty rectangle for one that there is not.
+    /// Where a control is; an empty rectangle for one that there is not. In a group that scrolls it
+    /// may be out of sight.
     Rect bounds_of(ControlId control) const;
+    /// What of that can be seen, as far as groups that scroll go; empty where nothing can.
+    Rect seen_of(ControlId control) const;
+    /// Scrolls the group that a control stands in, if it does, just as far as is needed.
+    void bring_into_view(ControlId control);
     Rect bounds_of_row(ControlId list, std::uint32_t row) const; ///< or of an open dropdown
     std::uint32_t row_in_focus(ControlId list) const;
-    /// The boxes of a screen (Looks), whether it is open or not.
+    /// The boxes of a screen (Looks), whether it is open or not, with nothing scrolled.
     std::span<const Placed> places_of(ScreenId screen) const;
     /// Where a direction leads from an enabled control, or none.
     ControlId route(ControlId from, Button direction);

@@ -53,6 +53,7 @@ enum class RuleId : std::uint8_t {
     unknown_name,
     scene_not_listed,
     like_circle,
+    nested_scroll,
     play_unbound,
     request_screen,
     empty_press,

@@ -59,6 +59,7 @@ struct FlowForm {
     SourceRange place;
     bool anchored = false; ///< `at` was said: it stands on the screen itself, not in a group
     bool sized_across = false, sized_down = false;
+    SourceRange scroll; ///< what it says of scrolling
 };
 
 struct FlowBox {

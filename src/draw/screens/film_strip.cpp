@@ -76,6 +76,7 @@ Runner& FilmStrip::runner() {
 }
 
 void FilmStrip::add(const std::string& move, ControlId pressed, bool players) {
+    if (pressed != no_control) parts_->runner.bring_into_view(pressed);
     Frame& frame = parts_->take(move);
     frame.colour = players ? of_player : of_others;
     if (pressed == no_control) return;

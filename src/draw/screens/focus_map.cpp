@@ -82,7 +82,9 @@ class FocusDrawer {
     void draw() {
         drawing_.box({0, 0}, {width_, height_}, 0, rgb(0x081014, 0.35));
         for (const FocusRoute& route : map_.routes)
-            if (route.round)
+            if (!is_seen(route.from))
+                continue; // it has to be scrolled to
+            else if (route.round || !is_seen(route.to))
                 add_stub(route);
             else if (!route.returns || route.from < route.to || !has_back(route))
                 add(route);
@@ -92,6 +94,8 @@ class FocusDrawer {
     }
 
   private:
+    bool is_seen(ControlId control) const { return runner_.seen_of(control).width > 0; }
+
     /// A pair that leads both ways is drawn once.
     bool has_back(const FocusRoute& route) const {
         return std::any_of(map_.routes.begin(), map_.routes.end(), [&](const FocusRoute& other) {
@@ -151,7 +155,7 @@ class FocusDrawer {
         if (route.returns) add_head(from, out, colour);
     }
 
-    /// What goes round is only begun, with the name of where it leads.
+    /// What goes round, or out of sight, is only begun, with the name of where it leads.
     void add_stub(const FocusRoute& route) {
         const Vec from = at_edge(bounds_of(route.from), route.direction);
         const Vec out = outward(route.direction);

@@ -82,7 +82,17 @@ struct Painter::Parts {
         cairo_clip(context);
         if (!stand_in.empty()) paint_stand_in(context, canvas);
         const PaintBox box{flow, pictures, shadows, as_shapes};
-        for (const Item& item : items) paint_item(context, box, item, canvas.scale);
+        for (const Item& item : items) paint_within(context, box, item, canvas.scale);
+        cairo_restore(context);
+    }
+
+    static void paint_within(cairo_t* context, const PaintBox& box, const Item& item,
+                             double scale) {
+        if (item.clip.width <= 0) return paint_item(context, box, item, scale);
+        cairo_save(context);
+        cairo_rectangle(context, item.clip.x, item.clip.y, item.clip.width, item.clip.height);
+        cairo_clip(context);
+        paint_item(context, box, item, scale);
         cairo_restore(context);
     }
 
