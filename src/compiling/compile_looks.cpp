@@ -96,6 +96,13 @@ class ScreenBoxes {
         return tree_.range();
     }
 
+    /// The rows of its lists, which stand behind the boxes of the screen.
+    void build_rows() {
+        for (std::uint32_t i = 0; from_ && i < screen_.controls.count; ++i)
+            if (from_->controls[i].row || !from_->controls[i].samples.empty())
+                add_row(from_->controls[i], ControlId{screen_.controls.begin + i});
+    }
+
   private:
     const FlowScreenLooks& said() const {
         static const FlowScreenLooks nothing_said;
@@ -321,14 +328,17 @@ class ScreenBoxes {
     /// As many rows high as are to be seen at once, unless a height is said.
     void size_list(const FlowControl& from, Box& box) const {
         const Style& list = out_.flow.looks[box.style];
-        const Style& row = out_.flow.looks[id_of(StandardStyle::row)];
+        const Style& row =
+            out_.flow
+                .looks[styles_.of(from.row ? from.row->style : std::nullopt, StandardStyle::row)];
+        const float height = from.row && from.row->height > 0 ? from.row->height : row.least.height;
         for (std::size_t shape = 0; shape < 2; ++shape) {
             const auto& said =
                 shape == 1 && from.box.portrait ? from.box.portrait : from.box.landscape;
             if (said && said->sized_down) continue;
             BoxForm& form = box.forms[shape];
             form.down.extent = Extent::fixed;
-            form.down.size = static_cast<float>(from.rows) * row.least.height + list.padding[1] +
+            form.down.size = static_cast<float>(from.rows) * height + list.padding[1] +
                              list.padding[3] + form.padding[1] + form.padding[3];
         }
     }
@@ -350,6 +360,66 @@ class ScreenBoxes {
             part(BoxRole::knob, plainly(plain::knob), StandardStyle::knob, {});
         }
         part(BoxRole::value, plainly(plain::value), StandardStyle::value, widest);
+    }
+
+    // --- rows of lists
+
+    void add_row(const FlowControl& from, ControlId list) {
+        Looks& looks = out_.flow.looks;
+        RowLooks row;
+        row.list = list;
+        row.style = id_of(StandardStyle::row);
+        row.samples.begin = static_cast<std::uint32_t>(looks.samples.size());
+        row.samples.count = static_cast<std::uint32_t>(from.samples.size());
+        for (const FlowSample& sample : from.samples)
+            looks.samples.push_back(
+                {styles_.text(sample.text), styles_.text(sample.detail), styles_.text(sample.value),
+                 sample.picture ? picture(*sample.picture) : no_picture, sample.disabled});
+        if (from.row) {
+            row.style = styles_.of(from.row->style, StandardStyle::row);
+            row.height = from.row->height;
+        }
+        if (from.row && !from.row->pieces.empty()) {
+            BoxTree boxes(looks);
+            Box root{.forms = both(plain::whole()), .control = list, .role = BoxRole::row};
+            root.style = row.style;
+            out_.origins.boxes.push_back(from.row->place);
+            boxes.add(root, 0);
+            for (const FlowPiece& piece : from.row->pieces) add_row_piece(piece, from, list, boxes);
+            row.boxes = boxes.range();
+        }
+        looks.rows.push_back(row);
+    }
+
+    /// Its texts are those of the game: they have the whole width of the row, unless a size is
+    /// said.
+    void add_row_piece(const FlowPiece& piece, const FlowControl& from, ControlId list,
+                       BoxTree& boxes) {
+        Box box{.forms = forms_of(piece.box), .control = list, .role = piece.role};
+        box.text = piece.role == BoxRole::piece ? styles_.text(piece.text)
+                                                : longest_sample(from.samples, piece.role);
+        box.style = styles_.of(piece.box.style, style_of(piece));
+        if (piece.box.picture) box.picture = picture(*piece.box.picture);
+        for (std::size_t shape = 0; shape < 2 && box.text.length > 0; ++shape) {
+            const auto& said =
+                shape == 1 && piece.box.portrait ? piece.box.portrait : piece.box.landscape;
+            if (!said || !said->sized_across) box.forms[shape].across.extent = Extent::stretch;
+        }
+        out_.origins.boxes.push_back(piece.place);
+        boxes.add(box, 0);
+    }
+
+    /// What a place for such a text has to be as high as.
+    TextRef longest_sample(const std::vector<FlowSample>& samples, BoxRole role) const {
+        if (role == BoxRole::row_picture) return {};
+        std::string longest;
+        for (const FlowSample& sample : samples) {
+            const std::string& text = role == BoxRole::row_text     ? sample.text
+                                      : role == BoxRole::row_detail ? sample.detail
+                                                                    : sample.value;
+            if (text.size() > longest.size()) longest = text;
+        }
+        return styles_.text(longest.empty() ? "Row" : longest);
     }
 
     TextRef longest_hint() const {
@@ -396,6 +466,11 @@ class ScreenBoxes {
         case BoxRole::value: return StandardStyle::value;
         case BoxRole::track: return StandardStyle::track;
         case BoxRole::knob: return StandardStyle::knob;
+        case BoxRole::row_text: return StandardStyle::row_text;
+        case BoxRole::row_detail: return StandardStyle::row_detail;
+        case BoxRole::row_value: return StandardStyle::row_value;
+        case BoxRole::row_picture: return StandardStyle::picture;
+        case BoxRole::row:
         case BoxRole::group:
         case BoxRole::ground:
         case BoxRole::dim:
@@ -458,6 +533,7 @@ void compile_looks(const Flow& flow, Compiled& out, Findings& findings) {
         const FlowScreen* from = i < flow.screens.size() ? &flow.screens[i] : nullptr;
         ScreenBoxes boxes(out.flow, ScreenId(i), from, out, styles, findings);
         ScreenLooks row{boxes.build(), enters, leaves, no_tune};
+        boxes.build_rows();
         if (from) row.tune = styles.tune(from->looks.music);
         if (from) row.enters = from->looks.enters.value_or(enters);
         if (from) row.leaves = from->looks.leaves.value_or(leaves);

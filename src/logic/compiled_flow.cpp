@@ -380,8 +380,18 @@ class Verifier {
             expect(row.boxes.count > 0 && within(row.boxes, looks.boxes.size()),
                    "boxes are out of range");
             if (!fault_.empty()) return;
-            for (std::uint32_t i = 0; i < row.boxes.count; ++i) verify_box(row, i);
+            for (std::uint32_t i = 0; i < row.boxes.count && fault_.empty(); ++i) {
+                verify_box(row.boxes, i);
+                const Box& box = box_of(row.boxes, i);
+                expect(fault_.empty() && box.role < BoxRole::row, "a row stands on a screen");
+                expect(fault_.empty() && (box.control == no_control ||
+                                          &looks.screens[index(flow_[box.control].screen)] == &row),
+                       "a box is of a control on another screen");
+            }
+            if (!fault_.empty()) return;
         }
+        for (const RowLooks& row : looks.rows) verify_row(row);
+        for (const SampleRow& row : looks.samples) verify_sample(row);
     }
 
     bool has_or_none(PictureId id) const {
@@ -404,10 +414,35 @@ class Verifier {
         }
     }
 
-    void verify_box(const ScreenLooks& screen, std::uint32_t i) {
-        const Box& box = flow_.looks.boxes[screen.boxes.begin + i];
+    void verify_row(const RowLooks& row) {
+        const Looks& looks = flow_.looks;
+        expect(has(row.list) && flow_[row.list].kind == ControlKind::list, "a row is of no list");
+        expect(within(row.boxes, looks.boxes.size()) && within(row.samples, looks.samples.size()),
+               "the parts of a row are out of range");
+        expect(index(row.style) < looks.styles.size(), "a style is out of range");
+        expect(row.height >= 0, "a row has no height");
+        for (std::uint32_t i = 0; i < row.boxes.count && fault_.empty(); ++i) {
+            verify_box(row.boxes, i);
+            expect((box_of(row.boxes, i).role == BoxRole::row) == (i == 0) &&
+                       box_of(row.boxes, i).control == row.list,
+                   "a part of a row stands elsewhere");
+        }
+    }
+
+    void verify_sample(const SampleRow& row) {
+        verify_text(row.text), verify_text(row.detail), verify_text(row.value);
+        expect(has_or_none(row.picture), "a picture is out of range");
+    }
+
+    const Box& box_of(IndexRange boxes, std::uint32_t i) const {
+        return flow_.looks.boxes[boxes.begin + i];
+    }
+
+    /// Of a screen, or of a row.
+    void verify_box(IndexRange boxes, std::uint32_t i) {
+        const Box& box = box_of(boxes, i);
         const auto follows = [&](std::uint32_t other) {
-            return other == 0 || (other > i && other < screen.boxes.count);
+            return other == 0 || (other > i && other < boxes.count);
         };
         verify_text(box.text);
         expect(index(box.style) < flow_.looks.styles.size(), "a style is out of range");
@@ -415,32 +450,26 @@ class Verifier {
         expect(box.control == no_control || has(box.control), "a control is out of range");
         expect(box.control != no_control || (!is_part(box.role) && box.role != BoxRole::control),
                "a part belongs to no control");
-        if (!fault_.empty()) return;
-        expect(box.control == no_control ||
-                   &flow_.looks.screens[index(flow_[box.control].screen)] == &screen,
-               "a box is of a control on another screen");
         expect(i == 0 ? box.parent == 0 : box.parent < i, "a box stands before its parent");
         expect(follows(box.first_child) && follows(box.next), "boxes are in no order");
         expect(box.forms[0].columns > 0 && box.forms[1].columns > 0, "a grid has no columns");
-        verify_scrolling(screen, i);
+        if (fault_.empty()) verify_scrolling(boxes, i);
     }
 
-    /// It may hold no other, and no list.
-    void verify_scrolling(const ScreenLooks& screen, std::uint32_t i) {
-        const auto box = [&](std::uint32_t number) -> const Box& {
-            return flow_.looks.boxes[screen.boxes.begin + number];
-        };
+    /// A group may; it may hold no other, and no list.
+    void verify_scrolling(IndexRange boxes, std::uint32_t i) {
         const auto scrolls = [&](std::uint32_t number) {
-            for (const BoxForm& form : box(number).forms)
+            for (const BoxForm& form : box_of(boxes, number).forms)
                 if (form.scrolls_across || form.scrolls_down) return true;
             return false;
         };
+        const Box& box = box_of(boxes, i);
         const bool is_list =
-            box(i).role == BoxRole::control && flow_[box(i).control].kind == ControlKind::list;
-        expect(!scrolls(i) || (i > 0 && box(i).role == BoxRole::group), "what scrolls is no group");
+            box.role == BoxRole::control && flow_[box.control].kind == ControlKind::list;
+        expect(!scrolls(i) || (i > 0 && box.role == BoxRole::group), "what scrolls is no group");
         if (!is_list && !scrolls(i)) return;
         for (std::uint32_t over = i; over > 0 && fault_.empty();) {
-            over = box(over).parent;
+            over = box_of(boxes, over).parent;
             expect(!scrolls(over), "what scrolls stands in what scrolls");
         }
     }
@@ -472,6 +501,9 @@ RequestId CompiledFlow::request(std::string_view name) const {
 }
 SettingId CompiledFlow::setting(std::string_view name) const {
     return find(*this, settings, name, no_setting, id_of_row);
+}
+PictureId CompiledFlow::picture(std::string_view file) const {
+    return find(*this, looks.pictures, file, no_picture, [](TextRef text) { return text; });
 }
 PagesId CompiledFlow::pages_named(ScreenId screen, std::string_view name) const {
     for (std::size_t i = 0; i < pages.size(); ++i)

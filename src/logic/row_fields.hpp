@@ -31,7 +31,7 @@ RONDIX_LAST(PictureFit, cover)
 RONDIX_LAST(Edge, end)
 RONDIX_LAST(Arrangement, grid)
 RONDIX_LAST(Extent, stretch)
-RONDIX_LAST(BoxRole, progress)
+RONDIX_LAST(BoxRole, row_picture)
 RONDIX_LAST(WindowRule, keep_width)
 RONDIX_LAST(Ease, both)
 RONDIX_LAST(ScreenTransition::By, grow)
@@ -89,6 +89,8 @@ RONDIX_FIELDS(BoxForm, across, down, arrangement, pack, align, align_fill, apart
               gap_across, gap_down, padding, rotate, scrolls_across, scrolls_down)
 RONDIX_FIELDS(Box, forms, text, control, parent, first_child, next, style, picture, role, bleeds,
               keeps_room)
+RONDIX_FIELDS(RowLooks, list, boxes, samples, style, height)
+RONDIX_FIELDS(SampleRow, text, detail, value, picture, disabled)
 RONDIX_FIELDS(ScreenLooks, boxes, enters, leaves, tune)
 RONDIX_FIELDS(Sound, id, file)
 #undef RONDIX_FIELDS
@@ -125,6 +127,7 @@ constexpr void each_table_of(Visit visit, Flow&... flow) {
     visit(flow.actions...), visit(flow.alternatives...), visit(flow.steps...);
     visit(flow.tests...), visit(flow.texts...);
     visit(flow.looks.screens...), visit(flow.looks.boxes...), visit(flow.looks.styles...);
+    visit(flow.looks.rows...), visit(flow.looks.samples...);
     visit(flow.looks.pictures...), visit(flow.looks.fonts...), visit(flow.looks.cues...);
     visit(flow.looks.tunes...), visit(flow.looks.scene_tunes...);
 }
@@ -132,7 +135,7 @@ template <class Flow, class Visit>
 constexpr void each_table(Flow& flow, Visit visit) {
     each_table_of(visit, flow);
 }
-inline constexpr std::size_t table_count = 28;
+inline constexpr std::size_t table_count = 30;
 
 /// What of a flow stands in no table, as a row.
 struct Rest {

@@ -29,10 +29,10 @@ struct Room {
 
 class Arranger {
   public:
-    Arranger(const CompiledFlow& flow, const ScreenLooks& screen, const Canvas& canvas,
+    Arranger(const CompiledFlow& flow, IndexRange boxes, const Canvas& canvas,
              const Measures& measures, std::span<Placed> out)
         : flow_(flow)
-        , boxes_(std::span(flow.looks.boxes).subspan(screen.boxes.begin, screen.boxes.count))
+        , boxes_(std::span(flow.looks.boxes).subspan(boxes.begin, boxes.count))
         , canvas_(canvas)
         , measures_(measures)
         , out_(out) {}
@@ -325,7 +325,19 @@ class Arranger {
 
 void arrange(const CompiledFlow& flow, ScreenId screen, const Canvas& canvas,
              const Measures& measures, std::span<Placed> out) {
-    Arranger(flow, flow.looks.screens[index(screen)], canvas, measures, out).arrange();
+    Arranger(flow, flow.looks.screens[index(screen)].boxes, canvas, measures, out).arrange();
+}
+
+/// A row is a canvas of its own, whose margin is the padding of its style.
+void arrange_row(const CompiledFlow& flow, const RowLooks& row, Size size, WindowShape shape,
+                 const Measures& measures, std::span<Placed> out) {
+    const Sides& padding = flow.looks[row.style].padding;
+    Canvas canvas;
+    canvas.size = size;
+    canvas.shape = shape;
+    canvas.safe = {padding[0], padding[1], std::max(size.width - padding[0] - padding[2], 0.0F),
+                   std::max(size.height - padding[1] - padding[3], 0.0F)};
+    Arranger(flow, row.boxes, canvas, measures, out).arrange();
 }
 
 void mirror(const Canvas& canvas, std::span<Placed> places) {

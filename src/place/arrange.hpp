@@ -29,6 +29,10 @@ struct Measures {
 void arrange(const CompiledFlow& flow, ScreenId screen, const Canvas& canvas,
              const Measures& measures, std::span<Placed> out);
 
+/// The same for what a row of a list shows, within a row of this size.
+void arrange_row(const CompiledFlow& flow, const RowLooks& row, Size size, WindowShape shape,
+                 const Measures& measures, std::span<Placed> out);
+
 /// Turns the places for languages that are read from right to left. Twice changes nothing.
 void mirror(const Canvas& canvas, std::span<Placed> places);
 

@@ -5,6 +5,7 @@
 #include "reading/former_words.hpp"
 #include "reading/place_reader.hpp"
 #include "reading/screen_reader.hpp"
+#include "reading/style_reader.hpp"
 #include "reading/text_part.hpp"
 
 #include <algorithm>
@@ -116,6 +117,10 @@ class ControlReader {
         if (!control.hides && has("keeps-room"))
             refuse_alone(map, "keeps-room", has("else") ? "else: hidden" : "when");
         if (const yaml::Node* pieces = map.find("pieces")) read_pieces(*pieces, control);
+        if (has("row"))
+            if (const yaml::Node* row = map.find("row")) read_row(*row, control);
+        if (has("samples"))
+            if (const yaml::Node* samples = map.find("samples")) read_samples(*samples, control);
         if (form.kind == ControlKind::pages) read_show(map, control);
         if (const yaml::Node* routes = map.find("routes")) read_routes(*routes, control);
         if (form.kind == ControlKind::picture && !control.box.picture)
@@ -178,12 +183,59 @@ class ControlReader {
         }
     }
 
-    void read_pieces(const yaml::Node& node, FlowControl& control) {
-        if (node.kind != yaml::Kind::list) {
-            add_finding(findings_, RuleId::wrong_type, node.place,
-                        "'pieces' needs a list: '- { file: anchor.svg, place: { at: left } }'");
-            return;
+    bool is_list(const yaml::Node& node, const char* key, const char* example) {
+        if (node.kind == yaml::Kind::list) return true;
+        add_finding(findings_, RuleId::wrong_type, node.place,
+                    "'" + std::string(key) + "' needs a list: '" + example + "'");
+        return false;
+    }
+
+    /// How each row of a list looks.
+    void read_row(const yaml::Node& node, FlowControl& list) {
+        const MapReader map(node, Owner::row, findings_);
+        if (!map.good()) return;
+        FlowRow& row = list.row.emplace();
+        row.place = node.place;
+        row.style = read_style_use(map, "style", source_, findings_);
+        row.height = read_length(map, "height", source_, findings_).value_or(0);
+        if (map.find("height") && row.height <= 0) {
+            row.height = 0;
+            add_finding(findings_, RuleId::wrong_type, map.find("height")->place,
+                        "a row needs a height above 0, such as 64");
         }
+        const yaml::Node* pieces = map.find("pieces");
+        if (!pieces || !is_list(*pieces, "pieces", "- { shows: picture, place: { at: left } }"))
+            return;
+        for (const yaml::Node& child : pieces->children) {
+            const MapReader part(child, Owner::row_piece, findings_);
+            if (!part.good()) continue;
+            FlowPiece& piece = row.pieces.emplace_back();
+            if (const auto shows = part.one_of("shows"))
+                piece.role =
+                    BoxRole(static_cast<int>(BoxRole::row_text) + static_cast<int>(*shows));
+            piece.place = child.place;
+            piece.text = read_text(part, "text", list.mentions);
+            read_box_keys(part, source_, piece.box, findings_);
+        }
+    }
+
+    void read_samples(const yaml::Node& node, FlowControl& list) {
+        if (!is_list(node, "samples", "- { text: Rope }")) return;
+        for (const yaml::Node& child : node.children) {
+            const MapReader map(child, Owner::sample, findings_);
+            if (!map.good()) continue;
+            FlowSample& sample = list.samples.emplace_back();
+            map.need("text");
+            sample.text = map.text("text").value_or("");
+            sample.detail = map.text("detail").value_or("");
+            sample.value = map.text("value").value_or("");
+            if (map.find("file")) sample.picture = map.name("file");
+            sample.disabled = map.yes_no("disabled").value_or(false);
+        }
+    }
+
+    void read_pieces(const yaml::Node& node, FlowControl& control) {
+        if (!is_list(node, "pieces", "- { file: anchor.svg, place: { at: left } }")) return;
         for (const yaml::Node& child : node.children) {
             const MapReader map(child, Owner::piece, findings_);
             if (!map.good()) continue;

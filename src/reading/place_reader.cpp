@@ -141,6 +141,12 @@ std::optional<FlowForm> read_place(const yaml::Node& node, const Source& source,
     return form;
 }
 
+std::optional<float> read_length(const MapReader& map, std::string_view key, const Source& source,
+                                 Findings& findings) {
+    auto words = FormReader(map, source, findings).values(key);
+    return words ? words->number() : std::nullopt;
+}
+
 void read_box_keys(const MapReader& map, const Source& source, FlowBox& box, Findings& findings) {
     if (const yaml::Node* node = map.find("place"))
         box.landscape = read_place(*node, source, box.portrait, findings);

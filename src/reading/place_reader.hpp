@@ -10,6 +10,10 @@ namespace rondix {
 std::optional<FlowForm> read_place(const yaml::Node& node, const Source& source,
                                    std::optional<FlowForm>& portrait, Findings& findings);
 
+/// A number of design units.
+std::optional<float> read_length(const MapReader& map, std::string_view key, const Source& source,
+                                 Findings& findings);
+
 /// The keys that every box may have: `place`, `in`, `style`, `picture`, `bleed`.
 void read_box_keys(const MapReader& map, const Source& source, FlowBox& box, Findings& findings);
 

@@ -35,8 +35,9 @@ const StyleWord* find_style_word(std::string_view key);
 inline constexpr std::string_view state_names[look_state_count] = {"rest", "focused", "pressed",
                                                                    "on", "disabled"};
 inline constexpr std::string_view standard_style_names[standard_style_count] = {
-    "nothing", "screen", "dim",      "sheet",    "title",        "label",      "button",
-    "picture", "panel",  "progress", "notice",   "setting",      "value",      "track",
-    "knob",    "list",   "row",      "unfolded", "scroll-track", "scroll-knob"};
+    "nothing",      "screen",      "dim",      "sheet",      "title",    "label",
+    "button",       "picture",     "panel",    "progress",   "notice",   "setting",
+    "value",        "track",       "knob",     "list",       "row",      "unfolded",
+    "scroll-track", "scroll-knob", "row-text", "row-detail", "row-value"};
 
 } // namespace rondix

@@ -46,6 +46,7 @@ void RunnerCore::lay_out(ScreenId screen) {
     place::arrange(flow_, screen, canvas_, {text_measurer_, measured()}, places);
     if (mirrored_) place::mirror(canvas_, places);
     fit_scrolled(screen);
+    lay_out_rows(screen);
 }
 
 /// What is hidden leaves no hole; so a screen is laid out anew where other controls are hidden by

@@ -2,6 +2,8 @@
 // focus is seen. Only the rows that are to be seen are ever asked for.
 #include "run/runner_core.hpp"
 
+#include "place/arrange.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -43,12 +45,39 @@ Rect RunnerCore::room_of_rows(ControlId control) const {
             body.height - padding[1] - padding[3]};
 }
 
-float RunnerCore::height_of_rows() const {
-    return std::max(1.0F, flow_.looks[id_of(StandardStyle::row)].least.height);
+/// How the rows of a list look, where the flow says that.
+const RowLooks* RunnerCore::row_looks(ControlId control) const {
+    for (const RowLooks& row : flow_.looks.rows)
+        if (row.list == control) return &row;
+    return nullptr;
+}
+
+/// Of a list; none: of values that are unfolded.
+float RunnerCore::height_of_rows(ControlId list) const {
+    const RowLooks* row = list == no_control ? nullptr : row_looks(list);
+    if (row && row->height > 0) return std::max(1.0F, row->height);
+    const StyleId style = row ? row->style : id_of(StandardStyle::row);
+    return std::max(1.0F, flow_.looks[style].least.height);
+}
+
+/// What the rows of a screen's lists show, within a row.
+void RunnerCore::lay_out_rows(ScreenId screen) {
+    for (const RowLooks& row : flow_.looks.rows) {
+        if (flow_[row.list].screen != screen || row.boxes.count == 0) continue;
+        const float width =
+            room_of_rows(row.list).width / static_cast<float>(flow_[row.list].columns);
+        const auto places = std::span(places_).subspan(row.boxes.begin, row.boxes.count);
+        const Size size{std::max(width, 0.0F), height_of_rows(row.list)};
+        place::arrange_row(flow_, row, size, canvas_.shape, {text_measurer_, measured()}, places);
+        Canvas whole;
+        whole.size = size;
+        if (mirrored_) place::mirror(whole, places);
+    }
 }
 
 float RunnerCore::lines_in_view(ControlId control) const {
-    return std::max(1.0F, std::floor(room_of_rows(control).height / height_of_rows() + 0.01F));
+    return std::max(1.0F,
+                    std::floor(room_of_rows(control).height / height_of_rows(control) + 0.01F));
 }
 
 std::uint32_t RunnerCore::lines_of(ControlId control, const ListState& list) const {
@@ -62,8 +91,8 @@ Rect RunnerCore::bounds_of_row(ControlId control, std::uint32_t row) const {
         const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
         const Rect body = bounds_of_unfolded();
         const auto line = static_cast<float>(static_cast<int>(row) - unfolded_.first);
-        return {body.x + padding[0], body.y + padding[1] + line * height_of_rows(),
-                body.width - padding[0] - padding[2], height_of_rows()};
+        return {body.x + padding[0], body.y + padding[1] + line * height_of_rows(no_control),
+                body.width - padding[0] - padding[2], height_of_rows(no_control)};
     }
     const ListState* list = list_of(control);
     if (!list) return {};
@@ -73,8 +102,8 @@ Rect RunnerCore::bounds_of_row(ControlId control, std::uint32_t row) const {
     const std::uint32_t column = mirrored_ ? columns - 1 - row % columns : row % columns;
     const std::uint32_t number = row / columns;
     const float line = static_cast<float>(number) - list->scroll;
-    return {room.x + width * static_cast<float>(column), room.y + line * height_of_rows(), width,
-            height_of_rows()};
+    const float height = height_of_rows(control);
+    return {room.x + width * static_cast<float>(column), room.y + line * height, width, height};
 }
 
 std::optional<std::uint32_t> RunnerCore::row_at(ControlId control, Point point) const {
@@ -84,7 +113,7 @@ std::optional<std::uint32_t> RunnerCore::row_at(ControlId control, Point point) 
     const auto columns = static_cast<float>(flow_[control].columns);
     float across = (point.x - room.x) / room.width * columns;
     if (mirrored_) across = columns - across;
-    const float line = std::floor((point.y - room.y) / height_of_rows() + list->scroll);
+    const float line = std::floor((point.y - room.y) / height_of_rows(control) + list->scroll);
     const float row = line * columns + std::clamp(std::floor(across), 0.0F, columns - 1);
     if (row < 0 || row >= static_cast<float>(list->rows.count)) return std::nullopt;
     return static_cast<std::uint32_t>(row);
@@ -188,16 +217,16 @@ bool RunnerCore::drag_rows(Finger& finger, Point to) {
         finger.drags = true;
         turn_states(false);
     }
-    scroll_to(finger.on, *list, std::round(finger.scroll - way / height_of_rows()));
+    scroll_to(finger.on, *list, std::round(finger.scroll - way / height_of_rows(finger.on)));
     return true;
 }
 
 /// What an item of a row has, besides its place and text.
-Item RunnerCore::row_item(const Item& body, LookState state) const {
-    const Style& style = flow_.looks[id_of(StandardStyle::row)];
+Item RunnerCore::row_item(const Item& body, StyleId of, LookState state) const {
+    const Style& style = flow_.looks[of];
     Item item = body;
     item.kind = ItemKind::row;
-    item.style = id_of(StandardStyle::row);
+    item.style = of;
     item.state = state;
     item.shares = {};
     item.shares[static_cast<std::size_t>(state)] = 1;
@@ -217,6 +246,8 @@ void RunnerCore::add_rows(const Item& body) {
     const ListState* list = list_of(control);
     if (!list) return;
     const Rect room = room_of_rows(control);
+    const RowLooks* looks = row_looks(control);
+    const StyleId style = looks ? looks->style : id_of(StandardStyle::row);
     const std::uint32_t columns = flow_[control].columns;
     const auto first = static_cast<std::uint32_t>(list->scroll) * columns;
     const auto lines =
@@ -226,14 +257,47 @@ void RunnerCore::add_rows(const Item& body) {
     for (std::uint32_t i = first; i < end && items_.size() < items_.capacity(); ++i) {
         const ListRow row = list->rows[i];
         const bool disabled = row.disabled || body.state == LookState::disabled;
-        Item item = row_item(body, disabled                       ? LookState::disabled
-                                   : !focused || i != list->focus ? LookState::rest
-                                   : is_pressed(control)          ? LookState::pressed
-                                                                  : LookState::focused);
+        Item item = row_item(body, style,
+                             disabled                       ? LookState::disabled
+                             : !focused || i != list->focus ? LookState::rest
+                             : is_pressed(control)          ? LookState::pressed
+                                                            : LookState::focused);
         item.row = i;
         item.text = item.name = translator_(row.text);
+        item.value = row.value;
         item.bounds = bounds_of_row(control, i);
         if (item.bounds.y < room.y - 0.5F || item.bounds.bottom() > room.bottom() + 0.5F) continue;
+        if (looks && looks->boxes.count > 0) item.text = {}; // its parts show it
+        items_.push_back(item);
+        if (looks) add_row_parts(*looks, row, item);
+    }
+}
+
+/// What a row shows besides its ground, each in the state of the row.
+void RunnerCore::add_row_parts(const RowLooks& looks, const ListRow& row, const Item& body) {
+    const auto first = static_cast<std::ptrdiff_t>(items_.size());
+    for (std::uint32_t i = looks.boxes.begin + 1; i < looks.boxes.end(); ++i) {
+        if (items_.size() == items_.capacity()) return items_.resize(first), void();
+        const Box& box = flow_.looks.boxes[i];
+        const Placed& placed = places_[i];
+        Item item = row_item(body, box.style, body.state);
+        item.look = blend(flow_.looks[box.style].looks, item.shares);
+        item.look.opacity *= body.look.opacity;
+        item.kind = ItemKind::piece;
+        item.row = body.row;
+        item.name = {};
+        item.bounds = placed.rect;
+        item.bounds.x += body.bounds.x, item.bounds.y += body.bounds.y;
+        item.text_scale = placed.text_scale;
+        item.picture = box.role == BoxRole::row_picture ? row.picture : box.picture;
+        switch (box.role) {
+        case BoxRole::row_text: item.text = body.name; break;
+        case BoxRole::row_detail: item.text = translator_(row.detail); break;
+        case BoxRole::row_value: item.text = translator_(row.value); break;
+        case BoxRole::piece: item.text = translator_(flow_.text(box.text)); break;
+        default: item.text = {}; break;
+        }
+        if (box.role != BoxRole::piece) fit_text(item);
         items_.push_back(item);
     }
 }

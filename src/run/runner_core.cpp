@@ -29,6 +29,13 @@ std::size_t asked_settings(const CompiledFlow& flow) {
     return count;
 }
 
+/// Of all lists together.
+std::size_t most_row_parts(const CompiledFlow& flow) {
+    std::size_t count = 0;
+    for (const RowLooks& row : flow.looks.rows) count += row.boxes.count;
+    return count;
+}
+
 } // namespace
 
 RunnerCore::RunnerCore(const CompiledFlow& flow)
@@ -83,7 +90,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
         if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
     lists_.resize(list_controls_.size());
     items_.reserve(flow.looks.boxes.size() + 2 + Runner::max_unfolded +
-                   max_rows_seen * lists_.size() + 4 * areas_.size());
+                   max_rows_seen * (lists_.size() + most_row_parts(flow)) + 4 * areas_.size());
     down_.reserve(max_down);
     whose_.assign(flow.screens.size(), no_owner);
     make_labels();

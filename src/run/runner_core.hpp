@@ -263,7 +263,7 @@ class RunnerCore {
     std::optional<std::uint32_t> unfolded_row_at(Point point) const;
     void scroll_unfolded(int lines);
     void add_unfolded();
-    Item row_item(const Item& body, LookState state) const;
+    Item row_item(const Item& body, StyleId of, LookState state) const;
     bool fire_hold();
     const Box* part_of(ControlId control, BoxRole role, std::uint32_t& row) const;
 
@@ -271,7 +271,10 @@ class RunnerCore {
     ListState* list_of(ControlId control);
     const ListState* list_of(ControlId control) const;
     Rect room_of_rows(ControlId control) const;
-    float height_of_rows() const;
+    const RowLooks* row_looks(ControlId control) const;
+    float height_of_rows(ControlId list) const;
+    void lay_out_rows(ScreenId screen);
+    void add_row_parts(const RowLooks& looks, const ListRow& row, const Item& body);
     float lines_in_view(ControlId control) const;
     std::uint32_t lines_of(ControlId control, const ListState& list) const;
     std::optional<std::uint32_t> row_at(ControlId control, Point point) const;
@@ -357,6 +360,7 @@ class RunnerCore {
     void add_box_item(const Box& box, std::uint32_t row, Item item);
     void show_value(const Box& box, Item& item) const;
     void show_game_text(const Box& box, Item& item) const;
+    void fit_text(Item& item) const;
     void add_notice();
 
     const CompiledFlow& flow_;

@@ -60,7 +60,7 @@ void RunnerCore::scroll_unfolded(int lines) {
 std::uint16_t RunnerCore::unfolded_seen() const {
     const float fit = flow_.looks.boxes.empty()
                           ? Runner::max_unfolded
-                          : std::floor(canvas_.safe.height / height_of_rows()) - 1;
+                          : std::floor(canvas_.safe.height / height_of_rows(no_control)) - 1;
     const int seen = std::min<int>(Runner::max_unfolded, static_cast<int>(std::max(1.0F, fit)));
     return static_cast<std::uint16_t>(
         std::min<int>(seen, flow_[flow_[unfolded_.of].setting].values));
@@ -72,7 +72,7 @@ Rect RunnerCore::bounds_of_unfolded() const {
     const Sides& padding = flow_.looks[id_of(StandardStyle::unfolded)].padding;
     const Rect body = bounds_of(unfolded_.of);
     const float height =
-        height_of_rows() * static_cast<float>(unfolded_seen()) + padding[1] + padding[3];
+        height_of_rows(no_control) * static_cast<float>(unfolded_seen()) + padding[1] + padding[3];
     float top = body.bottom();
     if (top + height > canvas_.safe.bottom() && body.y - height >= canvas_.safe.y)
         top = body.y - height;
@@ -104,9 +104,10 @@ void RunnerCore::add_unfolded() {
     for (std::uint16_t i = 0; i < unfolded_seen() && items_.size() < items_.capacity(); ++i) {
         const auto row = static_cast<std::uint16_t>(unfolded_.first + i);
         const bool is_so = row == value_of(flow_[unfolded_.of].setting);
-        Item item = row_item(body, row == unfolded_.row ? LookState::focused
-                                   : is_so              ? LookState::on
-                                                        : LookState::rest);
+        Item item = row_item(body, id_of(StandardStyle::row),
+                             row == unfolded_.row ? LookState::focused
+                             : is_so              ? LookState::on
+                                                  : LookState::rest);
         item.row = row;
         item.bounds = bounds_of_row(unfolded_.of, row);
         item.text = item.name = shown_text(flow_.text(flow_.words[setting.labels.begin + row]));

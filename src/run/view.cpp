@@ -23,6 +23,11 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     case BoxRole::knob: return ItemKind::knob;
     case BoxRole::progress: return ItemKind::progress;
     case BoxRole::group: return ItemKind::group;
+    case BoxRole::row:
+    case BoxRole::row_text:
+    case BoxRole::row_detail:
+    case BoxRole::row_value:
+    case BoxRole::row_picture: return ItemKind::row; // stand on no screen
     case BoxRole::control: break;
     }
     switch (flow[box.control].kind) {
@@ -222,8 +227,13 @@ void RunnerCore::show_value(const Box& box, Item& item) const {
 /// Its room was made for what the flow says; what is longer is made smaller.
 void RunnerCore::show_game_text(const Box& box, Item& item) const {
     item.text = labels_[label_of_[index(box.control)]];
+    fit_text(item);
+}
+
+/// What the game writes is not known when places are worked out: what is too long is made smaller.
+void RunnerCore::fit_text(Item& item) const {
     if (item.text.empty()) return;
-    const Style& style = flow_.looks[box.style];
+    const Style& style = flow_.looks[item.style];
     const float room = item.bounds.width - item.padding[0] - item.padding[2];
     const Size text = text_measurer_.text(
         text_measurer_.context, {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),

@@ -132,6 +132,34 @@ def chart():
           '<g transform="translate(540 60)" stroke="#6d5420" stroke-width="1.5" fill="#c9a24a"><circle r="30" fill="none"/><path d="M 0 -26 L 6 0 L 0 26 L -6 0 Z"/><path d="M -26 0 L 0 5 L 26 0 L 0 -5 Z" fill="#efe3c4"/></g>')
 
 
+def wares():
+    line = 'stroke="#3a2c10" stroke-width="2" stroke-linejoin="round"'
+
+    def ware(name, *parts):
+        write(f"ware-{name}.svg", 48, 48, *parts)
+
+    ware("tea", f'<path d="M 8 16 h 32 v 26 h -32 Z" fill="#b98c37" {line}/>',
+         f'<path d="M 6 10 h 36 v 7 h -36 Z" fill="#e2bd66" {line}/>',
+         '<path d="M 17 36 q 0 -14 16 -12 q 0 13 -16 12 l 9 -8" fill="#6f8f4e" stroke="#2f4420" stroke-width="1.5"/>')
+    ware("rope", *(f'<ellipse cx="24" cy="{y}" rx="{r}" ry="6" fill="#d9bf85" {line}/>' for y, r in ((36, 18), (29, 17), (22, 16))),
+         '<ellipse cx="24" cy="22" rx="7" ry="2.5" fill="#3a2c10"/>',
+         '<path d="M 38 24 q 8 8 2 18" fill="none" stroke="#d9bf85" stroke-width="4"/>')
+    ware("lamps", '<circle cx="24" cy="27" r="19" fill="#fff1c4" opacity="0.4"/>',
+         f'<path d="M 16 17 h 16 l 4 19 h -24 Z" fill="#ffe9a8" {line}/>',
+         '<path d="M 12 36 h 24 v 6 h -24 Z M 17 11 h 14 v 6 h -14 Z" fill="#3a2c10"/>',
+         '<path d="M 19 11 a 5 6 0 0 1 10 0" fill="none" stroke="#3a2c10" stroke-width="2"/>')
+    ware("salt", f'<path d="M 14 14 q -10 14 -6 26 q 16 5 32 0 q 4 -12 -6 -26 Z" fill="#efe3c4" {line}/>',
+         f'<path d="M 14 14 l -4 -7 h 28 l -4 7 Z" fill="#d9c797" {line}/>',
+         '<path d="M 12 14 h 24" stroke="#8c3d20" stroke-width="3"/>')
+    ware("letters", f'<path d="M 5 12 h 38 v 26 h -38 Z" fill="#f7eed6" {line}/>',
+         f'<path d="M 5 12 l 19 15 l 19 -15" fill="none" {line}/>',
+         '<circle cx="24" cy="29" r="5" fill="#a33a22" stroke="#5e1c10" stroke-width="1.5"/>')
+    ware("apples", *(f'<circle cx="{x}" cy="{y}" r="8" fill="{c}" {line}/>'
+                     for x, y, c in ((15, 20, "#b9422b"), (32, 19, "#c9a24a"), (24, 14, "#8f9c3f"))),
+         f'<path d="M 5 24 h 38 l -4 18 h -30 Z" fill="#b98c37" {line}/>',
+         '<path d="M 8 31 h 32" stroke="#7a5c1e" stroke-width="2"/>')
+
+
 harbour()
 plate("brass.svg", "#f6e2a8", "#e2bd66", "#cfa448", "#7a5c1e")
 plate("brass-down.svg", "#c79b43", "#b98c37", "#a87c2c", "#5e4514")
@@ -140,3 +168,4 @@ paper()
 lantern()
 wheel()
 chart()
+wares()

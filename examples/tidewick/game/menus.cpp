@@ -52,8 +52,14 @@ void Menus::show_hold(const std::vector<std::string_view>& crates) {
                       {static_cast<std::uint32_t>(hold_.size()), this, crate_row});
 }
 
+/// What there is of each ware, and whom it is for, stands in the flow: its sample rows.
 ListRow Menus::crate_row(void* menus, std::uint32_t row) {
-    return {static_cast<Menus*>(menus)->hold_[row], 0};
+    const Menus& own = *static_cast<Menus*>(menus);
+    const std::string_view name = own.hold_[row];
+    for (const SampleRow& ware : own.flow_.looks.samples)
+        if (own.flow_.text(ware.text) == name)
+            return {.text = name, .detail = own.flow_.text(ware.detail), .picture = ware.picture};
+    return {.text = name};
 }
 
 void Menus::advance(double seconds) {

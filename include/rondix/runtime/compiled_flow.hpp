@@ -387,6 +387,7 @@ struct CompiledFlow {
     ControlId control(ScreenId screen, std::string_view name) const;
     RequestId request(std::string_view name) const;
     SettingId setting(std::string_view name) const;
+    PictureId picture(std::string_view file) const; ///< as the flow writes it
     PagesId pages_named(ScreenId screen, std::string_view name) const;
 };
 

@@ -3,7 +3,8 @@
 //
 // Each screen is a tree of boxes: groups (overlay, column, row, grid), and what is drawn: the
 // heading, controls and their pieces, panels and pictures. Invariants, re-checked by verify():
-//   - the boxes of a screen stand together; the first is the whole canvas, parents stand before
+//   - the boxes of a screen, or of a row, stand together; the first is the whole canvas, parents
+//   stand before
 //     their children, and that is also the order in which they are drawn;
 //   - only groups scroll, and what scrolls holds nothing that scrolls by itself: no group, no list;
 //   - every style, picture, font and cue points into its table, or is the type's "none" value;
@@ -94,8 +95,11 @@ enum class StandardStyle : std::uint8_t {
     unfolded,     ///< under the values of a choice that stand over the screen
     scroll_track, ///< beside what scrolls
     scroll_knob,  ///< how much of that is seen, and where
+    row_text,     ///< of a row of a list that says how its rows look
+    row_detail,
+    row_value,
 };
-inline constexpr std::size_t standard_style_count = 20;
+inline constexpr std::size_t standard_style_count = 23;
 constexpr StyleId id_of(StandardStyle style) {
     return StyleId(style);
 }
@@ -143,6 +147,11 @@ enum class BoxRole : std::uint8_t {
     track,   ///< such a part, filled as far as the setting's value goes
     knob,    ///< such a part, which stands on the track, at the value
     progress,
+    row,         ///< of a list: what all that a row shows stands in,
+    row_text,    ///< what the game says of the row: its text,
+    row_detail,  ///< a second one,
+    row_value,   ///< a value,
+    row_picture, ///< and a picture
 };
 
 /// Pieces, values, tracks and knobs: what belongs to a control besides its body.
@@ -164,6 +173,22 @@ struct Box {
     BoxRole role = BoxRole::group;
     bool bleeds = false;     ///< into the safe margin
     bool keeps_room = false; ///< while its control is hidden
+};
+
+/// How each row of a list looks, where the flow says so. Its boxes are laid out in a row, not on a
+/// screen: the first, of role `row`, is the whole row.
+struct RowLooks {
+    ControlId list{};
+    IndexRange boxes;   ///< none: the row shows its text alone
+    IndexRange samples; ///< rows for pictures and for trying out, while no game supplies any
+    StyleId style{};
+    float height = 0; ///< 0: as its style says
+};
+
+struct SampleRow {
+    TextRef text, detail, value;
+    PictureId picture = no_picture;
+    bool disabled = false;
 };
 
 struct ScreenLooks {
@@ -192,6 +217,8 @@ struct Sound {
 struct Looks {
     Table<ScreenLooks> screens; ///< of each screen
     Table<Box> boxes;
+    Table<RowLooks> rows;
+    Table<SampleRow> samples;
     Table<Style> styles;
     Table<TextRef> pictures; ///< their files, as written in the flow or theme
     Table<TextRef> fonts;    ///< family names, or files

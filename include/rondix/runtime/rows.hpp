@@ -4,6 +4,8 @@
 // Threads: the functions are called on the thread that calls the Runner.
 #pragma once
 
+#include "rondix/runtime/looks.hpp"
+
 #include <cstdint>
 #include <string_view>
 
@@ -13,6 +15,10 @@ struct ListRow {
     std::string_view text;   ///< as shown; must stay valid until other rows are set
     std::uint16_t which = 0; ///< which of the list's presses it makes; 0 where there is one
     bool disabled = false;
+    // Shown where the flow says so (`row:`); the texts must stay valid as well.
+    std::string_view detail = {}; ///< a second text
+    std::string_view value = {};
+    PictureId picture = no_picture; ///< CompiledFlow::picture() finds one by its file
 };
 
 struct ListRows {

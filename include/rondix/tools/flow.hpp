@@ -88,6 +88,8 @@ struct FlowControl {
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
     std::vector<FlowPiece> pieces;
+    std::optional<FlowRow> row;      ///< of a list
+    std::vector<FlowSample> samples; ///< of a list
     std::vector<Name> mentions;      ///< names of keys in its texts: `{accept}`
     SourceRange for_each_scene = {}; ///< where `for-each` stands; else not known
     std::optional<Name> unlocked;    ///< the setting that says how many of those can be pressed

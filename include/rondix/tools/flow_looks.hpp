@@ -79,6 +79,21 @@ struct FlowPiece {
     FlowBox box;
 };
 
+/// `row:` of a list: how each row looks.
+struct FlowRow {
+    SourceRange place;
+    std::optional<FlowStyleUse> style;
+    float height = 0;
+    std::vector<FlowPiece> pieces;
+};
+
+/// One of its `samples:`.
+struct FlowSample {
+    std::string text, detail, value;
+    std::optional<Name> picture;
+    bool disabled = false;
+};
+
 struct FlowGroup {
     Name id;
     FlowBox box;

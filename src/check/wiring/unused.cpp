@@ -70,6 +70,9 @@ class Mentioned {
         for (const FlowControl& control : screen.controls) {
             look_at(control.box);
             for (const FlowPiece& piece : control.pieces) look_at(piece.box);
+            if (control.row) look_at(control.row->style);
+            if (control.row)
+                for (const FlowPiece& piece : control.row->pieces) look_at(piece.box);
         }
     }
 

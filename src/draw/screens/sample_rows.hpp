@@ -14,7 +14,8 @@ class SampleRows {
   public:
     static constexpr std::uint32_t lines = 8;
 
-    /// Gives every list of the flow eight lines of rows; each row leads to another of its presses.
+    /// Gives every list of the flow its sample rows, or eight lines of rows; each row leads to
+    /// another of its presses.
     void fill(Runner& runner) {
         const CompiledFlow& flow = runner.flow();
         for (std::size_t i = 0; i < flow.controls.size(); ++i) {
@@ -22,9 +23,16 @@ class SampleRows {
             if (control.kind != ControlKind::list) continue;
             Sample& sample = samples_.emplace_back();
             sample.presses = control.presses;
+            if (const RowLooks* said = said_of(flow, ControlId(i))) {
+                for (std::uint32_t k = said->samples.begin; k < said->samples.end(); ++k)
+                    sample.add(flow, flow.looks.samples[k]);
+                runner.set_rows(ControlId(i), {said->samples.count, &sample, row_of});
+                continue;
+            }
             for (std::uint32_t row = 0; row < lines * control.columns; ++row)
                 sample.texts.push_back("Row " + std::to_string(row + 1));
-            const auto count = static_cast<std::uint32_t>(sample.texts.size());
+            for (const std::string& text : sample.texts) sample.rows.push_back({.text = text});
+            const auto count = static_cast<std::uint32_t>(sample.rows.size());
             runner.set_rows(ControlId(i), {count, &sample, row_of});
         }
     }
@@ -32,11 +40,24 @@ class SampleRows {
   private:
     struct Sample {
         std::vector<std::string> texts;
+        std::vector<ListRow> rows;
         std::uint16_t presses = 1;
+
+        void add(const CompiledFlow& flow, const SampleRow& row) {
+            rows.push_back({flow.text(row.text), 0, row.disabled, flow.text(row.detail),
+                            flow.text(row.value), row.picture});
+        }
     };
+    static const RowLooks* said_of(const CompiledFlow& flow, ControlId list) {
+        for (const RowLooks& row : flow.looks.rows)
+            if (row.list == list && row.samples.count > 0) return &row;
+        return nullptr;
+    }
     static ListRow row_of(void* context, std::uint32_t number) {
         const auto& sample = *static_cast<const Sample*>(context);
-        return {sample.texts[number], static_cast<std::uint16_t>(number % sample.presses), false};
+        ListRow row = sample.rows[number];
+        row.which = static_cast<std::uint16_t>(number % sample.presses);
+        return row;
     }
 
     std::deque<Sample> samples_; // whose places stay
