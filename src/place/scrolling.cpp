@@ -30,30 +30,37 @@ Sides inner_sides(const CompiledFlow& flow, const Box& box, WindowShape shape) {
 ScrollAreas::ScrollAreas(const CompiledFlow& flow)
     : flow_(flow)
     , area_of_(flow.looks.boxes.size(), no_area) {
-    for (std::size_t s = 0; s < flow.looks.screens.size(); ++s) {
-        const IndexRange boxes = flow.looks.screens[s].boxes;
-        for (std::uint32_t i = boxes.begin + 1; i < boxes.end(); ++i) {
-            const Box& box = flow.looks.boxes[i];
-            const std::uint32_t parent = boxes.begin + box.parent; // stands before it
-            const std::uint32_t area =
-                can_scroll(flow.looks.boxes[parent])
-                    ? static_cast<std::uint32_t>(
-                          std::ranges::find(areas_, parent, &ScrollArea::box) - areas_.begin())
-                    : area_of_[parent];
-            area_of_[i] = area;
-            if (area != no_area) {
-                areas_[area].last = i;
-                if (areas_[area].holds == no_control) areas_[area].holds = box.control;
-            }
-            if (can_scroll(box)) areas_.push_back({.box = i, .screen = ScreenId(s), .last = i});
+    for (std::size_t i = 0; i < flow.looks.screens.size(); ++i) {
+        const auto first = static_cast<std::uint32_t>(areas_.size());
+        find(ScreenId(i));
+        of_screen_.push_back({first, static_cast<std::uint32_t>(areas_.size()) - first});
+    }
+}
+
+/// Parents stand before their children.
+void ScrollAreas::find(ScreenId screen) {
+    const std::size_t first = areas_.size();
+    const IndexRange boxes = flow_.looks.screens[index(screen)].boxes;
+    for (std::uint32_t i = boxes.begin + 1; i < boxes.end(); ++i) {
+        const Box& box = flow_.looks.boxes[i];
+        const std::uint32_t parent = boxes.begin + box.parent;
+        std::uint32_t area = area_of_[parent];
+        for (std::size_t k = areas_.size(); area == no_area && k-- > first;)
+            if (areas_[k].box == parent) area = static_cast<std::uint32_t>(k);
+        area_of_[i] = area;
+        if (area != no_area) {
+            areas_[area].last = i;
+            if (areas_[area].holds == no_control) areas_[area].holds = box.control;
         }
+        if (can_scroll(box)) areas_.push_back({.box = i, .screen = screen, .last = i});
     }
 }
 
 void ScrollAreas::measure(ScreenId screen, WindowShape shape, std::span<const Placed> places,
                           bool mirrored) {
-    for (ScrollArea& area : areas_)
-        if (area.screen == screen) measure(area, shape, places, mirrored);
+    const IndexRange all = of(screen);
+    for (std::uint32_t i = all.begin; i < all.end(); ++i)
+        measure(areas_[i], shape, places, mirrored);
 }
 
 void ScrollAreas::measure(ScrollArea& area, WindowShape shape, std::span<const Placed> places,
@@ -108,13 +115,13 @@ void DrawnOut::begin(ScreenId screen, bool mirrored) {
 void DrawnOut::draw_out(Line& line, bool across) const {
     line.clear();
     const auto each = [&](auto act) {
-        for (std::size_t i = 0; i < areas_.size(); ++i) {
+        const IndexRange all = areas_.of(screen_);
+        for (std::uint32_t i = all.begin; i < all.end(); ++i) {
             const ScrollArea& area = areas_[i];
             const float view = across ? area.view.width : area.view.height;
             const float room = across ? area.room.width : area.room.height;
             const float begin = across ? area.view.x : area.view.y;
-            if (area.screen == screen_ && view > 0 && room > view)
-                act(begin, begin + view, room / view);
+            if (view > 0 && room > view) act(begin, begin + view, room / view);
         }
     };
     each([&](float begin, float end, float) {

@@ -44,17 +44,23 @@ class ScrollAreas {
 
     std::size_t size() const { return areas_.size(); }
     const ScrollArea& operator[](std::size_t i) const { return areas_[i]; }
+    /// Those of a screen, one behind the other.
+    IndexRange of(ScreenId screen) const {
+        return areas_.empty() ? IndexRange{} : of_screen_[index(screen)];
+    }
     /// Which of them a box of the flow stands in, or none.
     std::uint32_t area_of(std::uint32_t box) const {
         return areas_.empty() ? no_area : area_of_[box];
     }
 
   private:
+    void find(ScreenId screen);
     void measure(ScrollArea& area, WindowShape shape, std::span<const Placed> places,
                  bool mirrored) const;
 
     const CompiledFlow& flow_;
     std::vector<ScrollArea> areas_;
+    std::vector<IndexRange> of_screen_;
     std::vector<std::uint32_t> area_of_;
 };
 

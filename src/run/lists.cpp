@@ -47,9 +47,15 @@ Rect RunnerCore::room_of_rows(ControlId control) const {
 
 /// How the rows of a list look, where the flow says that.
 const RowLooks* RunnerCore::row_looks(ControlId control) const {
-    for (const RowLooks& row : flow_.looks.rows)
-        if (row.list == control) return &row;
-    return nullptr;
+    const std::uint32_t row = row_looks_.empty() ? never : row_looks_[index(control)];
+    return row == never ? nullptr : &flow_.looks.rows[row];
+}
+
+void RunnerCore::find_row_looks() {
+    if (flow_.looks.rows.empty()) return;
+    row_looks_.assign(flow_.controls.size(), never);
+    for (std::uint32_t i = 0; i < flow_.looks.rows.size(); ++i)
+        row_looks_[index(flow_.looks.rows[i].list)] = i;
 }
 
 /// Of a list; none: of values that are unfolded.
@@ -62,8 +68,11 @@ float RunnerCore::height_of_rows(ControlId list) const {
 
 /// What the rows of a screen's lists show, within a row.
 void RunnerCore::lay_out_rows(ScreenId screen) {
-    for (const RowLooks& row : flow_.looks.rows) {
-        if (flow_[row.list].screen != screen || row.boxes.count == 0) continue;
+    const IndexRange controls = flow_[screen].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end() && !row_looks_.empty(); ++i) {
+        if (row_looks_[i] == never) continue;
+        const RowLooks& row = flow_.looks.rows[row_looks_[i]];
+        if (row.boxes.count == 0) continue;
         const float width =
             room_of_rows(row.list).width / static_cast<float>(flow_[row.list].columns);
         const auto places = std::span(places_).subspan(row.boxes.begin, row.boxes.count);

@@ -96,6 +96,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
     make_labels();
     find_names();
     find_what_hides();
+    find_row_looks();
     lay_out();
 }
 

@@ -271,6 +271,7 @@ class RunnerCore {
     ListState* list_of(ControlId control);
     const ListState* list_of(ControlId control) const;
     Rect room_of_rows(ControlId control) const;
+    void find_row_looks();
     const RowLooks* row_looks(ControlId control) const;
     float height_of_rows(ControlId list) const;
     void lay_out_rows(ScreenId screen);
@@ -402,6 +403,7 @@ class RunnerCore {
     std::string typed_;
     std::vector<ListState> lists_;
     std::vector<ControlId> list_controls_;
+    std::vector<std::uint32_t> row_looks_; // of each control; none: of no list that says so
     Micros until_repeat_ = 0;
     Micros settling_ = 0;
     Micros since_change_ = 0;

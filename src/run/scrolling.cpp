@@ -19,7 +19,7 @@ constexpr float page = 0.9F; // of the view
 constexpr float slows_down = 3, fastest = 8; // canvases a second, each second; and a second
 
 float near(float at, float most) {
-    return std::clamp(at, 0.0F, std::max(most, 0.0F));
+    return at > 0 ? std::min(at, std::max(most, 0.0F)) : 0; // what is no number, too
 }
 
 /// How far a view has to be scrolled so that a stretch of what it shows is seen, with some of what
@@ -83,7 +83,8 @@ bool RunnerCore::can_be_scrolled(std::uint32_t number) const {
 }
 
 std::uint32_t RunnerCore::area_at(Point point) const {
-    for (auto i = static_cast<std::uint32_t>(areas_.size()); i-- > 0;)
+    const IndexRange here = areas_.of(now_.foremost());
+    for (std::uint32_t i = here.end(); i-- > here.begin;)
         if (can_be_scrolled(i) && areas_[i].clip.contains(point)) return i;
     return place::no_area;
 }
@@ -91,8 +92,8 @@ std::uint32_t RunnerCore::area_at(Point point) const {
 /// After places were worked out anew.
 void RunnerCore::fit_scrolled(ScreenId screen) {
     areas_.measure(screen, canvas_.shape, boxes_of(screen), mirrored_);
-    for (std::uint32_t i = 0; i < areas_.size(); ++i)
-        if (areas_[i].screen == screen) put_scrolled(i, scrolled_[i].to);
+    const IndexRange here = areas_.of(screen);
+    for (std::uint32_t i = here.begin; i < here.end(); ++i) put_scrolled(i, scrolled_[i].to);
 }
 
 /// At once.
@@ -105,8 +106,8 @@ void RunnerCore::put_scrolled(std::uint32_t number, Point at) {
 }
 
 void RunnerCore::turn_to_beginning(ScreenId screen) {
-    for (std::uint32_t i = 0; i < areas_.size(); ++i)
-        if (areas_[i].screen == screen) scrolled_[i] = {};
+    const IndexRange here = areas_.of(screen);
+    for (std::uint32_t i = here.begin; i < here.end(); ++i) scrolled_[i] = {};
 }
 
 // --- the focus
@@ -222,7 +223,8 @@ bool RunnerCore::scroll_by_keys(bool across, bool on, float part) {
     const ControlId own = focus();
     const std::uint32_t with_focus =
         own == no_control ? place::no_area : areas_.area_of(body_[index(own)]);
-    for (std::uint32_t i = 0; i < areas_.size(); ++i) {
+    const IndexRange here = areas_.of(now_.foremost());
+    for (std::uint32_t i = here.begin; i < here.end(); ++i) {
         if (!can_be_scrolled(i) || (with_focus != place::no_area && i != with_focus)) continue;
         const place::ScrollArea& area = areas_[i];
         const float most = across ? area.most_across() : area.most_down();
@@ -332,7 +334,8 @@ Rect RunnerCore::knob_of(std::uint32_t number, bool across) const {
 
 /// A press on a bar takes its knob, or brings it there. False: there is none.
 bool RunnerCore::press_bar(Finger& finger, Point at) {
-    for (auto i = static_cast<std::uint32_t>(areas_.size()); i-- > 0;) {
+    const IndexRange here = areas_.of(now_.foremost());
+    for (std::uint32_t i = here.end(); i-- > here.begin;) {
         if (!can_be_scrolled(i)) continue;
         for (const bool across : {false, true}) {
             if (!bar_of(i, across).contains(at)) continue;
