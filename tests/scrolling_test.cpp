@@ -164,8 +164,10 @@ std::string store(const std::string& group = "as: grid, columns: 5, scroll: down
         "    controls:\n";
     for (int i = 0; i < things; ++i) {
         const std::string number = std::to_string(i);
-        text += "      - { button: thing" + number + ", text: \"" + number +
-                "\", in: shelf, press: tell \"" + number + "\" }\n";
+        for (const char* part :
+             {"      - { button: thing", ", text: \"", "\", in: shelf, press: tell \""})
+            text += part, text += number;
+        text += "\" }\n";
     }
     for (int i = 0; i < 12; ++i)
         text +=
@@ -237,7 +239,7 @@ std::pair<float, int> flick(Runner& runner, ControlId first, double step) {
     const float before = runner.bounds_of(first).y;
     float y = 280;
     runner.pointer_presses({300, y}, finger);
-    for (double time = 0; time < 0.1; time += step) {
+    for (int i = 0; i < std::lround(0.1 / step); ++i) {
         y -= static_cast<float>(1200 * step);
         runner.pointer_moves({300, y}, finger);
         runner.advance(step);
