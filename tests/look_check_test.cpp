@@ -134,6 +134,37 @@ TEST(LookCheck, WhatMovesUpMayOverlap) {
     EXPECT_EQ(with("0 60"), "'b' and 'd' overlap while everything can be seen");
 }
 
+/// Twelve that can be hidden are more than can be tried in every combination. With exactly two of
+/// them hidden (or two shown), and in no other number, one that is below them meets another.
+TEST(LookCheck, PairsOfManyThatAreHiddenAreTried) {
+    std::string flags = "flags: {", controls;
+    for (int i = 0; i < 12; ++i) {
+        const std::string n = std::to_string(i);
+        flags.append(i == 0 ? " f" : ", f").append(n).append(": { set-by: game }");
+        controls += fmt::format("      - {{ button: b{0}, text: A, press: quit, when: f{0}, else: "
+                                "hidden, place: {{ size: 100x40 }} }}\n",
+                                i);
+    }
+    const auto meets = [&](int shown) {
+        std::string text;
+        for (const Finding& finding :
+             looks_of(flags +
+                      " }\nscreens:\n  title:\n    layout: { as: column, at: top-left, width: 300, "
+                      "align: "
+                      "start }\n    controls:\n" +
+                      controls +
+                      "      - { button: low, text: L, press: quit, place: { size: 300x40 } }\n"
+                      "      - { button: aside, text: S, press: quit, place: { at: top-left, size: "
+                      "80x40, offset: 200 " +
+                      std::to_string(40 * shown) + " } }\n"))
+            if (finding.rule == RuleId::overlap) text += finding.text;
+        return text;
+    };
+    EXPECT_EQ(meets(10), "'low' and 'aside' overlap while 'b0', 'b1' cannot be seen");
+    EXPECT_NE(meets(2).find("overlap while"), std::string::npos);
+    EXPECT_NE(meets(11).find("overlap while 'b0' cannot be seen"), std::string::npos);
+}
+
 TEST(LookCheck, AStretchedPictureIsToldUnlessItIsSliced) {
     const std::string art = (root() / "examples/tidewick/art/brass.svg").string(); // 200x56
     const auto with = [&](const std::string& style) {
