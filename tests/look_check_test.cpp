@@ -146,17 +146,16 @@ TEST(LookCheck, PairsOfManyThatAreHiddenAreTried) {
                                 i);
     }
     const auto meets = [&](int shown) {
+        const std::string whole = fmt::format(
+            "{} }}\nscreens:\n  title:\n    layout: {{ as: column, at: top-left, width: 300, "
+            "align: "
+            "start }}\n    controls:\n{}"
+            "      - {{ button: low, text: L, press: quit, place: {{ size: 300x40 }} }}\n"
+            "      - {{ button: aside, text: S, press: quit, place: {{ at: top-left, size: 80x40, "
+            "offset: 200 {} }} }}\n",
+            flags, controls, 40 * shown);
         std::string text;
-        for (const Finding& finding :
-             looks_of(flags +
-                      " }\nscreens:\n  title:\n    layout: { as: column, at: top-left, width: 300, "
-                      "align: "
-                      "start }\n    controls:\n" +
-                      controls +
-                      "      - { button: low, text: L, press: quit, place: { size: 300x40 } }\n"
-                      "      - { button: aside, text: S, press: quit, place: { at: top-left, size: "
-                      "80x40, offset: 200 " +
-                      std::to_string(40 * shown) + " } }\n"))
+        for (const Finding& finding : looks_of(whole))
             if (finding.rule == RuleId::overlap) text += finding.text;
         return text;
     };
