@@ -3,7 +3,9 @@
 #include "place/routes.hpp"
 #include "support.hpp"
 
+#include <optional>
 #include <random>
+#include <set>
 
 namespace rondix::place {
 namespace {
@@ -113,6 +115,63 @@ TEST(Routes, ReachEverythingAndMostlyReturn) {
                 moves, plainly, returns, remembering);
     EXPECT_GE(plainly * 10, moves * 8);
     EXPECT_GE(returns * 10, moves * 9);
+}
+
+/// Somebody who goes back, once, by the direction opposite to the one that led there.
+struct Walker {
+    Stop at = nowhere, from = nowhere; // nowhere: nothing to go back to
+    Direction by{};
+
+    std::optional<Walker> gone(const Routes& routes, const std::vector<RouteStop>& stops,
+                               Direction direction) const {
+        const bool back =
+            from != nowhere && direction == opposite(by) && !stops[at].uses(direction);
+        if (back) return Walker{from, nowhere, {}};
+        const Stop to = routes.from(at, direction);
+        if (to == nowhere) return std::nullopt;
+        return Walker{to, at, direction};
+    }
+    std::size_t number() const {
+        return at * 1000U + (from == nowhere ? 999U : from * 4U + static_cast<unsigned>(by));
+    }
+};
+
+std::size_t reached_by(const Walker& first, const Routes& routes,
+                       const std::vector<RouteStop>& stops) {
+    std::set<std::size_t> met{first.number()};
+    std::set<Stop> seen{first.at};
+    std::vector<Walker> open{first};
+    while (!open.empty()) {
+        const Walker walker = open.back();
+        open.pop_back();
+        for (int d = 0; d < 4; ++d)
+            if (const auto next = walker.gone(routes, stops, Direction(d));
+                next && met.insert(next->number()).second) {
+                seen.insert(next->at);
+                open.push_back(*next);
+            }
+    }
+    return seen.size();
+}
+
+TEST(Routes, SayWhetherGoingBackStrandsAnybody) {
+    std::size_t stranded = 0;
+    for (std::uint32_t layout = 0; layout < 5000; ++layout) {
+        const std::vector<RouteStop> stops = Layouts(layout).make();
+        Routes routes(stops.size());
+        routes.find(stops, layout % 2 == 0);
+        bool all = true;
+        for (Stop stop = 0; stop < stops.size() && all; ++stop) {
+            const Walker here{stop, nowhere, {}};
+            all = reached_by(here, routes, stops) == stops.size();
+            for (int d = 0; d < 4 && all; ++d)
+                if (const auto moved = here.gone(routes, stops, Direction(d)))
+                    all = reached_by(*moved, routes, stops) == stops.size();
+        }
+        EXPECT_EQ(routes.returns(), all) << layout;
+        stranded += all ? 0 : 1;
+    }
+    EXPECT_GT(stranded, 5u); // or there was nothing to find
 }
 
 } // namespace
