@@ -93,7 +93,7 @@ TEST(Routes, ReachEverythingAndMostlyReturn) {
             Routes routes(stops.size());
             routes.find(stops, goes_round);
             ASSERT_TRUE(routes.complete());
-            for (Stop stop = 0; stop < stops.size(); ++stop) {
+            for (Stop stop = 0; stop < static_cast<Stop>(stops.size()); ++stop) {
                 ASSERT_EQ(reached_from(routes, stop, stops.size()), stops.size());
                 for (int d = 0; d < 4; ++d) {
                     const auto direction = Direction(d);
@@ -161,7 +161,7 @@ TEST(Routes, SayWhetherGoingBackStrandsAnybody) {
         Routes routes(stops.size());
         routes.find(stops, layout % 2 == 0);
         bool all = true;
-        for (Stop stop = 0; stop < stops.size() && all; ++stop) {
+        for (Stop stop = 0; stop < static_cast<Stop>(stops.size()) && all; ++stop) {
             const Walker here{stop, nowhere, {}};
             all = reached_by(here, routes, stops) == stops.size();
             for (int d = 0; d < 4 && all; ++d)
