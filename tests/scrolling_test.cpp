@@ -366,6 +366,43 @@ screens:
     EXPECT_FLOAT_EQ(runner.seen_of(named("two")).height, 40);
 }
 
+TEST_F(ScrolledScreen, WithoutAnythingThatIsAControlIsNoMoreThanThat) {
+    Runner& runner = begin(R"(
+rondix: 1
+start: text
+screens:
+  text:
+    title: A heading that is higher than the group in which it stands
+    heading: { in: head }
+    groups:
+      head: { as: column, at: top-left, size: 200x40, scroll: down }
+      low: { as: column, at: top-right, size: 200x100, scroll: both }
+      high: { as: column, in: low, size: 300x600 }
+    controls: [ { button: leave, text: Leave, press: quit } ]
+)");
+    EXPECT_TRUE(runner.scroll({100, 20}, 1));
+    EXPECT_TRUE(runner.scroll({1180, 50}, 1, 1));
+    tap(runner, Button::down);
+    tap(runner, Button::pages_on);
+    EXPECT_NE(bar(runner.view(), ItemKind::scroll_knob), nullptr);
+    EXPECT_EQ(runner.focus(), named("leave"));
+}
+
+TEST_F(ScrolledScreen, TheWheelGoesOnAcrossInBothWritingDirections) {
+    for (const bool mirrored : {false, true}) {
+        Runner& runner = begin(store("as: row, scroll: across", 20));
+        runner.set_mirrored(mirrored);
+        const Point at = runner.bounds_of(named("thing0")).middle();
+        EXPECT_EQ(runner.seen_of(named("thing19")), Rect{});
+        runner.scroll(at, 100);
+        EXPECT_EQ(runner.seen_of(named("thing19")), runner.bounds_of(named("thing19")));
+        runner.scroll(at, -100);
+        EXPECT_EQ(runner.seen_of(named("thing0")), runner.bounds_of(named("thing0")));
+        runner.scroll(at, 0, mirrored ? -100 : 100); // a wheel that is tilted goes where it goes
+        EXPECT_EQ(runner.seen_of(named("thing19")), runner.bounds_of(named("thing19")));
+    }
+}
+
 TEST_F(ScrolledScreen, ScrollsInPortraitAlone) {
     Runner& runner = begin(store("as: row, portrait: { scroll: across }", 9));
     EXPECT_LT(runner.bounds_of(named("thing8")).width, 100); // squeezed

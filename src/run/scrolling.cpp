@@ -74,6 +74,7 @@ Rect RunnerCore::seen_of(ControlId control) const {
 bool RunnerCore::shows_part(std::uint32_t number) const {
     const place::ScrollArea& area = areas_[number];
     if (!area.scrolls() || places_[area.box].absent) return false;
+    if (area.holds == no_control) return true; // groups alone, or a heading: on no pages
     const Control& row = flow_[area.holds];
     return row.pages == no_pages || page_of(flow_, now_, row.pages) == row.page;
 }
@@ -211,9 +212,9 @@ bool RunnerCore::wheel_area(Point at, float lines, float lines_across) {
         return std::isfinite(count) ? std::clamp(count, -1e4F, 1e4F) * view * Runner::line_of_view
                                     : 0;
     };
-    if (area.most_down() <= 0) lines_across += lines;
-    const float across = way(lines_across, area.view.width);
-    scroll_area(number, {mirrored_ ? -across : across, way(lines, area.view.height)});
+    if (mirrored_) lines_across = -lines_across;
+    if (area.most_down() <= 0) lines_across += lines; // on, whichever way that is
+    scroll_area(number, {way(lines_across, area.view.width), way(lines, area.view.height)});
     if (const ControlId under = control_at(at); under != no_control) choose_focus(under);
     return true;
 }
@@ -294,9 +295,8 @@ void RunnerCore::take_hold(Finger& finger, Point at) {
 void RunnerCore::let_go_of(const Finger& finger) {
     if (finger.area == place::no_area) return;
     Scrolled& scrolled = scrolled_[finger.area];
-    scrolled.held = std::any_of(std::begin(fingers_), std::end(fingers_), [&](const Finger& other) {
-        return &other != &finger && other.area == finger.area;
-    });
+    scrolled.held = std::any_of(std::begin(fingers_), std::end(fingers_),
+                                [&](const Finger& other) { return other.area == finger.area; });
     if (!finger.drags || finger.bar || !moves_) scrolled.speed = {};
 }
 
