@@ -191,6 +191,18 @@ TEST(Rows, OfASampleStandInForThoseOfTheGame) {
     EXPECT_EQ(flow.picture("coffee.svg"), no_picture);
 }
 
+TEST(Rows, NameKeysLikeAllThatIsWritten) {
+    Hold hold(test::hold(", row: { pieces: [{ text: 'Take: {accept}' }] }"));
+    // No platform is there that would have another name for it.
+    EXPECT_EQ(hold.rows().at(0).at(1).text, "Take: accept");
+}
+
+TEST(Rows, WithASlipInTheirStyleAreToldOnce) {
+    const FlowFile file = load_flow_text(
+        "test.flow.yaml", test::hold(", row: { style: { extends: row, fil: red } }"));
+    EXPECT_EQ(file.findings.size(), 1u) << all_text(file);
+}
+
 TEST(Rows, WrittenWronglyAreTold) {
     const auto told = [](const std::string& row) {
         return all_text(load_flow_text("test.flow.yaml", test::hold(row)));

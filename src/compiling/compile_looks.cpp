@@ -326,11 +326,11 @@ class ScreenBoxes {
     }
 
     /// As many rows high as are to be seen at once, unless a height is said.
-    void size_list(const FlowControl& from, Box& box) const {
+    void size_list(const FlowControl& from, Box& box) {
+        row_styles_[box.control] =
+            styles_.of(from.row ? from.row->style : std::nullopt, StandardStyle::row);
+        const Style& row = out_.flow.looks[row_styles_[box.control]];
         const Style& list = out_.flow.looks[box.style];
-        const Style& row =
-            out_.flow
-                .looks[styles_.of(from.row ? from.row->style : std::nullopt, StandardStyle::row)];
         const float height = from.row && from.row->height > 0 ? from.row->height : row.least.height;
         for (std::size_t shape = 0; shape < 2; ++shape) {
             const auto& said =
@@ -368,17 +368,14 @@ class ScreenBoxes {
         Looks& looks = out_.flow.looks;
         RowLooks row;
         row.list = list;
-        row.style = id_of(StandardStyle::row);
+        row.style = row_styles_.at(list);
         row.samples.begin = static_cast<std::uint32_t>(looks.samples.size());
         row.samples.count = static_cast<std::uint32_t>(from.samples.size());
         for (const FlowSample& sample : from.samples)
             looks.samples.push_back(
                 {styles_.text(sample.text), styles_.text(sample.detail), styles_.text(sample.value),
                  sample.picture ? picture(*sample.picture) : no_picture, sample.disabled});
-        if (from.row) {
-            row.style = styles_.of(from.row->style, StandardStyle::row);
-            row.height = from.row->height;
-        }
+        if (from.row) row.height = from.row->height;
         if (from.row && !from.row->pieces.empty()) {
             BoxTree boxes(looks);
             Box root{.forms = both(plain::whole()), .control = list, .role = BoxRole::row};
@@ -500,6 +497,7 @@ class ScreenBoxes {
     std::uint32_t default_group_ = 0;
     std::uint32_t region_ = 0;
     std::unordered_map<std::string, std::uint32_t> groups_;
+    std::unordered_map<ControlId, StyleId> row_styles_;      // of each list
     std::unordered_map<std::uint32_t, SourceRange> scrolls_; // of each box that does: where it says
 };
 

@@ -303,7 +303,7 @@ void RunnerCore::add_row_parts(const RowLooks& looks, const ListRow& row, const 
         case BoxRole::row_text: item.text = body.name; break;
         case BoxRole::row_detail: item.text = translator_(row.detail); break;
         case BoxRole::row_value: item.text = translator_(row.value); break;
-        case BoxRole::piece: item.text = translator_(flow_.text(box.text)); break;
+        case BoxRole::piece: item.text = shown_text(flow_.text(box.text)); break;
         default: item.text = {}; break;
         }
         if (box.role != BoxRole::piece) fit_text(item);

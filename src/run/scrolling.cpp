@@ -406,6 +406,7 @@ void RunnerCore::add_bars(std::uint32_t number, const Item& of_screen) {
     for (const bool across : {false, true}) {
         const Rect bar = bar_of(number, across);
         if (bar.width <= 0 || bar.height <= 0) continue;
+        if (items_.capacity() - items_.size() < 2) return; // rows without number have taken it all
         const auto add = [&](ItemKind kind, StandardStyle style, const Rect& bounds) {
             const LookState state = kind == ItemKind::scroll_knob && drags_bar(number, across)
                                         ? LookState::pressed

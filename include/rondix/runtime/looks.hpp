@@ -3,9 +3,9 @@
 //
 // Each screen is a tree of boxes: groups (overlay, column, row, grid), and what is drawn: the
 // heading, controls and their pieces, panels and pictures. Invariants, re-checked by verify():
-//   - the boxes of a screen, or of a row, stand together; the first is the whole canvas, parents
-//   stand before
-//     their children, and that is also the order in which they are drawn;
+//   - the boxes of a screen, or of a row, stand together; the first is the whole canvas or row;
+//     parents stand before their children,
+//     and that is also the order in which they are drawn;
 //   - only groups scroll, and what scrolls holds nothing that scrolls by itself: no group, no list;
 //   - every style, picture, font and cue points into its table, or is the type's "none" value;
 //   - the standard styles come first, in the order of StandardStyle.
