@@ -3,6 +3,7 @@
 
 #include "reading/grammar.hpp"
 #include "rondix/sdl2.hpp"
+#include "virtual_pad.hpp"
 
 #include <fmt/format.h>
 
@@ -16,7 +17,7 @@ scenes: { sea: { file: sea.json, root: helm } }
 loading: { timeout: 5s }
 events: { pad-lost: { during: any, do: tell pad-lost }, window-left: { do: open pause } }
 screens:
-  helm: { play: yes, menu: open pause, keys: { tab: open chart } }
+  helm: { play: yes, menu: open pause, keys: { tab: { do: open chart, pad: right-trigger } } }
   chart: { controls: [{ button: back, press: back }] }
   pause:
     menu: resume
@@ -264,32 +265,6 @@ TEST_F(AdapterTest, APadComesAndGoes) {
     EXPECT_EQ(told(), "pad-lost ");
 }
 
-/// A pad of its own, without a display or a plug.
-class VirtualPad {
-  public:
-    VirtualPad()
-        : device_(SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, 6, 21, 0))
-        , stick_(SDL_JoystickOpen(device_)) {}
-    ~VirtualPad() { unplug(); }
-    void set(int button, bool down) {
-        SDL_JoystickSetVirtualButton(stick_, button, down ? 1 : 0);
-        SDL_JoystickUpdate();
-    }
-    void unplug() {
-        if (!stick_) return;
-        const SDL_JoystickID id = SDL_JoystickInstanceID(stick_);
-        SDL_JoystickClose(stick_);
-        stick_ = nullptr;
-        for (int i = 0; i < SDL_NumJoysticks(); ++i)
-            if (SDL_JoystickGetDeviceInstanceID(i) == id) SDL_JoystickDetachVirtual(i);
-        SDL_JoystickUpdate();
-    }
-
-  private:
-    int device_;
-    SDL_Joystick* stick_;
-};
-
 TEST_F(AdapterTest, PadsAreToldApart) {
     VirtualPad first, second;
     pump();
@@ -314,6 +289,87 @@ TEST_F(AdapterTest, PadsAreToldApart) {
     tap_pad(third, SDL_CONTROLLER_BUTTON_A);
     EXPECT_EQ(runner_.device(), rondix::Device::pad(0));
     EXPECT_EQ(told(), "b ");
+}
+
+TEST_F(AdapterTest, TriggersAreButtons) {
+    VirtualPad pad;
+    pump();
+    const auto pull = [&](Sint16 value) {
+        pad.pull(SDL_CONTROLLER_AXIS_TRIGGERRIGHT, value);
+        pump();
+    };
+    pull(5000); // hardly touched
+    EXPECT_EQ(screen(), "helm");
+    pull(30000);
+    EXPECT_EQ(screen(), "chart");
+    for (const bool down : {true, false}) pad.set(SDL_CONTROLLER_BUTTON_B, down), pump();
+    EXPECT_EQ(screen(), "helm");
+    pull(12000); // still pulled: no flutter
+    pull(30000);
+    EXPECT_EQ(screen(), "helm");
+    pull(0);
+    pull(30000);
+    EXPECT_EQ(screen(), "chart");
+    const CodeWords words = input_->code_words();
+    Code code{};
+    EXPECT_TRUE(words.code(words.context, DeviceKind::pad, "Right trigger", code));
+    EXPECT_EQ(words.word(words.context, DeviceKind::pad, code), "Right trigger");
+}
+
+TEST_F(AdapterTest, SeveralPlayersHaveDevicesOfTheirOwn) {
+    VirtualPad first, second;
+    Runner other(runner_.flow());
+    other.start();
+    sdl2::Input others(other, window_);
+    const auto pass = [&] {
+        for (SDL_Event event; SDL_PollEvent(&event);) input_->feed(event), others.feed(event);
+        for (Runner* menus : {&runner_, &other}) {
+            for (const Effect& effect : menus->take_effects())
+                if (effect.kind == EffectKind::load)
+                    menus->finish(effect.load_ticket(), Answer::done);
+            menus->advance(0.3);
+        }
+    };
+    const auto tap_pad = [&](VirtualPad& pad, int button) {
+        for (const bool down : {true, false}) pad.set(button, down), pass();
+    };
+    const auto screens = [&] {
+        const auto name = [](const Runner& menus) {
+            return std::string(menus.flow().text(menus.flow()[menus.menu_state().current()].id));
+        };
+        return name(runner_) + " " + name(other);
+    };
+    pass();
+    ASSERT_EQ(screens(), "helm helm");
+    input_->take_only({.keyboard = true, .mouse = true, .pads = {first.id()}});
+    others.take_only({.pads = {second.id()}});
+    tap_pad(first, SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(screens(), "pause helm");
+    tap_pad(second, SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(screens(), "pause pause");
+    SDL_Event escape{};
+    escape.type = SDL_KEYDOWN;
+    escape.key.keysym.sym = SDLK_ESCAPE;
+    SDL_PushEvent(&escape);
+    pass();
+    EXPECT_EQ(screens(), "helm pause");
+    // The pad that the second player's menus know by a number is theirs.
+    EXPECT_EQ(others.pad_of(other.device()), second.id());
+    EXPECT_EQ(others.pad_of(Device::keyboard), -1);
+    // A pad that changes hands while its button is down presses nothing, and repeats nothing.
+    second.set(SDL_CONTROLLER_BUTTON_DPAD_DOWN, true);
+    pass();
+    const ControlId focus = other.focus();
+    others.take_only({});
+    for (int i = 0; i < 5; ++i) pass();
+    EXPECT_EQ(other.focus(), focus);
+    input_->take_only({.pads = {first.id(), second.id()}});
+    tap_pad(second, SDL_CONTROLLER_BUTTON_START);
+    EXPECT_EQ(screens(), "pause pause");
+    // Who lost a pad is told, and nobody else.
+    second.unplug();
+    pass();
+    EXPECT_EQ(runner_.menu_state().current(), runner_.flow().screen("pause"));
 }
 
 TEST_F(AdapterTest, FingersAreToldApart) {

@@ -153,7 +153,11 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
                                  return ListRow{"A crate", static_cast<std::uint16_t>(row % 2)};
                              }});
             break;
-        case 15: runner.set_label(labels[random() % labels.size()], "The wind is up"); break;
+        case 15:
+            runner.set_shown_text(labels[random() % labels.size()], "The wind is up");
+            runner.set_shown_value(labels[random() % labels.size()], "No fewer than 24 crates");
+            runner.set_shown_share(labels[random() % labels.size()], 0.5F);
+            break;
         case 16:
             for (std::uint32_t r = 0; r < flow.requests.size(); ++r)
                 runner.finish(runner.request_ticket(RequestId(r)),

@@ -206,11 +206,11 @@ TEST_F(Devices, TheKeyboardsOneKeyToLeaveIsBackWhereNothingAnswersMenu) {
 
 TEST_F(Devices, ALabelShowsWhatTheGameSays) {
     EXPECT_EQ(text_of("news", ItemKind::label), "No news");
-    EXPECT_TRUE(runner_.set_label(control("news"), "Fog!"));
+    EXPECT_TRUE(runner_.set_shown_text(control("news"), "Fog!"));
     EXPECT_EQ(text_of("news", ItemKind::label), "Fog!");
-    EXPECT_FALSE(runner_.set_label(control("hint"), "x"));
-    runner_.set_label(control("news"), std::string(1000, 'x'));
-    EXPECT_EQ(text_of("news", ItemKind::label).size(), Runner::longest_label);
+    EXPECT_FALSE(runner_.set_shown_text(control("hint"), "x"));
+    runner_.set_shown_text(control("news"), std::string(1000, 'x'));
+    EXPECT_EQ(text_of("news", ItemKind::label).size(), Runner::longest_shown);
     for (const Item& item : runner_.view())
         if (item.control == control("news")) {
             EXPECT_LT(item.text_scale, 1); // it has to fit

@@ -69,7 +69,14 @@ std::size_t look_at(const std::string& text) {
         const FileTexts texts = with_edits(file, fix->edits);
         EXPECT_EQ(texts.size(), 1u);
         const CheckResult after = check(load_flow_texts("damaged", texts));
-        EXPECT_LT(count(after.findings, finding), count(result.findings, finding)) << text;
+        // What is not YAML is read up to the first fault: the next one may be the same again.
+        const auto still = [&](const Finding& other) {
+            return other.rule == finding.rule && other.place.begin <= finding.place.begin;
+        };
+        if (finding.rule == RuleId::not_yaml)
+            EXPECT_TRUE(std::ranges::none_of(after.findings, still)) << text;
+        else
+            EXPECT_LT(count(after.findings, finding), count(result.findings, finding)) << text;
         // Of what the file was before, all that stands on other lines is there yet.
         const std::string change = difference("damaged", text, texts.begin()->second);
         EXPECT_LE(std::count(change.begin(), change.end(), '\n'), 40) << change;

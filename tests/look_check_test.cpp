@@ -43,6 +43,40 @@ TEST(LookCheck, TheExamplesAreInOrder) {
     }
 }
 
+// Screens whose control or text is hidden by what is drawn later, and such as only look like it.
+TEST(LookCheck, WhatIsCoveredIsTold) {
+    const auto play = [](const std::string& more) {
+        return "      - { button: play, text: Play, press: quit, place: { at: top, size: 300x60, "
+               "offset: 0 60 }" +
+               more + " }\n";
+    };
+    const auto panel = [](const std::string& style, const std::string& size,
+                          const std::string& offset) {
+        return "      - { panel: quay, style: " + style + ", place: { at: top, size: " + size +
+               ", offset: " + offset + " } }\n";
+    };
+    const std::string whole = "{ fill: '#402010' }";
+    const std::pair<std::string, const char*> screens[] = {
+        {play("") + panel(whole, "400x100", "0 40"), "covered"},
+        {panel(whole, "400x100", "0 40") + play(""), ""}, // it stands beneath
+        {play("") + panel("{ fill: '#402010/5%', border-width: 0 }", "400x100", "0 40"), ""},
+        {play("") + panel(whole, "400x100", "0 160"), ""},      // it stands elsewhere
+        {play("") + panel(whole, "300x12", "0 60"), ""},        // a strip along its edge
+        {play("") + panel(whole, "100x60", "0 60"), "covered"}, // its letters
+        {play("") + panel("nothing", "400x100", "0 40"), ""},
+        {play(", pieces: [{ text: '', style: { fill: '#402010' }, place: { size: 120x50 } }]"),
+         "covered"}, // by a piece of its own
+        {play(", pieces: [{ text: '', style: { fill: '#402010' }, place: { at: left, size: 40x40 } "
+              "}]"),
+         ""},
+        {"      - { label: news, text: Fog over the strait, place: { at: top, size: 300x60 } }\n" +
+             panel(whole, "200x60", "0 0"),
+         "covered"},
+    };
+    for (const auto& [controls, rule] : screens)
+        EXPECT_EQ(rules(looks_of(screen(controls))), rule) << controls;
+}
+
 TEST(LookCheck, EachSlipIsTold) {
     const std::pair<std::string, const char*> slips[] = {
         {screen("      - { button: a, text: A, press: quit, place: { at: left, offset: -90 0, "

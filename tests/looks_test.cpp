@@ -55,6 +55,36 @@ TEST(Looks, AFlowAddsToTheThemesStylesAndColours) {
     EXPECT_EQ(style.text_size, plain.text_size);
 }
 
+TEST(Looks, AStyleMayBeginWithNothing) {
+    const Style red = style_from("styles: { mine: { fill: \"#ff0000\" } }\n"); // of no kind at all
+    EXPECT_EQ(look(red, LookState::rest).border_width, Look{}.border_width);
+    for (const char* styles :
+         {"styles: { button: { extends: none, fill: \"#ff0000\" }, mine: { extends: button } }\n",
+          "styles: { mine: { extends: none, fill: \"#ff0000\" } }\n"}) {
+        const Style style = style_from(styles);
+        for (std::size_t state = 0; state < look_state_count; ++state) {
+            EXPECT_EQ(style.looks[state].fill, rgb(0xFF0000)) << styles;
+            EXPECT_EQ(style.looks[state].border_width, red.looks[state].border_width) << styles;
+            EXPECT_EQ(style.looks[state].corner, red.looks[state].corner) << styles;
+            EXPECT_EQ(style.looks[state].scale, 1) << styles;
+        }
+        EXPECT_EQ(style.padding, red.padding) << styles;
+        EXPECT_EQ(style.least, red.least) << styles;
+    }
+    // Written where it is used; and nothing at all.
+    const auto used = [](const std::string& style) {
+        const FlowFile file = good_flow(head +
+                                        "screens:\n  title: { controls: [{ button: go, text: "
+                                        "Go, press: quit, style: " +
+                                        style + " }] }\n");
+        const Looks& looks = file.compiled->looks;
+        return looks[std::ranges::find(looks.boxes, BoxRole::control, &Box::role)->style];
+    };
+    EXPECT_EQ(used("{ extends: none, fill: \"#ff0000\" }").padding, red.padding);
+    EXPECT_EQ(used("none").looks[0], Style{}.looks[0]);
+    EXPECT_NE(used("{ fill: \"#ff0000\" }").padding, red.padding); // that of its kind
+}
+
 TEST(Looks, LengthsOfTheThemeGrowWithTheDesignSize) {
     const Style plain = style_from("styles: { mine: { extends: button } }\n");
     const Style large =

@@ -216,6 +216,48 @@ TEST(MoreRules, LeavingWithoutAQuestionIsTold) {
     EXPECT_EQ(result.findings[0].how.size(), 6u); // raised, loaded, sail, loaded, menu, calm
 }
 
+TEST(MoreRules, LeavingIsNotAskedAboutWhereNothingIsLost) {
+    const auto told = [](const std::string& flag, const std::string& again) {
+        const FlowFile file =
+            good_flow("rondix: 1\nstart: pier\nscenes:\n"
+                      "  pier: { file: p.json, root: title }\n"
+                      "  sea: { file: s.json, root: helm }\n"
+                      "loading: { timeout: 20s }\nflags: { unsaved: { " +
+                      flag +
+                      " } }\nevents: { run-aground: { do: open lost } }\nscreens:\n"
+                      "  title:\n    controls:\n"
+                      "      - { button: sail, press: load sea }\n"
+                      "      - { button: leave, press: quit }\n"
+                      "  helm: { play: yes, menu: open pause }\n"
+                      "  pause:\n    menu: resume\n    controls:\n"
+                      "      - { button: work, press: raise unsaved }\n"
+                      "      - { button: go-on, press: resume }\n"
+                      "      - { button: leave, press: { ask: Leave?, do: home } }\n"
+                      "  lost:\n    back: none\n    controls:\n"
+                      "      - { button: again, press: " +
+                      again + " }\n");
+        return std::ranges::count(prove(file).findings, RuleId::leaves_unasked, &Finding::rule);
+    };
+    const std::string warns = "ask-before: leaving";
+    EXPECT_EQ(told(warns, "retry"), 1);
+    EXPECT_EQ(told(warns, "[lower unsaved, retry]"), 0);
+    EXPECT_EQ(told(warns, "[lower unsaved, raise unsaved, retry]"), 1);
+    EXPECT_EQ(told(warns + ", except-on: [lost]", "retry"), 0);
+    EXPECT_EQ(told(warns + ", except-on: [pause]", "retry"), 1);
+    EXPECT_EQ(told("set-by: game, " + warns, "[lower unsaved, retry]"), 0);
+    EXPECT_EQ(told("set-by: game, " + warns + ", except-on: [lost, pause]", "retry"), 0);
+    const FlowFile slips =
+        load_flow_text("test.flow.yaml", "rondix: 1\nstart: title\nflags:\n"
+                                         "  unsaved: { ask-before: leaving, except-on: [titel] }\n"
+                                         "  other: { set-by: game, except-on: [title] }\n"
+                                         "screens:\n  title: { controls: [{ button: leave, press: "
+                                         "[raise unsaved, quit], when: other }] }\n");
+    EXPECT_NE(all_text(slips).find("4:47: error: there is no screen 'titel'"), std::string::npos)
+        << all_text(slips);
+    EXPECT_NE(all_text(slips).find("'except-on' has no effect without 'ask-before'"),
+              std::string::npos);
+}
+
 TEST(MoreRules, AFlowMayStartByCondition) {
     Play play("rondix: 1\n"
               "start: [{ when: not met, with: hello }, { with: title }]\n"

@@ -72,7 +72,9 @@ void do_everything(Runner& menus, std::uint32_t n) {
     menus.set_flag(FlagId(small), true);
     menus.set_setting(SettingId(small), small);
     menus.set_text(SettingId(small), "\xFF\xFE");
-    menus.set_label(ControlId{n}, "x");
+    menus.set_shown_text(ControlId{n}, "x"), menus.set_shown_value(ControlId{n}, "x");
+    menus.set_shown_share(ControlId{n}, static_cast<float>(n));
+    menus.set_shown_picture(ControlId{n}, PictureId(small));
     menus.set_rows(ControlId{n}, {});
     menus.rebind(DeviceKind::keyboard, Code{n}, Target(tiny));
     menus.finish(LoadTicket{n}, Answer::done), menus.finish(RequestTicket{n}, Answer::done);

@@ -153,7 +153,10 @@ struct Expected {
         if (!step.leaves || step.agreed || !over_play) return false;
         if (!step.players && !step.by_itself) return false;
         return std::any_of(flow.flags.begin(), flow.flags.end(), [&](const FlowFlag& flag) {
-            return flag.warns && plain.raised.contains(flag.id.text);
+            const bool excepted = std::ranges::any_of(
+                flag.except_on, [&](const Name& name) { return name.text == plain.top(); });
+            const bool given_up = !step.next.raised.contains(flag.id.text);
+            return flag.warns && plain.raised.contains(flag.id.text) && !excepted && !given_up;
         });
     }
 

@@ -68,7 +68,7 @@ const Slip slips[] = {
      "space, tab, insert, delete, home, end, comma, period, minus, left-shift, right-shift, "
      "left-ctrl, right-ctrl, left-alt, right-alt; case counts: did you mean 'B'?"},
     {"menu: open options", "keys: { bag: { do: open options, pad: start } }",
-     "25:43 'pad' needs one of x, y, select, left-stick, right-stick"},
+     "25:43 'pad' needs one of x, y, select, left-stick, right-stick, left-trigger, right-trigger"},
     {"menu: open options", "keys: { bag: { key: B } }", "25:18 a named key needs the key 'do'"},
     {"menu: open options", "keys: { bag: { do: open options, kee: B, pad: x } }",
      "25:38 a named key has no key 'kee'; did you mean 'key'?"},

@@ -100,8 +100,7 @@ class Soak {
                 runner_.rebind(keys().kind, code(), Target(number(runner_.bindings().targets())));
             break;
         case 20:
-            if (!labels_.empty())
-                runner_.set_label(labels_[number(labels_.size())], number(2) == 0 ? "fog" : "");
+            if (!labels_.empty()) show_something(labels_[number(labels_.size())]);
             break;
         case 9: runner_.scroll(point(), static_cast<float>(number(9)) - 4); break;
         case 10: press_some_key(); break;
@@ -114,6 +113,13 @@ class Soak {
         case 17: number(3) == 0 ? runner_.erase() : runner_.type("ä"); break;
         default: runner_.advance(static_cast<double>(number(60)) / 100); break;
         }
+    }
+
+    void show_something(ControlId control) {
+        runner_.set_shown_text(control, number(2) == 0 ? "fog" : "");
+        runner_.set_shown_value(control, number(2) == 0 ? "12 of 24" : "");
+        runner_.set_shown_share(control, static_cast<float>(number(5)) / 4);
+        runner_.set_shown_picture(control, number(2) == 0 ? no_picture : own_picture(1));
     }
 
     void press_some_key() {

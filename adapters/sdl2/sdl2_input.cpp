@@ -2,7 +2,7 @@
 
 #include <algorithm>
 #include <cctype>
-#include <iterator>
+#include <utility>
 
 namespace rondix::sdl2 {
 
@@ -22,6 +22,10 @@ constexpr Code code_of(SDL_Keycode key) {
     return static_cast<Code>(key);
 }
 
+/// Triggers are axes to SDL; here they are buttons, with numbers above all of its own.
+constexpr Code left_trigger{64};
+constexpr Code right_trigger{65};
+
 /// The lowest number that none of the rows has.
 template <class Rows>
 std::uint8_t free_number(const Rows& rows) {
@@ -38,6 +42,7 @@ struct Input::Pad {
     SDL_GameController* controller = nullptr;
     SDL_JoystickID id = 0;
     bool pushed[4] = {}; // of the stick, in the order of Button
+    bool pulled[2] = {}; // the triggers
 };
 
 Input::Input(Runner& menus, SDL_Window* window)
@@ -69,6 +74,7 @@ double Input::seconds() {
 }
 
 bool Input::feed(const SDL_Event& event) {
+    if (!takes(event)) return false;
     switch (event.type) {
     case SDL_KEYDOWN:
     case SDL_KEYUP: return feed_key(event.key);
@@ -84,7 +90,7 @@ bool Input::feed(const SDL_Event& event) {
     case SDL_CONTROLLERDEVICEREMOVED: close_pad(event.cdevice.which); return true;
     case SDL_CONTROLLERBUTTONDOWN:
     case SDL_CONTROLLERBUTTONUP: return feed_button(event.cbutton);
-    case SDL_CONTROLLERAXISMOTION: return feed_stick(event.caxis);
+    case SDL_CONTROLLERAXISMOTION: return feed_axis(event.caxis);
     case SDL_WINDOWEVENT: return feed_window(event.window);
     case SDL_APP_WILLENTERBACKGROUND: return post("suspended");
     case SDL_APP_DIDENTERFOREGROUND: return post("woken");
@@ -99,6 +105,54 @@ bool Input::obey(const Effect& effect) {
         return false;
     SDL_ShowCursor(effect.kind == EffectKind::show_pointer ? SDL_ENABLE : SDL_DISABLE);
     return true;
+}
+
+// --- devices of one player
+
+bool Input::takes(const SDL_Event& event) const {
+    if (!own_) return true;
+    switch (event.type) {
+    case SDL_KEYDOWN:
+    case SDL_KEYUP:
+    case SDL_TEXTINPUT: return own_->keyboard;
+    case SDL_MOUSEMOTION:
+    case SDL_MOUSEBUTTONDOWN:
+    case SDL_MOUSEBUTTONUP:
+    case SDL_MOUSEWHEEL: return own_->mouse;
+    case SDL_FINGERMOTION:
+    case SDL_FINGERDOWN:
+    case SDL_FINGERUP: return own_->touch;
+    case SDL_CONTROLLERBUTTONDOWN:
+    case SDL_CONTROLLERBUTTONUP: return takes_pad(event.cbutton.which);
+    case SDL_CONTROLLERAXISMOTION: return takes_pad(event.caxis.which);
+    default: return true; // pads that come and go are noted, the window is everybody's
+    }
+}
+
+bool Input::takes_pad(SDL_JoystickID id) const {
+    return !own_ || std::count(own_->pads.begin(), own_->pads.end(), id) > 0;
+}
+
+void Input::take_only(OwnDevices devices) {
+    own_ = std::move(devices);
+    if (!own_->keyboard) menus_.device_gone(Device::keyboard), ends_text_.reset();
+    if (!own_->mouse) menus_.device_gone(Device::mouse);
+    if (!own_->touch)
+        for (const Finger& finger : fingers_) menus_.device_gone(Device::finger(finger.number));
+    if (!own_->touch) fingers_.clear();
+    for (Pad& pad : pads_) {
+        if (takes_pad(pad.id)) continue;
+        menus_.device_gone(rondix::Device::pad(pad.number));
+        std::fill(std::begin(pad.pushed), std::end(pad.pushed), false);
+        std::fill(std::begin(pad.pulled), std::end(pad.pulled), false);
+    }
+}
+
+SDL_JoystickID Input::pad_of(Device device) const {
+    if (device.kind != DeviceKind::pad) return -1;
+    for (const Pad& pad : pads_)
+        if (pad.number == device.number) return pad.id;
+    return -1;
 }
 
 // --- mouse and fingers
@@ -163,14 +217,17 @@ SDL_Keycode key_of_word(std::string_view word) {
     return SDL_GetKeyFromName(std::string(word).c_str()); // letters, digits, "F1", "tab"
 }
 
-std::optional<SDL_GameControllerButton> button_of_word(std::string_view word) {
-    constexpr std::pair<std::string_view, SDL_GameControllerButton> words[] = {
-        {"x", SDL_CONTROLLER_BUTTON_X},
-        {"y", SDL_CONTROLLER_BUTTON_Y},
-        {"select", SDL_CONTROLLER_BUTTON_BACK},
-        {"left-stick", SDL_CONTROLLER_BUTTON_LEFTSTICK},
-        {"right-stick", SDL_CONTROLLER_BUTTON_RIGHTSTICK}};
-    for (const auto& [known, button] : words)
+constexpr std::pair<std::string_view, Code> pad_words[] = {
+    {"x", Code{SDL_CONTROLLER_BUTTON_X}},
+    {"y", Code{SDL_CONTROLLER_BUTTON_Y}},
+    {"select", Code{SDL_CONTROLLER_BUTTON_BACK}},
+    {"left-stick", Code{SDL_CONTROLLER_BUTTON_LEFTSTICK}},
+    {"right-stick", Code{SDL_CONTROLLER_BUTTON_RIGHTSTICK}},
+    {"left-trigger", left_trigger},
+    {"right-trigger", right_trigger}};
+
+std::optional<Code> button_of_word(std::string_view word) {
+    for (const auto& [known, button] : pad_words)
         if (known == word) return button;
     return std::nullopt;
 }
@@ -188,7 +245,7 @@ Bindings Input::plain_bindings(const CompiledFlow& flow) {
         const SDL_Keycode key = key_of_word(flow.text(some ? said.keyboard : flow.keys[i]));
         if (key != SDLK_UNKNOWN) bindings.add(keys, code_of(key), target_of(KeyId(i)));
         if (const auto button = button_of_word(flow.text(said.pad)))
-            bindings.add(pads, static_cast<Code>(*button), target_of(KeyId(i)));
+            bindings.add(pads, *button, target_of(KeyId(i)));
     }
     constexpr std::pair<SDL_Keycode, Button> plain_keys[] = {{SDLK_UP, Button::up},
                                                              {SDLK_DOWN, Button::down},
@@ -216,39 +273,39 @@ Bindings Input::plain_bindings(const CompiledFlow& flow) {
     for (const auto& [code, button] : plain_buttons)
         bindings.add(pads, static_cast<Code>(code), target_of(button));
     // What is left on every pad is for the other keys that the flow wants there, in its order.
-    constexpr SDL_GameControllerButton spare[] = {
-        SDL_CONTROLLER_BUTTON_X, SDL_CONTROLLER_BUTTON_Y, SDL_CONTROLLER_BUTTON_BACK,
-        SDL_CONTROLLER_BUTTON_LEFTSTICK, SDL_CONTROLLER_BUTTON_RIGHTSTICK};
     for (const KeyId key : flow.pad_keys)
-        for (std::size_t i = 0;
-             i < std::size(spare) && bindings.codes(pads, target_of(key)).empty(); ++i)
-            bindings.add(pads, static_cast<Code>(spare[i]), target_of(key));
+        for (const auto& [word, button] : pad_words)
+            if (bindings.codes(pads, target_of(key)).empty())
+                bindings.add(pads, button, target_of(key));
     return bindings;
 }
 
 namespace {
-constexpr std::string_view pad_names[] = {"A",
-                                          "B",
-                                          "X",
-                                          "Y",
-                                          "Select",
-                                          "Guide",
-                                          "Start",
-                                          "Left stick",
-                                          "Right stick",
-                                          "Left shoulder",
-                                          "Right shoulder",
-                                          "Pad up",
-                                          "Pad down",
-                                          "Pad left",
-                                          "Pad right"};
+constexpr std::pair<Code, std::string_view> pad_names[] = {
+    {Code{SDL_CONTROLLER_BUTTON_A}, "A"},
+    {Code{SDL_CONTROLLER_BUTTON_B}, "B"},
+    {Code{SDL_CONTROLLER_BUTTON_X}, "X"},
+    {Code{SDL_CONTROLLER_BUTTON_Y}, "Y"},
+    {Code{SDL_CONTROLLER_BUTTON_BACK}, "Select"},
+    {Code{SDL_CONTROLLER_BUTTON_GUIDE}, "Guide"},
+    {Code{SDL_CONTROLLER_BUTTON_START}, "Start"},
+    {Code{SDL_CONTROLLER_BUTTON_LEFTSTICK}, "Left stick"},
+    {Code{SDL_CONTROLLER_BUTTON_RIGHTSTICK}, "Right stick"},
+    {Code{SDL_CONTROLLER_BUTTON_LEFTSHOULDER}, "Left shoulder"},
+    {Code{SDL_CONTROLLER_BUTTON_RIGHTSHOULDER}, "Right shoulder"},
+    {Code{SDL_CONTROLLER_BUTTON_DPAD_UP}, "Pad up"},
+    {Code{SDL_CONTROLLER_BUTTON_DPAD_DOWN}, "Pad down"},
+    {Code{SDL_CONTROLLER_BUTTON_DPAD_LEFT}, "Pad left"},
+    {Code{SDL_CONTROLLER_BUTTON_DPAD_RIGHT}, "Pad right"},
+    {left_trigger, "Left trigger"},
+    {right_trigger, "Right trigger"}};
 } // namespace
 
 bool Input::code_of_name(void*, DeviceKind kind, std::string_view name, Code& code) {
     if (kind == DeviceKind::pad) {
-        const auto known = std::find(std::begin(pad_names), std::end(pad_names), name);
-        code = static_cast<Code>(known - std::begin(pad_names));
-        return known != std::end(pad_names);
+        for (const auto& [known, own] : pad_names)
+            if (own == name) return code = known, true;
+        return false;
     }
     const SDL_Keycode key = SDL_GetKeyFromName(std::string(name).c_str());
     code = code_of(key);
@@ -258,8 +315,9 @@ bool Input::code_of_name(void*, DeviceKind kind, std::string_view name, Code& co
 /// SDL writes some names anew at each call, so they are kept here.
 std::string_view Input::name_of_code(void* input, DeviceKind kind, Code code) {
     if (kind == DeviceKind::pad) {
-        const auto number = static_cast<std::size_t>(code);
-        return number < std::size(pad_names) ? pad_names[number] : std::string_view{};
+        for (const auto& [known, name] : pad_names)
+            if (known == code) return name;
+        return {};
     }
     auto& names = static_cast<Input*>(input)->names_;
     const auto [name, is_new] = names.try_emplace(code);
@@ -322,7 +380,7 @@ void Input::close_pad(SDL_JoystickID id) {
     menus_.device_gone(rondix::Device::pad(pad->number));
     SDL_GameControllerClose(pad->controller);
     pads_.erase(pad);
-    post("pad-lost");
+    if (takes_pad(id)) post("pad-lost");
 }
 
 Device Input::pad_with(SDL_JoystickID id) const {
@@ -338,23 +396,42 @@ bool Input::feed_button(const SDL_ControllerButtonEvent& event) {
     return true;
 }
 
-/// The stick is four buttons, each with some play, so that it does not flutter.
-bool Input::feed_stick(const SDL_ControllerAxisEvent& event) {
+/// Whether a stick or trigger counts as pushed, with some play, so that it does not flutter.
+static bool goes_over(int value, bool& pushed) {
+    const bool now = value > (pushed ? stick_returns : stick_goes);
+    return std::exchange(pushed, now) != now;
+}
+
+/// The left stick is four buttons, and each trigger one.
+bool Input::feed_axis(const SDL_ControllerAxisEvent& event) {
     const auto pad =
         std::find_if(pads_.begin(), pads_.end(), [&](auto& p) { return p.id == event.which; });
-    const bool across = event.axis == SDL_CONTROLLER_AXIS_LEFTX;
-    if (pad == pads_.end() || (!across && event.axis != SDL_CONTROLLER_AXIS_LEFTY)) return false;
+    if (pad == pads_.end()) return false;
+    const Device by = rondix::Device::pad(pad->number);
     const auto turn = [&](Button button, int value) {
         bool& pushed = pad->pushed[static_cast<std::size_t>(button)];
-        const bool now = value > (pushed ? stick_returns : stick_goes);
-        if (now == pushed) return;
-        pushed = now;
-        now ? static_cast<void>(menus_.press(button, rondix::Device::pad(pad->number)))
-            : menus_.release(button, rondix::Device::pad(pad->number));
+        if (!goes_over(value, pushed)) return;
+        pushed ? static_cast<void>(menus_.press(button, by)) : menus_.release(button, by);
     };
-    turn(across ? Button::left : Button::up, -event.value);
-    turn(across ? Button::right : Button::down, event.value);
-    return true;
+    switch (event.axis) {
+    case SDL_CONTROLLER_AXIS_LEFTX:
+        turn(Button::left, -event.value), turn(Button::right, event.value);
+        return true;
+    case SDL_CONTROLLER_AXIS_LEFTY:
+        turn(Button::up, -event.value), turn(Button::down, event.value);
+        return true;
+    case SDL_CONTROLLER_AXIS_TRIGGERLEFT:
+    case SDL_CONTROLLER_AXIS_TRIGGERRIGHT: {
+        const bool left = event.axis == SDL_CONTROLLER_AXIS_TRIGGERLEFT;
+        bool& pulled = pad->pulled[left ? 0 : 1];
+        const bool changed = goes_over(event.value, pulled);
+        const Code code = left ? left_trigger : right_trigger;
+        if (changed && pulled) return menus_.press_code(by, code);
+        if (changed) menus_.release_code(by, code);
+        return changed;
+    }
+    default: return false;
+    }
 }
 
 // --- the window

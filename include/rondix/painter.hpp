@@ -52,6 +52,10 @@ class Painter {
     std::string picture(PictureFormat format, const Canvas& canvas, std::span<const Item> items,
                         int width, int height);
 
+    /// A picture of the game's own (own_picture()), as large as these pixels, which are copied.
+    /// Until it is set, nothing is drawn where it stands.
+    void set_picture(std::uint16_t number, const Pixels& pixels);
+
     /// What stands for the game, in pictures without one: hatching and this text.
     void set_stand_in(std::string text);
 

@@ -3,6 +3,7 @@
 #include "check/witness_text.hpp"
 
 #include <algorithm>
+#include <set>
 #include <string>
 
 namespace rondix {
@@ -22,15 +23,19 @@ class Unasked {
         , flow_(context.flow)
         , frames_(context.heads().frames())
         , flag_(flag)
-        , findings_(findings) {}
+        , findings_(findings) {
+        find_exceptions();
+    }
 
     /// Each step that leaves is told once, with the shortest moves to it.
     void find() {
         std::set<StepUse> leavers;
         const Heads& heads = context_.heads();
-        for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+        for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
+            if (loses_nothing(frames_[frame].screen)) continue;
             for (const Branch& branch : frames_.branches(frame))
                 if (leaves(branch) && can_make(branch)) leavers.insert({branch.step, branch.move});
+        }
         for (auto one = leavers.begin(); one != leavers.end();) {
             const std::uint32_t step = one->step;
             std::optional<Witness> best;
@@ -48,13 +53,34 @@ class Unasked {
         return !is_players(branch.move.kind) || (branch.devices & context_.devices()) != 0;
     }
 
-    static bool leaves(const Branch& branch) {
-        return branch.leaves_unasked && branch.step != Branch::no_step && counts(branch.move.kind);
+    bool leaves(const Branch& branch) const {
+        return branch.leaves_unasked && branch.step != Branch::no_step &&
+               counts(branch.move.kind) && !given_up_.contains(branch.step);
     }
+
+    /// The flow may say so: by screens on which nothing is lost, and by steps that lower the flag
+    /// before they leave.
+    void find_exceptions() {
+        const std::size_t number = index(flag_);
+        if (number < context_.file.flow.flags.size())
+            for (const Name& screen : context_.file.flow.flags[number].except_on)
+                loses_nothing_.insert(flow_.screen(screen.text));
+        for (const Alternative& alternative : flow_.alternatives) {
+            bool lowered = false;
+            const IndexRange steps = alternative.steps;
+            for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
+                if (const Step& step = flow_.steps[i]; FlagId(step.subject) == flag_)
+                    lowered =
+                        step.kind == StepKind::lower || (lowered && step.kind != StepKind::raise);
+            if (lowered) given_up_.insert(steps.end() - 1);
+        }
+    }
+    bool loses_nothing(ScreenId screen) const { return loses_nothing_.contains(screen); }
 
     std::optional<Witness> shortest(const StepUse& leaver) {
         Witnesses::Target target;
         target.is_there = [&](const Heads& heads, FrameId frame, Values values) {
+            if (loses_nothing(frames_[frame].screen)) return false;
             if (!heads.could_be_raised(flag_, values)) return false;
             const auto branches = frames_.branches(frame);
             return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
@@ -65,8 +91,9 @@ class Unasked {
         target.last = leaver.move;
         target.knows = {flag_};
         target.good = [&](const MenuState& there, const Outcome& outcome) {
-            return there.flag(flag_) && outcome.leaves && !outcome.agreed &&
-                   outcome.steps.count > 0 && outcome.steps.end() - 1 == leaver.step;
+            return there.flag(flag_) && !loses_nothing(there.current()) && outcome.leaves &&
+                   !outcome.agreed && outcome.steps.count > 0 &&
+                   outcome.steps.end() - 1 == leaver.step;
         };
         auto witness = context_.witnesses.shortest(context_.heads(), target);
         if (context_.witnesses.left_open())
@@ -85,13 +112,17 @@ class Unasked {
                                 "'" + flag + "' asks for a confirmation before leaving"});
         finding.how = in_words(flow_, witness.moves);
         finding.is_shortest = witness.is_shortest;
-        finding.fix = "add a question: '{ ask: Leave without saving?, do: ... }'";
+        finding.fix = "add a question: '{ ask: Leave without saving?, do: ... }'; or, where "
+                      "nothing is lost, lower '" +
+                      flag + "' first, or write 'except-on: [SCREEN]' in it";
     }
 
     CheckContext& context_;
     const CompiledFlow& flow_;
     Frames& frames_;
     FlagId flag_;
+    std::set<ScreenId> loses_nothing_;
+    std::set<std::uint32_t> given_up_; // the last steps of lists that lower the flag
     Findings& findings_;
 };
 

@@ -452,7 +452,9 @@ class ScreenBoxes {
                 .text = styles_.text(piece.text),
                 .control = control,
                 .role = piece.role};
-        if (piece.role == BoxRole::value) box.text = widest_label(out_.flow[control].setting);
+        const SettingId setting = out_.flow[control].setting;
+        if (piece.role == BoxRole::value && setting != no_setting) box.text = widest_label(setting);
+        box.share = piece.share;
         box.style = styles_.of(piece.box.style, style_of(piece));
         if (piece.box.picture) box.picture = picture(*piece.box.picture);
         add(box, body, piece.place);
@@ -466,6 +468,7 @@ class ScreenBoxes {
         case BoxRole::row_text: return StandardStyle::row_text;
         case BoxRole::row_detail: return StandardStyle::row_detail;
         case BoxRole::row_value: return StandardStyle::row_value;
+        case BoxRole::shown_picture:
         case BoxRole::row_picture: return StandardStyle::picture;
         case BoxRole::row:
         case BoxRole::group:

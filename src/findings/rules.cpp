@@ -156,6 +156,8 @@ const std::vector<RuleRow>& rule_table() {
          "Some displays cut off this area.", "in-the-safe-margin"},
         {RuleId::overlap, "overlap", warning, "enabled controls that overlap",
          "The player aims at one and hits the other.", "one-over-the-other"},
+        {RuleId::covered, "covered", warning, "a control or text with something drawn over it",
+         "The player does not see it, or cannot read it.", "behind-a-panel"},
         {RuleId::small_target, "small-target", warning,
          "a control that is too small to hit reliably", "A finger or an unsteady hand misses it.",
          "too-small-to-hit"},

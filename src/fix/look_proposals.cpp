@@ -46,6 +46,7 @@ class LookProposals : ProposalMaker {
         case RuleId::off_canvas:
         case RuleId::outside_safe:
         case RuleId::overlap: stand_elsewhere(); break;
+        case RuleId::covered: draw_cover_first(); break;
         case RuleId::small_target: be_larger(); break;
         case RuleId::text_too_long:
         case RuleId::tight_text: have_more_room(); break;
@@ -143,6 +144,14 @@ class LookProposals : ProposalMaker {
         for (const float by : {16, 32, 64, 96, -32, -64, -96})
             set(*place, "offset",
                 fmt::format("{:g} {:g}", form.across.offset, form.down.offset + by));
+    }
+
+    /// Before it, or before all: what stands in a group is drawn where its first control stands.
+    void draw_cover_first() {
+        if (finding_.also.empty() || !is_here(finding_.also[0].place)) return;
+        for (const std::uint32_t before : {at_, screen_->controls[0].id.place.begin})
+            if (auto edits = layout_.move_item(finding_.also[0].place.begin, before))
+                all_.push_back({"draw what hides it first", std::move(*edits), false});
     }
 
     void be_larger() {

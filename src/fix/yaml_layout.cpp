@@ -239,6 +239,15 @@ std::optional<Edit> Layout::add_item(std::uint32_t at, std::string_view item) co
                 (end == text_.size() && text_.back() != '\n' ? "\n" : "") + line};
 }
 
+std::optional<std::vector<Edit>> Layout::move_item(std::uint32_t at, std::uint32_t before) const {
+    const std::uint32_t from = line_begin(at), to = line_begin(before);
+    if (!is_item(from) || !is_item(to) || from == to) return std::nullopt;
+    const std::uint32_t end = end_of_entry(from);
+    std::string item(text_.substr(from, end - from));
+    if (!item.ends_with('\n')) item += '\n';
+    return std::vector<Edit>{{{to, to, file_}, std::move(item)}, {{from, end, file_}, ""}};
+}
+
 Edit Layout::add_line(std::uint32_t at, std::string_view line) const {
     const std::uint32_t begin = line_begin(at);
     return {{begin, begin, file_}, std::string(line) + "\n"};

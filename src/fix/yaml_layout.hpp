@@ -38,6 +38,10 @@ class Layout {
     /// Puts an item behind the one in which `at` stands.
     std::optional<Edit> add_item(std::uint32_t at, std::string_view item) const;
 
+    /// Puts the item of a list in which `at` stands before the one in which `before` stands; both
+    /// on lines of their own.
+    std::optional<std::vector<Edit>> move_item(std::uint32_t at, std::uint32_t before) const;
+
     /// Puts a line before the one in which `at` stands.
     Edit add_line(std::uint32_t at, std::string_view line) const;
 

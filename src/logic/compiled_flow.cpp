@@ -365,7 +365,7 @@ class Verifier {
         for (TuneId tune : looks.scene_tunes)
             expect(has_or_silence(tune), "a tune is out of range");
         expect(looks.styles.size() >= standard_style_count && looks.styles.size() < most &&
-                   looks.pictures.size() < most && !looks.fonts.empty() &&
+                   looks.pictures.size() < index(own_picture(0)) && !looks.fonts.empty() &&
                    looks.fonts.size() < most && looks.cues.size() < most,
                "a table of looks is too short or too long");
         for (Size design : looks.design)

@@ -87,8 +87,8 @@ RONDIX_FIELDS(Style, looks, dresses, font, text_size, bold, align, padding, leas
 RONDIX_FIELDS(Span, extent, anchor, offset, size, margin_start, margin_end)
 RONDIX_FIELDS(BoxForm, across, down, arrangement, pack, align, align_fill, apart, columns,
               gap_across, gap_down, padding, rotate, scrolls_across, scrolls_down)
-RONDIX_FIELDS(Box, forms, text, control, parent, first_child, next, style, picture, role, bleeds,
-              keeps_room)
+RONDIX_FIELDS(Box, forms, text, control, parent, first_child, next, style, picture, share, role,
+              bleeds, keeps_room)
 RONDIX_FIELDS(RowLooks, list, boxes, samples, style, height)
 RONDIX_FIELDS(SampleRow, text, detail, value, picture, disabled)
 RONDIX_FIELDS(ScreenLooks, boxes, enters, leaves, tune)

@@ -3,6 +3,7 @@
 #include "draw/afresh.hpp"
 #include "draw/screens/sample_rows.hpp"
 #include "looks/contrast.hpp"
+#include "looks/cover_check.hpp"
 #include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
 
@@ -71,6 +72,7 @@ class ColourCheck {
             if (!is_wanted(item)) continue;
             if (!item.text.empty()) check_text(k);
             if (is_body(item)) check_focus(k);
+            check_cover(k);
             budget_.look("looking at the screens", index(screen), flow_.screens.size());
         }
     }
@@ -252,6 +254,37 @@ class ColourCheck {
             .fix = "make the fill, the border or the image of 'focused' differ more from 'rest'";
     }
 
+    void check_cover(std::size_t k) {
+        const Item& item = items_[k];
+        const SourceRange place = place_of(item);
+        if (!place.known() || covered_told_.contains({place.begin, place.file})) return;
+        const auto paint = [&](std::span<const Item> items, const Rect& part) {
+            return painted(items, 0x808080, part);
+        };
+        const Rect letters = item.text.empty() ? Rect{} : letters_of(item);
+        const std::optional<Covered> covered = find_cover(items_, k, letters, paint);
+        if (!covered) return;
+        covered_told_.insert({place.begin, place.file});
+        const Item& by = items_[covered->by];
+        Finding& finding =
+            add_finding(findings_, RuleId::covered, place,
+                        fmt::format("{}{} is {} behind {}", covered->is_text ? "the text of " : "",
+                                    name_of(item), covered->share >= 1 ? "hidden" : "partly hidden",
+                                    by.control == item.control ? "its own pieces" : name_of(by)));
+        if (const SourceRange other = place_of(by); other.known() && by.control != item.control)
+            finding.also.push_back({other, "this is drawn over it, for it stands later"});
+        finding.fix = by.control == item.control
+                          ? "give the pieces or the text other places, or 'padding' to the style"
+                          : "move one of them, or name it after what hides it";
+    }
+
+    std::string name_of(const Item& item) const {
+        if (item.control != no_control)
+            return "'" + std::string(flow_.text(flow_[item.control].id)) + "'";
+        if (item.kind == ItemKind::title) return "the heading";
+        return item.kind == ItemKind::group ? "the ground of a group" : "the ground of the screen";
+    }
+
     /// Where the letters of a text stand.
     Rect letters_of(const Item& item) const {
         const Style& style = flow_.looks[item.style];
@@ -358,6 +391,7 @@ class ColourCheck {
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;
     std::set<StyleId> focus_told_;
+    std::set<std::pair<std::uint32_t, std::uint16_t>> covered_told_;
 };
 
 } // namespace

@@ -100,8 +100,7 @@ class ControlReader {
             add_finding(findings_, RuleId::missing_key, control.id.place,
                         std::string(form.what) + " needs a 'setting'")
                 .fix = "name a setting that is declared under 'settings:'";
-        if (has("shows") && map.find("shows"))
-            if (const auto what = map.one_of("shows")) control.shows = Shows(*what + 1);
+        if (has("shows") && map.find("shows")) read_shows(map, control);
         if (control.shows == Shows::time_left && control.text.empty()) control.text = "{time-left}";
         if (has("dropdown")) control.dropdown = map.yes_no("dropdown").value_or(false);
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
@@ -126,6 +125,17 @@ class ControlReader {
         if (form.kind == ControlKind::picture && !control.box.picture)
             add_finding(findings_, RuleId::missing_key, control.id.place,
                         "the picture '" + control.id.text + "' needs a 'file'");
+    }
+
+    /// Labels alone show what is so elsewhere in the menus.
+    void read_shows(const MapReader& map, FlowControl& control) {
+        const auto what = map.one_of("shows");
+        if (!what) return;
+        control.shows = Shows(*what + 1);
+        if (control.shows == Shows::game || control.kind == ControlKind::label) return;
+        add_finding(findings_, RuleId::wrong_type, map.find("shows")->place,
+                    "only a label shows '" + map.find("shows")->text + "'")
+            .fix = "write 'shows: game', or make it a label";
     }
 
     /// A text, and what keys it names.
@@ -242,14 +252,36 @@ class ControlReader {
             FlowPiece piece;
             if (const auto shows = map.one_of("shows"))
                 piece.role = BoxRole(static_cast<int>(BoxRole::value) + static_cast<int>(*shows));
-            if (piece.role != BoxRole::piece && !control.setting)
-                add_finding(findings_, RuleId::wrong_type, map.find("shows")->place,
-                            "only a control with a 'setting' shows a value");
+            if (piece.role != BoxRole::piece) check_shows(map, piece.role, control);
+            if (map.find("share")) read_share(map, piece, control);
             piece.place = child.place;
             piece.text = read_text(map, "text", control.mentions);
             read_box_keys(map, source_, piece.box, findings_);
             control.pieces.push_back(std::move(piece));
         }
+    }
+
+    /// What a piece shows is said by a setting, by the game, or by the time that is left.
+    void check_shows(const MapReader& map, BoxRole role, const FlowControl& control) {
+        const bool by_time =
+            control.shows == Shows::time_left && (role == BoxRole::track || role == BoxRole::knob);
+        const bool by_setting = control.setting && role != BoxRole::shown_picture;
+        if (control.shows == Shows::game || by_time || by_setting) return;
+        const bool picture = role == BoxRole::shown_picture;
+        add_finding(findings_, RuleId::wrong_type, map.find("shows")->place,
+                    picture ? "only a control with 'shows: game' shows a picture of the game"
+                            : "only a control with a 'setting', or with 'shows: game', shows a '" +
+                                  map.find("shows")->text + "'");
+    }
+
+    void read_share(const MapReader& map, FlowPiece& piece, const FlowControl& control) {
+        piece.share = static_cast<float>(map.percent("share").value_or(0)) / 100;
+        if (piece.role != BoxRole::track && piece.role != BoxRole::knob)
+            refuse_alone(map, "share", "shows: track");
+        else if (control.shows != Shows::game)
+            add_finding(findings_, RuleId::missing_key, map.key_node("share")->place,
+                        "'share' has no effect in a control without 'shows: game'")
+                .fix = "write 'shows: game' in the control, or remove it";
     }
 
     /// A key that says nothing without another one.

@@ -264,6 +264,11 @@ class FlowReader {
             flag.set_by_game = map.one_of("set-by").value_or(0) == 1;
             flag.first = map.yes_no("default").value_or(false);
             flag.warns = map.one_of("ask-before").has_value();
+            flag.except_on = map.names("except-on").value_or(std::vector<Name>{});
+            if (map.find("except-on") && !flag.warns)
+                add_finding(findings_, RuleId::missing_key, map.key_node("except-on")->place,
+                            "'except-on' has no effect without 'ask-before'")
+                    .fix = "write 'ask-before: leaving' as well, or remove it";
         }
         flow_.flags.push_back(std::move(flag));
     }

@@ -13,6 +13,8 @@ inline constexpr Kinds pressed = kinds_of(ControlKind::button, ControlKind::list
 inline constexpr Kinds usable = with_settings | pressed;
 inline constexpr Kinds of_text =
     usable | kinds_of(ControlKind::label, ControlKind::picture, ControlKind::panel);
+inline constexpr Kinds shown_by_others =
+    kinds_of(ControlKind::label, ControlKind::picture, ControlKind::panel, ControlKind::button);
 inline constexpr Kinds of_settings = with_settings | kinds_of(ControlKind::label);
 
 namespace rows {
@@ -78,6 +80,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {flag, "set-by", F::one_of, "flow, game", none, optional, "`flow`", "who changes it: the steps of the flow, or the game at any time"},
     {flag, "default", F::yes_no, {}, none, optional, "`no`", "whether it is raised at the start"},
     {flag, "ask-before", F::one_of, "leaving", none, optional, {}, "`leaving`: while it is raised, leaving play without a confirmation is an error"},
+    {flag, "except-on", F::names, {}, none, optional, "none", "the screens on which nothing is lost by leaving, such as a game over: `[game-over]`"},
     {event, "during", F::one_of, "play, menu, any", none, optional, "`play`", "when it has an effect: while the game runs, while it does not, or always"},
     {event, "after", F::time, {}, none, optional, "at once", "the delay of the effect"},
     {event, "do", F::action, {}, none, needed, {}, "the action"},
@@ -131,7 +134,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {moving_on, "do", F::action, {}, none, needed, {}, "the action"},
     {named_key, "do", F::action, {}, none, needed, {}, "the action"},
     {named_key, "key", F::one_of, "A, B, C, D, E, F, G, H, I, J, K, L, M, N, O, P, Q, R, S, T, U, V, W, X, Y, Z, 0, 1, 2, 3, 4, 5, 6, 7, 8, 9, F1, F2, F3, F4, F5, F6, F7, F8, F9, F10, F11, F12, space, tab, insert, delete, home, end, comma, period, minus, left-shift, right-shift, left-ctrl, right-ctrl, left-alt, right-alt", none, optional, "the key of that name, such as `tab`, if there is one", "the key of the keyboard that stands for it unless the player or the game chooses another: `A` to `Z`, `0` to `9`, `F1` to `F12`, `space`, `tab`, `insert`, `delete`, `home`, `end`, `comma`, `period`, `minus`, `left-shift`, `right-shift`, `left-ctrl`, `right-ctrl`, `left-alt`, `right-alt`"},
-    {named_key, "pad", F::one_of, "x, y, select, left-stick, right-stick", none, optional, "none", "the button of a pad: `x`, `y`, `select`, `left-stick`, `right-stick` (the others are what menus are used with)"},
+    {named_key, "pad", F::one_of, "x, y, select, left-stick, right-stick, left-trigger, right-trigger", none, optional, "none", "the button of a pad: `x`, `y`, `select`, `left-stick`, `right-stick`, `left-trigger`, `right-trigger` (the others are what menus are used with)"},
     // --- what a press does
     {alternative, "when", F::condition, {}, none, optional, "always", "the condition; the first alternative with a true one is done"},
     {alternative, "ask", F::ask, {}, question, optional, {}, "a question first: its text, or its text and answers"},
@@ -142,7 +145,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     // --- controls
     {control, "text", F::text, {}, none, optional, {}, "its text", of_text},
     {control, "setting", F::name, {}, none, optional, {}, "the setting that it changes; a label shows its value", of_settings},
-    {control, "shows", F::one_of, "hint, game, time-left", none, optional, {}, "of a label: `hint`, the hint of the control in focus; `time-left`, the seconds until the screen moves on, a question is answered by itself, or what is waited for is given up, and a bar of how much of that time is left; `game`, the text that the game sets (`Runner::set_label`), and its `text` until then", kinds_of(ControlKind::label)},
+    {control, "shows", F::one_of, "hint, game, time-left", none, optional, {}, "`game`: its text (of a picture: its picture) and what its pieces show are what the game sets (`Runner::set_shown_text`), and until then what the flow says. Of a label also: `hint`, the hint of the control in focus; `time-left`, the seconds until the screen moves on, a question is answered by itself, or what is waited for is given up, and a bar of how much of that time is left", shown_by_others},
     {control, "show", F::name_or_names, {}, none, needed, {}, "of pages: the groups, one of which is shown", kinds_of(ControlKind::pages)},
     {control, "press", F::action, {}, none, needed, {}, "the action of a press; of a list, of each row", pressed},
     {control, "when", F::condition, {}, none, optional, "always", "it is enabled while this is true; a list without rows is disabled; a label, picture or panel is shown while it is true"},
@@ -173,7 +176,8 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {route, "both", F::yes_no, {}, none, optional, "`no`", "`yes`: the opposite direction returns"},
     {piece, "text", F::text, {}, none, optional, {}, "its text"},
     {piece, "file", F::word, {}, none, optional, {}, "a picture"},
-    {piece, "shows", F::one_of, "value, track, knob", none, optional, {}, "the part of a control with a setting that it shows"},
+    {piece, "shows", F::one_of, "value, track, knob, picture", none, optional, {}, "`value`, `track`, `knob`: of a control with a setting, its value; with `shows: game`, what the game sets, and so `picture`; a track and a knob with `shows: time-left`, the time that is left"},
+    {piece, "share", F::share, {}, none, optional, "`0%`", "of a track or knob, in a control with `shows: game`: how far it is until the game sets it"},
     {piece, "style", F::style, {}, none, optional, {}, "its style"},
     {piece, "place", F::map, {}, place, optional, {}, "its position in the control"},
 

@@ -57,7 +57,8 @@ std::string styles() {
     for (const StyleWord& word : style_words())
         rows += "| `" + std::string(word.key) + "` | " + std::string(word.help) +
                 (word.whole ? "; the same in every state" : "") + " |\n";
-    rows += "| `extends` | another style, whose other keys apply |\n";
+    rows += "| `extends` | another style, whose other keys apply; `none`: nothing does, not even "
+            "what the built-in theme says of it |\n";
     return table("style", rows);
 }
 

@@ -188,7 +188,8 @@ void add_style_words(Json& map, bool whole) {
 Json style() {
     Json map = map_of("how something looks", true);
     add_style_words(map, true);
-    map["properties"]["extends"] = described(reference("name"), "the style that it begins with");
+    map["properties"]["extends"] =
+        described(reference("name"), "the style that it begins with; `none`: with nothing");
     Json state = map_of("what is otherwise in one state", false);
     add_style_words(state, false);
     for (const std::string_view name : state_names) map["properties"][std::string(name)] = state;

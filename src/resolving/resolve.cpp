@@ -36,6 +36,8 @@ class Resolver {
                             "'" + setting.id.text + "' is also the name of a flag")
                     .fix = "rename one of them";
         resolve_settings();
+        for (const FlowFlag& flag : flow_.flags)
+            for (const Name& screen : flag.except_on) need_screen(screen);
         resolve_order();
         check_key_defaults();
         for (const Name& key : flow_.pad_keys)

@@ -121,8 +121,17 @@ bool Runner::set_flag(FlagId flag, bool raised) {
     return core_->set_flag(flag, raised);
 }
 
-bool Runner::set_label(ControlId label, std::string_view text) {
-    return core_->set_label(label, text);
+bool Runner::set_shown_text(ControlId control, std::string_view text) {
+    return core_->set_shown_text(control, text);
+}
+bool Runner::set_shown_value(ControlId control, std::string_view text) {
+    return core_->set_shown_value(control, text);
+}
+bool Runner::set_shown_share(ControlId control, float share) {
+    return core_->set_shown_share(control, share);
+}
+bool Runner::set_shown_picture(ControlId control, PictureId picture) {
+    return core_->set_shown_picture(control, picture);
 }
 
 bool Runner::set_rows(ControlId list, const ListRows& rows) {

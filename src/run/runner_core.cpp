@@ -93,7 +93,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
                    max_rows_seen * (lists_.size() + most_row_parts(flow)) + 4 * areas_.size());
     down_.reserve(max_down);
     whose_.assign(flow.screens.size(), no_owner);
-    make_labels();
+    make_room_for_shown();
     find_names();
     find_what_hides();
     find_row_looks();
@@ -101,17 +101,6 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
 }
 
 RunnerCore::~RunnerCore() = default;
-
-/// Of each label whose text the game writes: what the flow says, until it does.
-void RunnerCore::make_labels() {
-    label_of_.assign(flow_.controls.size(), 0);
-    for (std::size_t i = 0; i < flow_.controls.size(); ++i) {
-        if (flow_.controls[i].shows != Shows::game) continue;
-        label_of_[i] = static_cast<std::uint32_t>(labels_.size());
-        labels_.emplace_back().reserve(Runner::longest_label * 4);
-        labels_.back() = flow_.text(flow_.controls[i].text);
-    }
-}
 
 /// What a move makes due, such as an answer that came while an urgent screen stood, follows at
 /// once.

@@ -60,7 +60,10 @@ class RunnerCore {
     bool set_flag(FlagId flag, bool raised);
     bool set_setting(SettingId setting, std::uint16_t value);
     bool set_text(SettingId setting, std::string_view text);
-    bool set_label(ControlId label, std::string_view text);
+    bool set_shown_text(ControlId control, std::string_view text);
+    bool set_shown_value(ControlId control, std::string_view text);
+    bool set_shown_share(ControlId control, float share);
+    bool set_shown_picture(ControlId control, PictureId picture);
     bool set_rows(ControlId list, const ListRows& rows);
 
     // --- keys
@@ -170,6 +173,17 @@ class RunnerCore {
         Code code{};
         Target target = no_target;
     };
+    /// What the game shows in a control; what it has not set is as the flow says.
+    template <class T>
+    struct Said {
+        T value{};
+        bool is_set = false;
+    };
+    struct ShownByGame {
+        Said<std::string> text, value;
+        Said<float> share;
+        Said<PictureId> picture;
+    };
     struct Unfolded {
         ControlId of = no_control;
         std::uint16_t row = 0;
@@ -199,7 +213,12 @@ class RunnerCore {
     void note_input(Device by);
     bool heeds(Device by) const;
     void let_go();
-    void make_labels();
+    void make_room_for_shown();
+    const ShownByGame* shown_in(ControlId control) const;
+    ShownByGame* to_show_in(ControlId control);
+    template <class T, class Value>
+    void say(Said<T>& what, Value value);
+    void show_by_game(const Box& box, Item& item) const;
     void give_to_opener(const Outcome& outcome);
     void tell_pad(Move move);
     void find_names();
@@ -360,7 +379,9 @@ class RunnerCore {
     void add_screen_items(ScreenId id, std::size_t height, bool leaving, bool fades);
     void add_box_item(const Box& box, std::uint32_t row, Item item);
     void show_value(const Box& box, Item& item) const;
-    void show_game_text(const Box& box, Item& item) const;
+    void show_setting(const Box& box, Item& item) const;
+    void show_time(const Box& box, Item& item) const;
+    void put_on_track(Item& knob) const;
     void fit_text(Item& item) const;
     void add_notice();
 
@@ -422,8 +443,8 @@ class RunnerCore {
     Bindings bindings_;
     CodeNames code_names_;
     std::unique_ptr<FilledTexts> filled_;
-    std::vector<std::string> labels_; // of each control whose text the game writes
-    std::vector<std::uint32_t> label_of_;
+    std::vector<ShownByGame> shown_; // of each control with `shows: game`
+    std::vector<std::uint32_t> shown_of_;
     ControlId came_from_ = no_control, came_to_ = no_control; // by the last direction,
     std::uint32_t came_when_ = 0;                             // the version of the routes
     ControlId holding_ = no_control;                          // whose press is being held

@@ -21,6 +21,7 @@ ItemKind kind_of(const CompiledFlow& flow, const Box& box) {
     case BoxRole::value: return ItemKind::value;
     case BoxRole::track: return ItemKind::track;
     case BoxRole::knob: return ItemKind::knob;
+    case BoxRole::shown_picture: return ItemKind::piece;
     case BoxRole::progress: return ItemKind::progress;
     case BoxRole::group: return ItemKind::group;
     case BoxRole::row:
@@ -183,51 +184,56 @@ void RunnerCore::add_box_item(const Box& box, std::uint32_t row, Item item) {
     if (item.kind == ItemKind::list) add_rows(items_.back());
 }
 
-/// What an item shows of its control's setting, or of a press that is being held.
+/// What an item shows of its control's setting, of the game, of time, or of a press that is held.
 void RunnerCore::show_value(const Box& box, Item& item) const {
     const Control& control = flow_[box.control];
-    if (box.role == BoxRole::control && box.control == holding_)
+    const bool body = box.role == BoxRole::control;
+    if (body && box.control == holding_)
         item.amount =
             static_cast<float>(holding_for_) / (static_cast<float>(control.hold_ms) * 1000.0F);
-    const bool label = box.role == BoxRole::control && control.kind == ControlKind::label;
-    if (label && control.shows == Shows::hint) {
+    if (body && control.shows == Shows::hint) {
         const ControlId in_focus = focus();
         item.text = in_focus == no_control ? "" : shown_text(flow_.text(flow_[in_focus].hint));
     }
-    if (label && control.shows == Shows::game) show_game_text(box, item);
-    if (label && control.shows == Shows::time_left) {
-        const auto now = control.screen == now_.foremost() ? countdown() : std::nullopt;
-        if (!now) return item.text = {}, void();
-        item.amount =
-            static_cast<float>(now->left) / static_cast<float>(std::max<Micros>(now->whole, 1));
-    }
-    if (box.role == BoxRole::control) {
+    if (control.shows == Shows::game) show_by_game(box, item);
+    if (control.shows == Shows::time_left) show_time(box, item);
+    if (control.setting != no_setting) show_setting(box, item);
+    if (body) {
         const AccessibleInfo words = accessible_info(box.control);
         item.name = words.name;
         item.value = words.value;
     }
-    if (control.setting == no_setting || (!is_part(box.role) && !label)) return;
-    const Setting& setting = flow_[control.setting];
-    if (box.role == BoxRole::value || label) {
-        item.text = shown_value(control.setting);
-        return;
-    }
-    if (setting.values < 2 || box.role == BoxRole::piece) return;
-    item.amount =
-        static_cast<float>(value_of(control.setting)) / static_cast<float>(setting.values - 1);
-    if (box.role != BoxRole::knob) return;
-    std::uint32_t row = 0;
-    if (!part_of(box.control, BoxRole::track, row)) return;
-    const Rect track = seen_at(row);
-    const float share = mirrored_ ? 1 - item.amount : item.amount;
-    item.bounds.x = track.x + share * track.width - item.bounds.width / 2;
-    item.bounds.y = track.y + (track.height - item.bounds.height) / 2;
+    if (box.role == BoxRole::knob) put_on_track(item);
 }
 
-/// Its room was made for what the flow says; what is longer is made smaller.
-void RunnerCore::show_game_text(const Box& box, Item& item) const {
-    item.text = labels_[label_of_[index(box.control)]];
-    fit_text(item);
+void RunnerCore::show_setting(const Box& box, Item& item) const {
+    const Control& control = flow_[box.control];
+    const bool label = box.role == BoxRole::control && control.kind == ControlKind::label;
+    if (box.role == BoxRole::value || label) item.text = shown_value(control.setting);
+    if (box.role != BoxRole::track && box.role != BoxRole::knob) return;
+    if (const Setting& setting = flow_[control.setting]; setting.values >= 2)
+        item.amount =
+            static_cast<float>(value_of(control.setting)) / static_cast<float>(setting.values - 1);
+}
+
+/// How much is left of the time that runs, on the screen in front alone.
+void RunnerCore::show_time(const Box& box, Item& item) const {
+    const Control& control = flow_[box.control];
+    const bool body = box.role == BoxRole::control;
+    const auto now = control.screen == now_.foremost() ? countdown() : std::nullopt;
+    if (!now && body) item.text = {};
+    if (now && (body || box.role == BoxRole::track || box.role == BoxRole::knob))
+        item.amount =
+            static_cast<float>(now->left) / static_cast<float>(std::max<Micros>(now->whole, 1));
+}
+
+void RunnerCore::put_on_track(Item& knob) const {
+    std::uint32_t row = 0;
+    if (!part_of(knob.control, BoxRole::track, row)) return;
+    const Rect track = seen_at(row);
+    const float share = mirrored_ ? 1 - knob.amount : knob.amount;
+    knob.bounds.x = track.x + share * track.width - knob.bounds.width / 2;
+    knob.bounds.y = track.y + (track.height - knob.bounds.height) / 2;
 }
 
 /// What the game writes is not known when places are worked out: what is too long is made smaller.

@@ -1,7 +1,6 @@
 // What is told to players who hear the menus, and the texts that controls show of what is so.
 #include "run/runner_core.hpp"
 
-#include "logic/letters.hpp"
 #include "run/filled_texts.hpp"
 
 #include <algorithm>
@@ -61,6 +60,10 @@ AccessibleInfo RunnerCore::accessible_info(ControlId control) const {
                    ? value_of(row.setting) == 1
                    : now_.is_open(row.screen) && turns_to_what_is_shown(control);
     if (row.setting != no_setting) words.value = shown_value(row.setting);
+    if (const ShownByGame* shown = shown_in(control)) {
+        if (!shown->text.value.empty()) words.name = shown->text.value;
+        words.value = shown->value.value;
+    }
     if (control == unfolded_.of) {
         const Setting& setting = flow_[row.setting];
         words.row = unfolded_.row;
@@ -73,13 +76,6 @@ AccessibleInfo RunnerCore::accessible_info(ControlId control) const {
         if (list->focus < list->rows.count) words.value = translator_(list->rows[list->focus].text);
     }
     return words;
-}
-
-bool RunnerCore::set_label(ControlId label, std::string_view text) {
-    if (index(label) >= flow_.controls.size() || flow_[label].shows != Shows::game) return false;
-    labels_[label_of_[index(label)]] = shortened(text, Runner::longest_label);
-    needs_redraw_ = true;
-    return true;
 }
 
 /// The game is told what the player has to do with now, once for each change.

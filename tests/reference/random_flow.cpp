@@ -211,7 +211,10 @@ class Author {
         text_ += "flags:\n";
         for (int i = 0; i < flags_; ++i) {
             text_ += "  f" + std::to_string(i) + ": { set-by: " + (one_in(3) ? "game" : "flow");
-            if (rich() && often()) text_ += ", ask-before: leaving";
+            if (rich() && often()) {
+                text_ += ", ask-before: leaving";
+                if (i % 2 == 1) text_ += ", except-on: [m0]";
+            }
             text_ += one_in(4) ? ", default: yes }\n" : " }\n";
         }
     }

@@ -42,6 +42,7 @@ void Game::advance(double seconds) {
     pass_on_log();
     if (menus_.game_runs()) sail(seconds);
     menus_.show_hold(voyage_.hold());
+    menus_.show_speed(voyage_.knots(), voyage_.share_of_speed());
     if (note_left_ > 0 && (note_left_ -= seconds) <= 0) deck_.note.clear();
     menus_.advance(seconds);
 }

@@ -2,7 +2,10 @@
 
 #include "tidewick.packed.hpp"
 
+#include <array>
 #include <chrono>
+#include <cstdio>
+#include <string>
 
 namespace tidewick {
 
@@ -41,6 +44,7 @@ void Menus::start() {
         return row == 0 ? ListRow{"Across the harbour", 0} : ListRow{"Through the fog", 1};
     };
     runner_->set_rows(ids::controls::voyages::charts, {2, nullptr, voyage});
+    count_crates();
     runner_->start();
     if (trace_) trace_->begin(*runner_);
 }
@@ -50,6 +54,7 @@ void Menus::show_hold(const std::vector<std::string_view>& crates) {
     hold_ = crates;
     runner_->set_rows(ids::controls::cargo::hold,
                       {static_cast<std::uint32_t>(hold_.size()), this, crate_row});
+    count_crates();
 }
 
 /// What there is of each ware, and whom it is for, stands in the flow: its sample rows.
@@ -60,6 +65,23 @@ ListRow Menus::crate_row(void* menus, std::uint32_t row) {
         if (own.flow_.text(ware.text) == name)
             return {.text = name, .detail = own.flow_.text(ware.detail), .picture = ware.picture};
     return {.text = name};
+}
+
+/// On the button that leads to them.
+void Menus::count_crates() {
+    namespace bridge = ids::controls::bridge;
+    const auto count = static_cast<std::uint32_t>(hold_.size());
+    runner_->set_shown_value(bridge::to_cargo, std::to_string(count));
+    runner_->set_shown_picture(bridge::to_cargo,
+                               count > 0 ? crate_row(this, count - 1).picture : no_picture);
+}
+
+void Menus::show_speed(double knots, double share) {
+    namespace bridge = ids::controls::bridge;
+    runner_->set_shown_share(bridge::speed, static_cast<float>(share));
+    std::array<char, 24> text{};
+    std::snprintf(text.data(), text.size(), "%.0f knots", knots);
+    runner_->set_shown_value(bridge::speed, text.data());
 }
 
 void Menus::advance(double seconds) {

@@ -50,6 +50,8 @@ class Menus {
 
     /// The crates that the hold's list shows.
     void show_hold(const std::vector<std::string_view>& crates);
+    /// In knots, and as a share of what she can do.
+    void show_speed(double knots, double share);
 
     rondix::Runner& runner() { return *runner_; }
     rondix::sdl2::Input& input() { return *input_; }
@@ -61,6 +63,7 @@ class Menus {
   private:
     void obey(const rondix::Effect& effect);
     void follow_volumes();
+    void count_crates();
     static rondix::ListRow crate_row(void* menus, std::uint32_t row);
 
     rondix::CompiledFlow flow_;

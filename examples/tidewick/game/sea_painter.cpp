@@ -175,7 +175,7 @@ class Picture {
     void draw_ferry() {
         cairo_t* c = context_.get();
         const Spot at = voyage_.ferry();
-        const double swift = std::abs(voyage_.speed()) / 90;
+        const double swift = voyage_.share_of_speed();
         cairo_save(c);
         cairo_translate(c, at.x, at.y);
         cairo_rotate(c, voyage_.heading() + (voyage_.is_aground() ? 0.12 : 0));
@@ -201,7 +201,7 @@ class Picture {
             cairo_fill(c);
         }
         cairo_restore(c);
-        if (voyage_.speed() > 1)
+        if (voyage_.knots() > 0.2)
             for (int i = 0; i < 5; ++i) { // smoke
                 const double age = std::fmod(voyage_.time() * 0.8 + i * 0.2, 1);
                 disc({at.x - 10 + age * 30, at.y - 10 - age * 60}, 4 + 10 * age, 0x54626A,
@@ -287,10 +287,6 @@ class Picture {
             cairo_line_to(c, x + std::cos(turn) * 58, bottom - 92 + std::sin(turn) * 58);
             cairo_stroke(c);
         }
-        char text[96];
-        std::snprintf(text, sizeof text, "%2.0f knots    %zu of %zu crates",
-                      std::abs(voyage_.speed()) / 5, voyage_.hold().size(), Voyage::max_crates);
-        write(text, deck_.wheel_left ? 180 : 40, bottom - 40);
         if (!deck_.note.empty()) write(deck_.note.c_str(), 40, 60);
         cairo_restore(c);
     }

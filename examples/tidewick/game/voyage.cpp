@@ -30,6 +30,14 @@ void Voyage::go_to(Spot ferry, double heading, std::size_t crates) {
         hold_.push_back(wares[i % std::size(wares)]);
 }
 
+double Voyage::knots() const {
+    return std::abs(speed_) / 5;
+}
+
+double Voyage::share_of_speed() const {
+    return std::abs(speed_) / full_speed;
+}
+
 Happening Voyage::advance(const Wheel& wheel, double seconds) {
     Happening happening = Happening::nothing;
     left_ += std::min(seconds, 0.25);

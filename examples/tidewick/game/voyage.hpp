@@ -30,7 +30,8 @@ class Voyage {
     const Scene& scene() const { return scene_; }
     Spot ferry() const { return ferry_; }
     double heading() const { return heading_; }
-    double speed() const { return speed_; }
+    double knots() const;
+    double share_of_speed() const; ///< of full speed, from 0 to 1
     double time() const { return time_; }
     bool is_aground() const { return aground_; }
     const std::vector<std::string_view>& hold() const { return hold_; }

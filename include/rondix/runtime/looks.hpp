@@ -29,6 +29,17 @@ enum class FontId : std::uint16_t {};
 enum class CueId : std::uint16_t {};
 enum class TuneId : std::uint16_t {};
 inline constexpr PictureId no_picture{0xFFFF};
+/// A picture of the game's own, for Runner::set_shown_picture() and rows of lists: what has this
+/// number in the game. Items pass it on. Up to 32,000 of them.
+constexpr PictureId own_picture(std::uint16_t number) {
+    return PictureId(0x8000 + number);
+}
+constexpr bool is_own(PictureId picture) {
+    return picture >= own_picture(0) && picture != no_picture;
+}
+constexpr std::uint16_t own_number(PictureId picture) {
+    return static_cast<std::uint16_t>(static_cast<std::uint16_t>(picture) - 0x8000);
+}
 inline constexpr CueId no_cue{0xFFFF};
 inline constexpr TuneId no_tune{0xFFFF}; ///< nothing is said
 inline constexpr TuneId silence{0xFFFE}; ///< `music: none`
@@ -141,11 +152,12 @@ enum class BoxRole : std::uint8_t {
     ground,
     dim,
     heading,
-    control, ///< the body of a control
-    piece,   ///< a part of a control, which follows its state
-    value,   ///< such a part, with the value of the control's setting as its text
-    track,   ///< such a part, filled as far as the setting's value goes
-    knob,    ///< such a part, which stands on the track, at the value
+    control,       ///< the body of a control
+    piece,         ///< a part of a control, which follows its state
+    value,         ///< such a part, with the value of the control's setting as its text
+    track,         ///< such a part, filled as far as the setting's value goes
+    knob,          ///< such a part, which stands on the track, at the value
+    shown_picture, ///< such a part, with the picture that the game sets
     progress,
     row,         ///< of a list: what all that a row shows stands in,
     row_text,    ///< what the game says of the row: its text,
@@ -154,9 +166,9 @@ enum class BoxRole : std::uint8_t {
     row_picture, ///< and a picture
 };
 
-/// Pieces, values, tracks and knobs: what belongs to a control besides its body.
+/// Pieces, values, tracks, knobs and pictures: what belongs to a control besides its body.
 constexpr bool is_part(BoxRole role) {
-    return role >= BoxRole::piece && role <= BoxRole::knob;
+    return role >= BoxRole::piece && role <= BoxRole::shown_picture;
 }
 
 enum class WindowShape : std::uint8_t { landscape, portrait };
@@ -170,6 +182,7 @@ struct Box {
     std::uint32_t next = 0; ///< the next child of the same parent
     StyleId style{};
     PictureId picture = no_picture;
+    float share = 0; ///< of a track or knob of what the game shows, until it says otherwise
     BoxRole role = BoxRole::group;
     bool bleeds = false;     ///< into the safe margin
     bool keeps_room = false; ///< while its control is hidden

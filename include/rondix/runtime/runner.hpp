@@ -69,8 +69,8 @@ class Runner {
     static constexpr double listening_time = 8;
     /// At most this many rows of an open dropdown are visible.
     static constexpr std::uint16_t max_unfolded = 8;
-    /// The longest text of a label that the game writes, in bytes.
-    static constexpr std::size_t longest_label = 200;
+    /// The longest text that the game shows in a control, in bytes.
+    static constexpr std::size_t longest_shown = 200;
     /// A notice (a button that is not wired yet) is shown for this long.
     static constexpr double notice_time = 2.5;
 
@@ -143,8 +143,17 @@ class Runner {
     bool is_loaded(SceneId scene) const;
     /// Only for flags with `set-by: game`; else false.
     bool set_flag(FlagId flag, bool raised);
-    /// The text of a label with `shows: game`; cut to longest_label at a whole character.
-    bool set_label(ControlId label, std::string_view text);
+    /// What the game shows in a control with `shows: game`; false for any other. Until it is set,
+    /// it is as the flow says. Nothing moves because of it: a text that has no room is made
+    /// smaller, and a picture stands where that of the flow does. Texts are not translated, and
+    /// cut to longest_shown at a whole character.
+    bool set_shown_text(ControlId control, std::string_view text);
+    /// In its pieces: with `shows: value`; with `shows: track` and `knob`, from 0 to 1.
+    bool set_shown_value(ControlId control, std::string_view text);
+    bool set_shown_share(ControlId control, float share);
+    /// Of a picture, or in pieces with `shows: picture`: one of the flow's
+    /// (CompiledFlow::picture()), one of the game's own (own_picture()), or none.
+    bool set_shown_picture(ControlId control, PictureId picture);
     /// The rows of a list. They are asked for whenever they are drawn, until others are set.
     bool set_rows(ControlId list, const ListRows& rows);
 

@@ -95,6 +95,7 @@ enum class RuleId : std::uint8_t {
     off_canvas,
     outside_safe,
     overlap,
+    covered,
     small_target,
     text_too_long,
     tight_text,

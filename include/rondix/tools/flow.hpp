@@ -149,7 +149,8 @@ struct FlowFlag {
     Name id;
     bool first = false;
     bool set_by_game = false;
-    bool warns = false; ///< `ask-before: leaving`
+    bool warns = false;          ///< `ask-before: leaving`
+    std::vector<Name> except_on; ///< but not on these screens
 };
 
 struct FlowSetting {

@@ -75,7 +75,8 @@ struct FlowBox {
 struct FlowPiece {
     SourceRange place;
     std::string text;
-    BoxRole role = BoxRole::piece; ///< `shows: value`, `track` or `knob`
+    BoxRole role = BoxRole::piece; ///< `shows: value`, `track`, `knob` or `picture`
+    float share = 0;               ///< of a track or knob, until the game sets it
     FlowBox box;
 };
 

@@ -140,6 +140,13 @@ TextMeasurer Painter::text_measurer() {
             }};
 }
 
+void Painter::set_picture(std::uint16_t number, const Pixels& pixels) {
+    const Held<cairo_surface_t> surface(cairo_image_surface_create_for_data(
+        static_cast<unsigned char*>(pixels.data), CAIRO_FORMAT_ARGB32, pixels.width, pixels.height,
+        pixels.stride));
+    parts_->pictures.set(index(own_picture(number)), surface.get());
+}
+
 void Painter::set_stand_in(std::string text) {
     parts_->stand_in = std::move(text);
 }

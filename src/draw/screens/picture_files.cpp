@@ -124,8 +124,7 @@ struct PictureFiles::File {
 
 PictureFiles::PictureFiles(std::vector<std::string> paths, bool tried)
     : paths_(std::move(paths))
-    , tried_(tried)
-    , files_(paths_.size()) {}
+    , tried_(tried) {}
 
 PictureFiles::~PictureFiles() = default;
 
@@ -133,9 +132,26 @@ PictureFiles::File& PictureFiles::open(std::size_t picture) {
     auto& file = files_[picture];
     if (!file) {
         file = std::make_unique<File>();
-        file->read(paths_[picture], tried_);
+        if (picture < paths_.size())
+            file->read(paths_[picture], tried_);
+        else
+            file->fault = "the game has not set it";
     }
     return *file;
+}
+
+void PictureFiles::set(std::size_t picture, cairo_surface_t* drawn) {
+    auto file = std::make_unique<File>();
+    const int width = cairo_image_surface_get_width(drawn);
+    const int height = cairo_image_surface_get_height(drawn);
+    file->png.reset(cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height));
+    file->size = {static_cast<float>(width), static_cast<float>(height)};
+    if (width <= 0 || height <= 0) file->fault = "it has no pixels";
+    const Held<cairo_t> context(cairo_create(file->png.get()));
+    cairo_set_source_surface(context.get(), drawn, 0, 0);
+    cairo_paint(context.get());
+    files_[picture] = std::move(file);
+    std::erase_if(drawn_, [&](const auto& kept) { return std::get<0>(kept.first) == picture; });
 }
 
 const std::string& PictureFiles::fault(std::size_t picture) {

@@ -24,6 +24,9 @@ class PictureFiles {
     PictureFiles(std::vector<std::string> paths, bool tried);
     ~PictureFiles();
 
+    /// One that comes from no file: a copy of what is drawn.
+    void set(std::size_t picture, cairo_surface_t* drawn);
+
     /// Why it cannot be shown; empty when it can.
     const std::string& fault(std::size_t picture);
     /// In its own pixels; empty when it cannot be shown.
@@ -39,7 +42,7 @@ class PictureFiles {
 
     std::vector<std::string> paths_;
     bool tried_;
-    std::vector<std::unique_ptr<File>> files_;
+    std::map<std::size_t, std::unique_ptr<File>> files_;
     std::map<std::tuple<std::size_t, int, int, std::uint32_t>, Held<cairo_surface_t>> drawn_;
 };
 

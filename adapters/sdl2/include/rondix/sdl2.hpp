@@ -18,9 +18,9 @@
 // answers it, else back), Page Up and Page Down, and the keys that the flow names: as SDL names
 // them in small letters (`tab`, `f2`, `c`), or as bind() says. Pads: cross and left stick, south
 // (accept), east (back), start (menu), the shoulders (pages), and for the flow's `pad-keys`, in
-// their order, west, north, back and the two sticks. The player may bind keys and pad buttons anew,
-// all but the stick. Mouse, fingers and pads are told apart, with numbers from 0 on. The events
-// window-left, window-back, pad-lost, suspended and woken are told as they happen.
+// their order, west, north, back, the two sticks and the two triggers. The player may bind keys and
+// pad buttons anew, all but the stick. Mouse, fingers and pads are told apart, with numbers from 0
+// on. The events window-left, window-back, pad-lost, suspended and woken are told as they happen.
 #pragma once
 
 #include "rondix/runtime/runner.hpp"
@@ -34,6 +34,13 @@
 #include <vector>
 
 namespace rondix::sdl2 {
+
+/// The devices of one player, where several play at one screen, each with a Runner and an Input of
+/// their own.
+struct OwnDevices {
+    bool keyboard = false, mouse = false, touch = false;
+    std::vector<SDL_JoystickID> pads = {};
+};
 
 class Input {
   public:
@@ -57,6 +64,14 @@ class Input {
     /// Shows and hides the pointer; false for every other effect.
     bool obey(const Effect& effect);
 
+    /// Takes no input but from these; feed() is false for the others. What a device holds down that
+    /// is none of them any more is released without a press. Without it, all devices are taken.
+    void take_only(OwnDevices devices);
+    /// Whether an event comes from one of them; events of no device are everybody's.
+    bool takes(const SDL_Event& event) const;
+    /// The pad that the menus know by a number; none: -1.
+    SDL_JoystickID pad_of(Device device) const;
+
     /// The part of the window that the menus fill, in its pixels; all of it until this is said.
     void set_area(const SDL_Rect& area);
     /// Lets a key of the keyboard stand for a key that the flow names, before start().
@@ -68,8 +83,9 @@ class Input {
 
   private:
     struct Pad;
+    bool takes_pad(SDL_JoystickID id) const;
     bool feed_key(const SDL_KeyboardEvent& event);
-    bool feed_stick(const SDL_ControllerAxisEvent& event);
+    bool feed_axis(const SDL_ControllerAxisEvent& event);
     bool feed_button(const SDL_ControllerButtonEvent& event);
     void open_pad(int device);
     void close_pad(SDL_JoystickID id);
@@ -93,6 +109,7 @@ class Input {
         std::uint8_t number = 0;
         SDL_FingerID id = 0;
     };
+    std::optional<OwnDevices> own_; // none: all devices are
     std::vector<Pad> pads_;
     std::vector<Finger> fingers_;
     std::unordered_map<Code, std::string> names_;
