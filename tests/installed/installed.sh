@@ -11,18 +11,29 @@ rondix=$room/there/bin/rondix
 new() { # NAME [--sdl2]
   "$rondix" new "$room/$1" --name "Marsh Light" "${@:2}" >/dev/null
   "$rondix" check "$room/$1/menus/game.flow.yaml" --strict
-  "$rondix" walk "$room/$1/menus/game.flow.yaml" "$room/$1/menus/there-and-back.walk.yaml" | tail -1
+  "$rondix" walk "$room/$1/menus/game.flow.yaml" "$room/$1"/menus/walks/*.walk.yaml | tail -1
   cmake -S "$room/$1" -B "$room/$1/build" -G Ninja -DCMAKE_BUILD_TYPE=Release -DCMAKE_PREFIX_PATH="$room/there" \
     -DCMAKE_CXX_FLAGS="$flags -Wall -Wextra -Werror" >/dev/null
   cmake --build "$room/$1/build" | tail -1
+  (cd "$room/$1/build" && ctest) >"$room/tests"
+  grep -q '100% tests passed, 0 tests failed out of 3' "$room/tests"
 }
 new terminal
-printf 'xx\nxxx\033x' | "$room/terminal/build/marsh-light" | tee "$room/said" >/dev/null
+printf 'xx\nxxx\033x' | XDG_CONFIG_HOME=$room "$room/terminal/build/marsh-light" | tee "$room/said" >/dev/null
 grep -q 'your game runs' "$room/said"
 grep -q '> Resume' "$room/said"
+# What was set is kept: the music goes down by two, and is there when the game is started again.
+down=$'\033[B' left=$'\033[D'
+printf 'xx%sx\nx%sx%sxxxx' "$down" "$left" "$left" | XDG_CONFIG_HOME=$room "$room/terminal/build/marsh-light" >/dev/null
+grep -q 'music = 50' "$room/marsh-light/settings.toml"
 if [ -e "$room/there/lib/pkgconfig/rondix-sdl2.pc" ]; then
   new window --sdl2
-  XDG_CONFIG_HOME=$room SDL_VIDEODRIVER=offscreen SDL_AUDIODRIVER=dummy "$room/window/build/marsh-light" 1.5
+  start() { (cd / && XDG_CONFIG_HOME=$room SDL_VIDEODRIVER=offscreen SDL_AUDIODRIVER=dummy "$room/window/build/marsh-light" 1.5) 2>&1; }
+  start >"$room/said"
+  cat "$room/said"
+  if grep -q 'no such file' "$room/said"; then exit 1; fi
+  rm "$room/window/build/menus/art/play.svg" # which it says, and goes on
+  start | grep -q 'menus/art/play.svg: there is no such file'
 fi
 # A second time it is refused, and nothing is written over.
 if "$rondix" new "$room/terminal" 2>"$room/why"; then exit 1; fi

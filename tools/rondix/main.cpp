@@ -58,7 +58,7 @@ int run(int argc, char** argv) {
         RONDIX_VERSION,
         "Exit status: 0 proved, 1 errors found, 2 the input cannot be used, 3 undecided.",
         {
-            {"new", "create a project: a flow, a walkthrough, CMake, a main loop", add_new},
+            {"new", "create a project: a flow, walkthroughs, CMake, a main loop", add_new},
             {"check", "find the errors of a flow, or prove that nobody gets stuck in it",
              add_check},
             {"explain", "explain a rule, with an example", add_explain},

@@ -27,6 +27,13 @@ struct NewFile {
     std::string_view text;
 };
 
+constexpr const char* copies_pictures = R"(
+# Its pictures, beside the game: it finds them from wherever it is started.
+add_custom_command(TARGET @NAME@ POST_BUILD
+  COMMAND ${CMAKE_COMMAND} -E copy_directory ${CMAKE_CURRENT_SOURCE_DIR}/menus/art
+    $<TARGET_FILE_DIR:@NAME@>/menus/art)
+)";
+
 bool is_plain(char c) {
     return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
 }
@@ -56,14 +63,17 @@ void replace_all(std::string& text, std::string_view mark, std::string_view with
 
 std::string filled_in(std::string_view file, const Options& options) {
     std::string text(file);
-    replace_all(text, "@SUBPROJECT@",
-                options.sdl2 ? "  set(RONDIX_SDL2 ON)\n  set(RONDIX_KEEP ON)"
-                             : "  # (the tool, for checking and packing)");
-    replace_all(text, "@COMPONENTS@",
-                options.sdl2 ? "runtime keep sdl2 draw tool" : "runtime tool");
-    replace_all(text, "@LIBRARIES@",
-                options.sdl2 ? "rondix::runtime rondix::keep rondix::sdl2 rondix::draw"
-                             : "rondix::runtime");
+    const auto in_window = [&](std::string_view mark, const char* with, const char* without) {
+        replace_all(text, mark, options.sdl2 ? with : without);
+    };
+    in_window("@SUBPROJECT@\n", "  set(RONDIX_SDL2 ON)\n", "");
+    in_window("@COMPONENTS@", "runtime keep sdl2 draw tool", "runtime keep tool");
+    in_window("@LIBRARIES@", "rondix::runtime rondix::keep rondix::sdl2 rondix::draw",
+              "rondix::runtime rondix::keep");
+    in_window("@PICTURES@", copies_pictures, "");
+    in_window("@ART@", "- `menus/art/`: its pictures, which the build puts beside the game\n",
+              "- `menus/art/`: its pictures, for `rondix play` and `rondix draw`; a terminal shows "
+              "none\n");
     replace_all(text, "@NAME@", target_name(options.game));
     replace_all(text, "@GAME@", options.game);
     return text;
@@ -74,7 +84,15 @@ std::vector<NewFile> files_of(const Options& options) {
         {"CMakeLists.txt", new_files::cmakelists},
         {"README.md", new_files::readme},
         {"menus/game.flow.yaml", new_files::flow},
-        {"menus/there-and-back.walk.yaml", new_files::walk},
+        {"menus/walks/there-and-back.walk.yaml", new_files::there_and_back},
+        {"menus/walks/pause.walk.yaml", new_files::pause},
+        {"menus/walks/leave.walk.yaml", new_files::leave},
+        {"menus/art/ground.svg", new_files::ground_svg},
+        {"menus/art/play.svg", new_files::play_svg},
+        {"menus/art/options.svg", new_files::options_svg},
+        {"menus/art/credits.svg", new_files::credits_svg},
+        {"menus/art/leave.svg", new_files::leave_svg},
+        {"menus/art/again.svg", new_files::again_svg},
         {"main.cpp", options.sdl2 ? new_files::window : new_files::terminal}};
     if (!options.sdl2) files.push_back({"terminal.hpp", new_files::terminal_hpp});
     return files;
@@ -131,8 +149,7 @@ Run add_new(Command& command) {
     const auto options = std::make_shared<Options>();
     command.text("DIR", options->folder, "a new folder").needed();
     command.text("--name", options->game, "name of the game (default: that of the folder)");
-    command.flag("--sdl2", options->sdl2,
-                 "with a window (default: in the terminal, without any library)");
+    command.flag("--sdl2", options->sdl2, "with a window and pictures (default: in the terminal)");
     return [options] { return run(*options); };
 }
 

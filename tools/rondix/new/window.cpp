@@ -14,9 +14,13 @@ using namespace rondix;
 
 namespace {
 
-/// What there is of a game: a square that goes round while nothing pauses it.
+/// What there is of a game: a square that goes round while nothing pauses it, until its air is
+/// used up.
 struct Square {
+    static constexpr double longest = 20; // seconds
     double time = 0;
+
+    double air() const { return 1 - time / longest; }
 
     void draw(SDL_Surface* screen) const {
         SDL_FillRect(screen, nullptr, SDL_MapRGB(screen->format, 38, 52, 60));
@@ -29,6 +33,25 @@ struct Square {
 
 void log(const Status& status) {
     if (!status) SDL_Log("%s", std::string(status.words()).c_str());
+}
+
+/// Beside the program, wherever it is started from.
+std::string folder_of_pictures() {
+    char* base = SDL_GetBasePath();
+    const std::string folder = base ? base : "";
+    SDL_free(base);
+    return folder + "menus/";
+}
+
+/// Pictures and fonts that are not there are left out; it says which.
+void log_what_is_missing(Painter& painter, const CompiledFlow& flow, const std::string& folder) {
+    for (const Painter::Fault& fault : painter.faults()) {
+        const bool picture = fault.of == Painter::Fault::Of::picture;
+        const TextRef name =
+            picture ? flow.looks.pictures[fault.number] : flow.looks.fonts[fault.number];
+        SDL_Log("%s%s: %s", picture ? folder.c_str() : "font ",
+                std::string(flow.text(name)).c_str(), fault.why.c_str());
+    }
 }
 
 } // namespace
@@ -51,10 +74,12 @@ int main(int argc, char** argv) {
     }
     {
         Runner menus(flow);
-        Painter painter(flow);
+        const std::string folder = folder_of_pictures();
+        Painter painter(flow, folder);
+        log_what_is_missing(painter, flow, folder);
         menus.set_text_measurer(painter.text_measurer());
         sdl2::Input input(menus, window);
-        sdl2::Sounds sounds(flow, "");
+        sdl2::Sounds sounds(flow, folder);
         SettingsFile kept(settings_path(flow), input.code_words());
         for (const SettingsNote& note : kept.load(menus)) SDL_Log("%s", note.text.c_str());
         menus.start();
@@ -79,6 +104,8 @@ int main(int argc, char** argv) {
             }
             log(kept.save_when_quiet(menus, seconds));
             if (plays) square.time += seconds; // your game goes on here
+            menus.set_shown_share(game::controls::play::air, static_cast<float>(square.air()));
+            if (plays && square.air() <= 0) menus.post(game::events::lost);
             if (plays || menus.needs_redraw()) {
                 SDL_Surface* screen = SDL_GetWindowSurface(window);
                 square.draw(screen);
