@@ -57,9 +57,10 @@ std::string dot_text(const LayoutGraph& graph) {
         std::string label;
         if (edge.label.width > 0 && !is_large(graph)) label = ", label=" + room_for(edge.label);
         // An edge that returns is laid out the other way round, so that it does not turn the order.
+        const char* arrow = edge.joins ? ", dir=none" : edge.returns ? ", dir=back" : "";
         text += fmt::format("  n{} -> n{} [id=\"{}\", weight={}{}{}];\n",
                             edge.returns ? edge.to : edge.from, edge.returns ? edge.from : edge.to,
-                            i, edge.weight, edge.returns ? ", dir=back" : "", label);
+                            i, edge.weight, arrow, label);
     }
     return text + "}\n";
 }
@@ -125,9 +126,12 @@ PlacedGraph placed_of(const Json& json, const LayoutGraph& graph) {
             placed.nodes.at(std::stoul(name.substr(1))) =
                 point_of(object.at("pos").get<std::string>(), placed.size.height);
     }
-    for (const Json& edge : json.value("edges", Json::array()))
-        placed.edges.at(std::stoul(edge.at("id").get<std::string>())) =
-            edge_of(edge, placed.size.height);
+    for (const Json& edge : json.value("edges", Json::array())) {
+        const std::size_t number = std::stoul(edge.at("id").get<std::string>());
+        PlacedEdge& made = placed.edges.at(number) = edge_of(edge, placed.size.height);
+        const LayoutEdge& wanted = graph.edges[number]; // without an arrow nothing turned it
+        if (wanted.joins && wanted.returns) std::reverse(made.curve.begin(), made.curve.end());
+    }
     return placed;
 }
 

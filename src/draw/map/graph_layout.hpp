@@ -14,6 +14,7 @@ struct LayoutEdge {
     std::size_t from = 0, to = 0; ///< indices of nodes
     Extents label;                ///< the room that its label needs; none when empty
     bool returns = false;         ///< it leads back to something that comes earlier
+    bool joins = false;           ///< it goes on as another one, and needs no arrow
     int weight = 1;
 };
 

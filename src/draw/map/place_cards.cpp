@@ -1,5 +1,8 @@
 #include "draw/map/place_cards.hpp"
 
+#include "draw/map/alike.hpp"
+#include "draw/map/bundles.hpp"
+#include "draw/map/labels_on_lines.hpp"
 #include "draw/map/legend.hpp"
 #include "draw/map/map_style.hpp"
 
@@ -42,7 +45,7 @@ LayoutGraph layout_graph(const MapGraph& graph, const Cards& cards) {
         const bool returns = distance[edge.to] < distance[edge.from] || edge.kind == EdgeKind::back;
         const int weight = edge.kind == EdgeKind::frame ? 4 : to_scene ? 1 : 2;
         layout.edges.push_back(
-            {edge.from, edge.to, size_of_labels(shown_labels(edge)), returns, weight});
+            {edge.from, edge.to, size_of_labels(shown_labels(edge)), returns, false, weight});
     }
     for (const MapGroup& group : graph.groups)
         layout.groups.push_back({group.nodes, measure(group.title, strong_font)});
@@ -77,13 +80,23 @@ Fit::Fit(const PlacedGraph& placed, double room_wide, double room_high)
 std::optional<PlacedGraph> arrange(const MapGraph& map, const Cards& cards,
                                    const MapOptions& options, std::string& fault) {
     LayoutGraph graph = layout_graph(map, cards);
+    const Bundles bundles(map, graph);
+    bundles.bind(graph);
     const double wide = options.width > 0 ? options.width : 1280;
     const double high = options.height > 0 ? options.height : 800;
-    std::optional<PlacedGraph> across = lay_out(graph, options.seconds, fault);
+    const auto placed = [&]() {
+        std::optional<PlacedGraph> made = lay_out(graph, options.seconds, fault);
+        if (!made) return made;
+        bundles.unbind(*made);
+        put_alike_in_order(map, bundles, graph, *made);
+        put_labels_on_lines(map, *made);
+        return made;
+    };
+    std::optional<PlacedGraph> across = placed();
     if (!across || graph.nodes.size() > 100)
         return across; // trying twice is for maps that fit a page
     graph.downward = true;
-    std::optional<PlacedGraph> down = lay_out(graph, options.seconds, fault);
+    std::optional<PlacedGraph> down = placed();
     if (!down) return across;
     return Fit(*across, wide, high).factor >= Fit(*down, wide, high).factor ? across : down;
 }

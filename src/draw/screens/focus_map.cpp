@@ -90,6 +90,7 @@ class FocusDrawer {
                 add(route);
         for (const ControlId control : map_.stranded) frame(control, stranded, 5);
         if (map_.first != no_control) frame(map_.first, rgb(0xffffff), 2);
+        add_names();
         add_legend();
     }
 
@@ -170,7 +171,34 @@ class FocusDrawer {
         const Vec corner{
             across ? to.x + out.x * 14 - (out.x < 0 ? size.width : 0) : to.x - size.width / 2,
             across ? to.y - size.height / 2 : to.y + out.y * 14 - (out.y < 0 ? size.height : 0)};
-        drawing_.text(corner, name, {12}, colour);
+        names_.push_back({name, corner, size, across ? Vec{0, 1} : out, colour});
+    }
+
+    /// Over all lines, each on a ground of its own, and none over another.
+    void add_names() {
+        std::vector<Rect> taken;
+        for (Name& name : names_) {
+            Rect ground{};
+            for (int tries = 0; tries < 8; ++tries) {
+                name.at.x = std::clamp(name.at.x, 5.0, std::max(5.0, width_ - name.size.width - 5));
+                name.at.y =
+                    std::clamp(name.at.y, 3.0, std::max(3.0, height_ - name.size.height - 3));
+                ground = {static_cast<float>(name.at.x - 4), static_cast<float>(name.at.y - 1),
+                          static_cast<float>(name.size.width + 8),
+                          static_cast<float>(name.size.height + 2)};
+                const bool free = std::none_of(taken.begin(), taken.end(), [&](const Rect& other) {
+                    return ground.x < other.right() && other.x < ground.right() &&
+                           ground.y < other.bottom() && other.y < ground.bottom();
+                });
+                if (free) break;
+                name.at.x += name.away.x * (name.size.height + 3);
+                name.at.y += name.away.y * (name.size.height + 3);
+            }
+            taken.push_back(ground);
+            drawing_.box({name.at.x - 4, name.at.y - 1},
+                         {name.size.width + 8, name.size.height + 2}, 4, rgb(0x081014, 0.85));
+            drawing_.text(name.at, name.text, {12}, name.colour);
+        }
     }
 
     /// Its tip at the edge; `from` leads away from the control.
@@ -200,10 +228,19 @@ class FocusDrawer {
         }
     }
 
+    struct Name {
+        std::string_view text;
+        Vec at;
+        Extents size;
+        Vec away; ///< where to, where others stand in the way
+        Colour colour;
+    };
+
     Runner& runner_;
     const FocusMap& map_;
     Drawing drawing_;
     double width_, height_;
+    std::vector<Name> names_; // of where stubs lead
 };
 
 } // namespace
