@@ -43,6 +43,31 @@ TEST(LookCheck, TheExamplesAreInOrder) {
     }
 }
 
+TEST(LookCheck, WhatIsHiddenAtFirstIsLookedAtToo) {
+    const auto told = [](const std::string& top, const std::string& when) {
+        return rules(
+            looks_of(screen("      - { label: news, text: Fog, style: { text-color: "
+                            "'#203040' }, when: " +
+                                when + ", place: { at: top, offset: 0 60, size: 200x50 } }\n" +
+                                "      - { slider: music, text: Music, setting: music, "
+                                "place: { at: middle, size: 420x60 } }\n",
+                            top + "settings: { music: { from: 0, to: 100, by: 5 } }\n")));
+    };
+    EXPECT_EQ(told("flags: { fog: { set-by: game } }\n", "fog"), "low-contrast");
+    EXPECT_EQ(told("flags: { fog: { set-by: game, default: yes } }\n", "fog"), "low-contrast");
+    EXPECT_EQ(told("", "music above 70"), "low-contrast");
+    EXPECT_EQ(told("", "music is 35 or music above 70"), "low-contrast");
+    EXPECT_EQ(told("flags: { a: { set-by: game }, b: { set-by: game } }\n",
+                   "a and not b and music above 70"),
+              "low-contrast");
+    // A panel that comes over a button only at times.
+    const std::string cover = "      - { button: play, text: Play, press: quit, place: { at: top, "
+                              "size: 300x60, offset: 0 60 } }\n"
+                              "      - { panel: sheet, style: { fill: '#402010' }, when: fog, "
+                              "place: { at: top, size: 400x100, offset: 0 40 } }\n";
+    EXPECT_EQ(rules(looks_of(screen(cover, "flags: { fog: { set-by: game } }\n"))), "covered");
+}
+
 // Screens whose control or text is hidden by what is drawn later, and such as only look like it.
 TEST(LookCheck, WhatIsCoveredIsTold) {
     const auto play = [](const std::string& more) {

@@ -2,10 +2,12 @@
 
 #include "draw/afresh.hpp"
 #include "draw/screens/sample_rows.hpp"
+#include "looks/combinations.hpp"
 #include "looks/contrast.hpp"
 #include "looks/cover_check.hpp"
 #include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
+#include "run/runner_snapshot.hpp"
 
 #include <fmt/format.h>
 
@@ -24,6 +26,7 @@ constexpr double least_contrast_of_large = 3;
 constexpr float large_text = 24;          // in pixels of the design,
 constexpr float large_bold_text = 18.66F; // WCAG's 18 and 14 points
 constexpr double least_change = 3;
+constexpr std::size_t max_tried = 4096; // combinations of what hides something
 
 class ColourCheck {
   public:
@@ -62,6 +65,60 @@ class ColourCheck {
         check_items(screen, [](const Item&) { return true; });
         check_scrolled(screen);
         check_unfolded(screen);
+        check_hidden(screen);
+    }
+
+    /// What conditions hide there is looked at where they show it, with all that it lies on and
+    /// over. Of the combinations in which the same is shown one is enough.
+    void check_hidden(ScreenId screen) {
+        const std::vector<ConditionId> conditions = conditions_that_hide(flow_, screen);
+        if (conditions.empty()) return;
+        std::set<ControlId> seen;
+        note_shown(seen);
+        const Combinations combinations(flow_, conditions, budget_, max_tried);
+        RunnerSnapshot snapshot(flow_);
+        snapshot.state = runner_.menu_state();
+        for (std::size_t c = 0; c < combinations.count(); ++c) {
+            budget_.look("looking at the screens", index(screen), flow_.screens.size());
+            combinations.put(c, snapshot.state);
+            put_settings(snapshot.state);
+            runner_.resume_from(snapshot);
+            runner_.take_effects();
+            if (runner_.menu_state().foremost() != screen) continue; // it closes by itself
+            take_items();
+            if (note_shown(seen)) check_items(screen, [](const Item&) { return true; });
+        }
+        for (std::size_t i = 0; i < flow_.settings.size(); ++i)
+            runner_.set_setting(SettingId(i), flow_.settings[i].first);
+    }
+
+    /// To values of which what is asked of them is as there.
+    void put_settings(const MenuState& state) {
+        for (std::size_t i = 0; i < flow_.settings.size(); ++i) {
+            const Setting& setting = flow_.settings[i];
+            const auto is_so = [&](std::uint16_t value) {
+                for (std::uint32_t a = setting.asks.begin; a < setting.asks.end(); ++a) {
+                    const SettingAsk& ask = flow_.setting_asks[a];
+                    if ((value >= ask.least && value <= ask.most) != state.flag(ask.flag))
+                        return false;
+                }
+                return true;
+            };
+            if (setting.asks.count == 0) continue;
+            for (std::uint16_t value = 0; value < setting.values; ++value)
+                if (is_so(value)) {
+                    runner_.set_setting(SettingId(i), value);
+                    break;
+                }
+        }
+    }
+
+    /// Whether there is something among the items that was not there before.
+    bool note_shown(std::set<ControlId>& seen) const {
+        bool is_new = false;
+        for (const Item& item : items_)
+            if (item.control != no_control) is_new = seen.insert(item.control).second || is_new;
+        return is_new;
     }
 
     template <class Wanted>
@@ -341,34 +398,6 @@ class ColourCheck {
         painter_.paint(moved, all, {pixels.data(), across, down, across * 4});
         for (std::uint32_t& pixel : pixels) pixel &= 0xFFFFFF;
         return pixels;
-    }
-
-    static std::uint32_t word_of(const Colour& colour) {
-        const auto byte = [](float part) {
-            return static_cast<std::uint32_t>(std::lround(part * 255));
-        };
-        return byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
-    }
-
-    static std::uint32_t mean(std::span<const std::uint32_t> pixels) {
-        std::uint64_t sum[3] = {};
-        for (const std::uint32_t pixel : pixels)
-            for (unsigned i = 0; i < 3; ++i) sum[i] += pixel >> 8 * i & 0xFF;
-        std::uint32_t word = 0;
-        for (unsigned i = 0; i < 3 && !pixels.empty(); ++i)
-            word |= static_cast<std::uint32_t>(sum[i] / pixels.size()) << 8 * i;
-        return word;
-    }
-
-    static std::uint32_t over(const Colour& ink, double opacity, std::uint32_t ground) {
-        std::uint32_t word = 0;
-        const std::uint32_t own = word_of(ink);
-        for (unsigned i = 0; i < 3; ++i) {
-            const double part =
-                (own >> 8 * i & 0xFF) * opacity + (ground >> 8 * i & 0xFF) * (1 - opacity);
-            word |= static_cast<std::uint32_t>(std::lround(part)) << 8 * i;
-        }
-        return word;
     }
 
     SourceRange place_of(const Item& item) const {

@@ -9,6 +9,14 @@
 
 namespace rondix::looks {
 
+std::vector<ConditionId> conditions_that_hide(const CompiledFlow& flow, ScreenId screen) {
+    std::vector<ConditionId> conditions;
+    const IndexRange controls = flow[screen].controls;
+    for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
+        if (flow.controls[i].hides) conditions.push_back(flow.controls[i].when);
+    return conditions;
+}
+
 Combinations::Combinations(const CompiledFlow& flow, std::vector<ConditionId> conditions,
                            Budget& budget, std::size_t max_tried)
     : flow_(flow)

@@ -13,6 +13,9 @@
 
 namespace rondix::looks {
 
+/// Those by which controls of a screen are shown or not.
+std::vector<ConditionId> conditions_that_hide(const CompiledFlow& flow, ScreenId screen);
+
 class Combinations {
   public:
     /// Of the conditions no two combinations give the same answers. More than `max_tried` values

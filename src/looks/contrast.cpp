@@ -49,4 +49,32 @@ double worst_contrast(std::uint32_t ink, std::span<const std::uint32_t> ground) 
     return *worst;
 }
 
+std::uint32_t word_of(const Colour& colour) {
+    const auto byte = [](float part) {
+        return static_cast<std::uint32_t>(std::lround(part * 255));
+    };
+    return byte(colour.red) << 16 | byte(colour.green) << 8 | byte(colour.blue);
+}
+
+std::uint32_t mean(std::span<const std::uint32_t> pixels) {
+    std::uint64_t sum[3] = {};
+    for (const std::uint32_t pixel : pixels)
+        for (unsigned i = 0; i < 3; ++i) sum[i] += pixel >> 8 * i & 0xFF;
+    std::uint32_t word = 0;
+    for (unsigned i = 0; i < 3 && !pixels.empty(); ++i)
+        word |= static_cast<std::uint32_t>(sum[i] / pixels.size()) << 8 * i;
+    return word;
+}
+
+std::uint32_t over(const Colour& ink, double opacity, std::uint32_t ground) {
+    std::uint32_t word = 0;
+    const std::uint32_t own = word_of(ink);
+    for (unsigned i = 0; i < 3; ++i) {
+        const double part =
+            (own >> 8 * i & 0xFF) * opacity + (ground >> 8 * i & 0xFF) * (1 - opacity);
+        word |= static_cast<std::uint32_t>(std::lround(part)) << 8 * i;
+    }
+    return word;
+}
+
 } // namespace rondix::looks

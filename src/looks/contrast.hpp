@@ -1,6 +1,8 @@
 // Contrast of colours, and of what is drawn, as WCAG 2.2 defines it.
 #pragma once
 
+#include "rondix/runtime/look.hpp"
+
 #include <cstdint>
 #include <span>
 #include <vector>
@@ -16,5 +18,12 @@ double contrast(std::uint32_t one, std::uint32_t other);
 
 /// Of an ink with all pixels of a ground: the least but for one pixel in twenty.
 double worst_contrast(std::uint32_t ink, std::span<const std::uint32_t> ground);
+
+/// A colour as 0xRRGGBB, without its opacity.
+std::uint32_t word_of(const Colour& colour);
+/// Of such pixels.
+std::uint32_t mean(std::span<const std::uint32_t> pixels);
+/// A colour of this opacity over another.
+std::uint32_t over(const Colour& ink, double opacity, std::uint32_t ground);
 
 } // namespace rondix::looks

@@ -92,7 +92,7 @@ class PlaceCheck {
         , scrolls_(flow_)
         , state_(flow_) {
         for (std::size_t i = 0; i < flow_.screens.size(); ++i)
-            combinations_.emplace_back(flow_, conditions_that_hide(ScreenId(i)), budget_,
+            combinations_.emplace_back(flow_, conditions_that_hide(flow_, ScreenId(i)), budget_,
                                        max_tried);
     }
 
@@ -105,14 +105,6 @@ class PlaceCheck {
     }
 
   private:
-    std::vector<ConditionId> conditions_that_hide(ScreenId screen) const {
-        std::vector<ConditionId> conditions;
-        const IndexRange controls = flow_[screen].controls;
-        for (std::uint32_t i = controls.begin; i < controls.end(); ++i)
-            if (flow_.controls[i].hides) conditions.push_back(flow_.controls[i].when);
-        return conditions;
-    }
-
     /// Every screen at every size, in every combination of what its conditions hide.
     template <class Look>
     void look_at_all(const char* what, const Translator& translator, Look look) {
