@@ -6,8 +6,11 @@
 #include "draw/screens/sample_rows.hpp"
 #include "rondix/runtime/runner.hpp"
 
+#include <algorithm>
 #include <cmath>
+#include <optional>
 #include <random>
+#include <set>
 
 namespace rondix::test {
 namespace {
@@ -215,6 +218,87 @@ TEST(Rows, WrittenWronglyAreTold) {
     EXPECT_NE(told(", samples: [{ detail: x }]").find("needs the key 'text'"), std::string::npos);
     EXPECT_NE(told(", samples: Tea").find("'samples' needs a list"), std::string::npos);
     EXPECT_NE(told(", row: { style: nobody }").find("nobody"), std::string::npos);
+}
+
+// --- the scroll bar
+
+std::optional<Item> bar_part(Runner& runner, ItemKind kind) {
+    for (const Item& item : runner.view())
+        if (item.kind == kind) return item;
+    return std::nullopt;
+}
+
+TEST(RowBar, StandsBesideTheRowsOfAListThatScrolls) {
+    for (const bool mirrored : {false, true}) {
+        Hold few(test::hold("", "rows: 4"), 4), many(test::hold("", "rows: 4"), 40);
+        few.runner().set_mirrored(mirrored), many.runner().set_mirrored(mirrored);
+        EXPECT_FALSE(bar_part(few.runner(), ItemKind::scroll_track));
+        const auto track = bar_part(many.runner(), ItemKind::scroll_track);
+        const auto knob = bar_part(many.runner(), ItemKind::scroll_knob);
+        ASSERT_TRUE(track && knob);
+        const Rect list = many.runner().bounds_of(many.list());
+        EXPECT_GE(track->bounds.x, list.x);
+        EXPECT_LE(track->bounds.right(), list.right());
+        for (const auto& row : many.rows()) { // no row lies under it
+            const Rect rect = row[0].bounds;
+            EXPECT_TRUE(mirrored ? track->bounds.right() <= rect.x
+                                 : track->bounds.x >= rect.right());
+        }
+        // It says how much is seen: four of forty.
+        const float least = many.flow().looks[id_of(StandardStyle::scroll_knob)].least.height;
+        EXPECT_FLOAT_EQ(knob->bounds.height, std::max(track->bounds.height / 10, least));
+        EXPECT_FLOAT_EQ(knob->bounds.y, track->bounds.y);
+        // Who has fewer rows from now on has no bar, and wider rows.
+        const float width = many.rows()[0][0].bounds.width;
+        ListRows rows{2, nullptr, [](void*, std::uint32_t) { return ListRow{"Tea"}; }};
+        many.runner().set_rows(many.list(), rows);
+        EXPECT_FALSE(bar_part(many.runner(), ItemKind::scroll_track));
+        EXPECT_GT(many.rows()[0][0].bounds.width, width);
+    }
+}
+
+TEST(RowBar, IsDraggedToAnyRowAndPressesNone) {
+    Hold hold(test::hold("", "rows: 4, columns: 2"), 41);
+    Runner& runner = hold.runner();
+    const auto shown = [&] {
+        std::vector<std::uint32_t> rows;
+        for (const auto& row : hold.rows()) rows.push_back(row[0].row);
+        return rows;
+    };
+    const auto knob = [&] { return bar_part(runner, ItemKind::scroll_knob)->bounds; };
+    const Rect track = bar_part(runner, ItemKind::scroll_track)->bounds;
+    runner.take_effects();
+    const auto tells = [&] {
+        return std::ranges::any_of(runner.take_effects(), [](const Effect& effect) {
+            return effect.kind == EffectKind::told;
+        });
+    };
+    // Taken at its upper end, it goes as far as the pointer does.
+    runner.pointer_presses({track.middle().x, knob().y + 2});
+    EXPECT_EQ(shown().front(), 0u);
+    runner.pointer_moves({track.middle().x + 300, track.bottom() + 500}); // and not farther
+    EXPECT_EQ(shown().back(), 40u);
+    EXPECT_NEAR(knob().bottom(), track.bottom(), 0.01);
+    EXPECT_EQ(bar_part(runner, ItemKind::scroll_knob)->state, LookState::pressed);
+    EXPECT_GE(runner.row_in_focus(hold.list()), shown().front()); // the focus comes along
+    runner.pointer_releases({track.middle().x + 300, track.bottom() + 500});
+    EXPECT_FALSE(tells());
+    // A press beside the knob brings it there.
+    runner.pointer_presses({track.middle().x, track.middle().y});
+    runner.pointer_releases({track.middle().x, track.middle().y});
+    EXPECT_NEAR(knob().middle().y, track.middle().y, track.height / 20);
+    EXPECT_FALSE(tells());
+    // Every place of the knob shows rows that there are; all of them come.
+    std::set<std::uint32_t> all;
+    runner.pointer_presses({track.middle().x, knob().middle().y});
+    for (float y = track.y; y <= track.bottom() + 1; y += 0.5F) {
+        runner.pointer_moves({track.middle().x, y});
+        for (const std::uint32_t row : shown()) all.insert(row);
+    }
+    EXPECT_EQ(all.size(), 41u);
+    EXPECT_EQ(*all.rbegin(), 40u);
+    runner.pointer_releases(track.middle());
+    EXPECT_FALSE(tells());
 }
 
 } // namespace

@@ -21,9 +21,11 @@ const ListState* RunnerCore::list_of(ControlId control) const {
 bool RunnerCore::set_rows(ControlId control, const ListRows& rows) {
     ListState* list = list_of(control);
     if (!list) return false;
+    const bool scrolled = rows_scroll(control);
     list->rows = rows;
     list->focus = rows.count == 0 ? 0 : std::min(list->focus, rows.count - 1);
     keep_in_view(control, *list);
+    if (rows_scroll(control) != scrolled) lay_out_rows(flow_[control].screen);
     needs_redraw_ = true;
     if (now_.depth() == 0) return true;
     const FlagId flag = flow_[control].has_rows;
@@ -36,13 +38,29 @@ std::uint32_t RunnerCore::row_in_focus(ControlId control) const {
     return list ? list->focus : 0;
 }
 
-/// Where the rows stand: within the body, without its padding.
-Rect RunnerCore::room_of_rows(ControlId control) const {
+/// Within the body, without its padding.
+Rect RunnerCore::inside_of_list(ControlId control) const {
     const Box& box = flow_.looks.boxes[body_[index(control)]];
     const Sides& padding = flow_.looks[box.style].padding;
     const Rect body = bounds_of(control);
     return {body.x + padding[0], body.y + padding[1], body.width - padding[0] - padding[2],
             body.height - padding[1] - padding[3]};
+}
+
+/// Where the rows stand: beside the scroll bar, where there is one.
+Rect RunnerCore::room_of_rows(ControlId control) const {
+    Rect room = inside_of_list(control);
+    if (!rows_scroll(control)) return room;
+    const Style& style = flow_.looks[id_of(StandardStyle::scroll_track)];
+    const float bar = std::min(style.least.width + style.padding[0], room.width / 2);
+    if (mirrored_) room.x += bar;
+    room.width -= bar;
+    return room;
+}
+
+bool RunnerCore::rows_scroll(ControlId control) const {
+    const ListState* list = list_of(control);
+    return list && static_cast<float>(lines_of(control, *list)) > lines_in_view(control);
 }
 
 /// How the rows of a list look, where the flow says that.
@@ -86,7 +104,7 @@ void RunnerCore::lay_out_rows(ScreenId screen) {
 
 float RunnerCore::lines_in_view(ControlId control) const {
     return std::max(1.0F,
-                    std::floor(room_of_rows(control).height / height_of_rows(control) + 0.01F));
+                    std::floor(inside_of_list(control).height / height_of_rows(control) + 0.01F));
 }
 
 std::uint32_t RunnerCore::lines_of(ControlId control, const ListState& list) const {
@@ -216,6 +234,65 @@ void RunnerCore::scroll_to(ControlId control, ListState& list, float line) {
     if (has_room()) tell_front();
 }
 
+// --- the scroll bar
+
+Rect RunnerCore::bar_of_rows(ControlId control) const {
+    if (!rows_scroll(control)) return {};
+    const Rect inside = inside_of_list(control);
+    const float width =
+        std::min(flow_.looks[id_of(StandardStyle::scroll_track)].least.width, inside.width / 2);
+    return {mirrored_ ? inside.x : inside.right() - width, inside.y, width, inside.height};
+}
+
+Rect RunnerCore::knob_of_rows(ControlId control) const {
+    Rect knob = bar_of_rows(control);
+    const ListState* list = list_of(control);
+    if (!list || knob.width <= 0) return {};
+    const float lines = static_cast<float>(lines_of(control, *list));
+    const float seen = lines_in_view(control);
+    const float least = flow_.looks[id_of(StandardStyle::scroll_knob)].least.height;
+    const float whole = knob.height;
+    knob.height = std::min(std::max(whole * seen / lines, least), whole);
+    knob.y += list->scroll / (lines - seen) * (whole - knob.height);
+    return knob;
+}
+
+/// A press on the bar takes its knob, or brings it there. False: there is none.
+bool RunnerCore::press_row_bar(Finger& finger, Point at) {
+    const ControlId control = control_at(at);
+    if (control == no_control || !list_of(control) || !bar_of_rows(control).contains(at))
+        return false;
+    const Rect knob = knob_of_rows(control);
+    finger.on = control;
+    finger.bar = finger.drags = true;
+    finger.began = knob.contains(at) ? Point{0, at.y - knob.middle().y} : Point{};
+    drag_row_bar(finger, at);
+    return true;
+}
+
+void RunnerCore::drag_row_bar(const Finger& finger, Point to) {
+    ListState* list = list_of(finger.on);
+    const Rect bar = bar_of_rows(finger.on), knob = knob_of_rows(finger.on);
+    const float way = bar.height - knob.height;
+    if (!list || way <= 0) return;
+    const float share = (to.y - finger.began.y - bar.y - knob.height / 2) / way;
+    const float most = static_cast<float>(lines_of(finger.on, *list)) - lines_in_view(finger.on);
+    scroll_to(finger.on, *list, std::round(std::clamp(share, 0.0F, 1.0F) * most));
+}
+
+void RunnerCore::add_row_bar(const Item& body) {
+    Item of_list;
+    of_list.leaving = body.leaving;
+    of_list.clip = body.clip;
+    of_list.transform = body.transform;
+    of_list.look.opacity = body.look.opacity;
+    of_list.screen = body.screen;
+    const ControlId control = body.control;
+    const bool dragged = std::ranges::any_of(
+        fingers_, [&](const Finger& finger) { return finger.bar && finger.on == control; });
+    add_bar(of_list, bar_of_rows(control), knob_of_rows(control), dragged);
+}
+
 /// A finger that goes far enough takes the rows along, line by line. False: it does not, yet.
 bool RunnerCore::drag_rows(Finger& finger, Point to) {
     ListState* list = list_of(finger.on);
@@ -280,6 +357,7 @@ void RunnerCore::add_rows(const Item& body) {
         items_.push_back(item);
         if (looks) add_row_parts(*looks, row, item);
     }
+    add_row_bar(body);
 }
 
 /// What a row shows besides its ground, each in the state of the row.

@@ -30,6 +30,7 @@ bool RunnerCore::pointer_moves(Point to, Device by) {
     }
     if (finger.on != no_control && flow_[finger.on].kind == ControlKind::slider)
         return drag(finger.on, to);
+    if (finger.bar && finger.on != no_control) return drag_row_bar(finger, to), true;
     if (drag_area(finger, to, by)) return true;
     if (finger.on != no_control && drag_rows(finger, to)) return true;
     const ControlId under = control_at(to);
@@ -55,7 +56,7 @@ bool RunnerCore::pointer_presses(Point at, Device by) {
         if (!finger.folded) fold();
         return true;
     }
-    if (press_bar(finger, at)) return true;
+    if (press_bar(finger, at) || press_row_bar(finger, at)) return true;
     const ControlId on = control_at(at);
     if (typing_ != no_control && on != typing_) end_typing(true);
     finger.began = at;
@@ -86,7 +87,7 @@ bool RunnerCore::pointer_releases(Point at, Device by) {
         if (began.folded && unfolded_row_at(at)) pick_unfolded();
         return true;
     }
-    if (began.area != place::no_area && began.drags) return true;
+    if (began.bar || (began.area != place::no_area && began.drags)) return true;
     if (began.refused != no_control) {
         if (refused_at(at) == began.refused) deny(began.refused);
         return true;

@@ -90,7 +90,8 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
         if (flow.controls[i].kind == ControlKind::list) list_controls_.push_back(ControlId(i));
     lists_.resize(list_controls_.size());
     items_.reserve(flow.looks.boxes.size() + 2 + Runner::max_unfolded +
-                   max_rows_seen * (lists_.size() + most_row_parts(flow)) + 4 * areas_.size());
+                   max_rows_seen * (lists_.size() + most_row_parts(flow)) + 4 * areas_.size() +
+                   2 * lists_.size());
     down_.reserve(max_down);
     whose_.assign(flow.screens.size(), no_owner);
     make_room_for_shown();

@@ -289,7 +289,14 @@ class RunnerCore {
     // lists
     ListState* list_of(ControlId control);
     const ListState* list_of(ControlId control) const;
+    Rect inside_of_list(ControlId control) const;
     Rect room_of_rows(ControlId control) const;
+    bool rows_scroll(ControlId control) const;
+    Rect bar_of_rows(ControlId control) const;
+    Rect knob_of_rows(ControlId control) const;
+    bool press_row_bar(Finger& finger, Point at);
+    void drag_row_bar(const Finger& finger, Point to);
+    void add_row_bar(const Item& body);
     void find_row_looks();
     const RowLooks* row_looks(ControlId control) const;
     float height_of_rows(ControlId list) const;
@@ -338,6 +345,7 @@ class RunnerCore {
     Rect clip_on(const Transform& screen, std::uint32_t box) const;
     void add_bars_after(std::uint32_t box, const Item& of_screen);
     void add_bars(std::uint32_t number, const Item& of_screen);
+    void add_bar(const Item& of_screen, const Rect& bar, const Rect& knob, bool dragged);
     bool areas_move() const;
     void measure_fingers(float seconds);
     void move_areas(float seconds);

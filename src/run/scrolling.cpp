@@ -403,28 +403,29 @@ void RunnerCore::add_bars_after(std::uint32_t box, const Item& of_screen) {
 }
 
 void RunnerCore::add_bars(std::uint32_t number, const Item& of_screen) {
-    for (const bool across : {false, true}) {
-        const Rect bar = bar_of(number, across);
-        if (bar.width <= 0 || bar.height <= 0) continue;
-        if (items_.capacity() - items_.size() < 2) return; // rows without number have taken it all
-        const auto add = [&](ItemKind kind, StandardStyle style, const Rect& bounds) {
-            const LookState state = kind == ItemKind::scroll_knob && drags_bar(number, across)
-                                        ? LookState::pressed
-                                        : LookState::rest;
-            Item item = of_screen;
-            item.kind = kind;
-            item.style = id_of(style);
-            item.state = state;
-            item.look = flow_.looks[item.style].looks[static_cast<std::size_t>(state)];
-            item.look.opacity *= of_screen.look.opacity;
-            item.shares[static_cast<std::size_t>(state)] = 1;
-            item.bounds = bounds;
-            item.amount = 0;
-            items_.push_back(item);
-        };
-        add(ItemKind::scroll_track, StandardStyle::scroll_track, bar);
-        add(ItemKind::scroll_knob, StandardStyle::scroll_knob, knob_of(number, across));
-    }
+    for (const bool across : {false, true})
+        add_bar(of_screen, bar_of(number, across), knob_of(number, across),
+                drags_bar(number, across));
+}
+
+void RunnerCore::add_bar(const Item& of_screen, const Rect& bar, const Rect& knob, bool dragged) {
+    if (bar.width <= 0 || bar.height <= 0) return;
+    if (items_.capacity() - items_.size() < 2) return; // rows without number have taken it all
+    const auto add = [&](ItemKind kind, StandardStyle style, LookState state, const Rect& bounds) {
+        Item item = of_screen;
+        item.kind = kind;
+        item.style = id_of(style);
+        item.state = state;
+        item.look = flow_.looks[item.style].looks[static_cast<std::size_t>(state)];
+        item.look.opacity *= of_screen.look.opacity;
+        item.shares[static_cast<std::size_t>(state)] = 1;
+        item.bounds = bounds;
+        item.amount = 0;
+        items_.push_back(item);
+    };
+    add(ItemKind::scroll_track, StandardStyle::scroll_track, LookState::rest, bar);
+    add(ItemKind::scroll_knob, StandardStyle::scroll_knob,
+        dragged ? LookState::pressed : LookState::rest, knob);
 }
 
 // --- time
