@@ -157,6 +157,69 @@ TEST(Pictures, SlicesKeepTheShapeOfTheEnds) {
     }
 }
 
+/// An image of one colour has that colour all over, however it is cut, stretched, grown or turned:
+/// no line shows where its slices meet.
+TEST(Pictures, SlicesMeetWithoutALine) {
+    const std::filesystem::path folder =
+        std::filesystem::temp_directory_path() / ("rondix-slices-" + std::to_string(getpid()));
+    std::filesystem::create_directories(folder);
+    std::ofstream(folder / "plain.svg")
+        << "<svg xmlns='http://www.w3.org/2000/svg' width='97' height='61'>"
+           "<rect width='97' height='61' fill='#c04080'/></svg>";
+    std::mt19937 random(9);
+    const auto number = [&](int from, int to) {
+        return std::to_string(std::uniform_int_distribution(from, to)(random));
+    };
+    std::size_t looked = 0;
+    for (std::size_t i = 0; i < how_many(150); ++i) {
+        const std::string slices = i % 3 == 0   ? number(1, 40) + " 0"
+                                   : i % 3 == 1 ? number(1, 30) + " " + number(1, 25)
+                                                : number(0, 30) + " " + number(0, 20) + " " +
+                                                      number(1, 30) + " " + number(1, 20);
+        const FlowFile file =
+            good_flow("rondix: 1\nstart: t\nscreens: { t: { style: { fill: \"#000000\" }, "
+                      "controls: [{ panel: p, "
+                      "place: { at: middle, offset: " +
+                      number(-90, 90) + " " + number(-90, 90) + ", size: " + number(90, 700) + "x" +
+                      number(60, 300) + " }, style: { fill: none, border: none, image: \"" +
+                      (folder / "plain.svg").string() + "\", slices: " + slices +
+                      (i % 2 ? ", scale: " + number(90, 120) + "%" : "") +
+                      (i % 5 == 0 ? ", rotate: " + number(-20, 20) : "") +
+                      " } }, { button: b, text: B, press: quit, place: { at: bottom } }] } }\n");
+        Painter painter(*file.compiled);
+        Runner runner(*file.compiled);
+        const int width = 400 + static_cast<int>(random() % 900),
+                  height = 300 + static_cast<int>(random() % 500);
+        runner.resize(static_cast<float>(width), static_cast<float>(height));
+        runner.start();
+        std::vector<std::uint32_t> pixels(static_cast<std::size_t>(width) *
+                                          static_cast<std::size_t>(height));
+        painter.paint(runner.canvas(), runner.view(), {pixels.data(), width, height, width * 4});
+        const Item& panel = *std::ranges::find(runner.view(), ItemKind::panel, &Item::kind);
+        // Along both axes, a little within its sides.
+        for (int a = 1; a < 60; ++a)
+            for (int b = 1; b < 60; ++b) {
+                const Point within{
+                    panel.bounds.x + 4 + (panel.bounds.width - 8) * static_cast<float>(a) / 60,
+                    panel.bounds.y + 4 + (panel.bounds.height - 8) * static_cast<float>(b) / 60};
+                const Point at = runner.canvas().to_pixel(panel.transform(within));
+                if (at.x < 0 || at.y < 0 || at.x >= static_cast<float>(width) ||
+                    at.y >= static_cast<float>(height))
+                    continue;
+                ++looked;
+                const std::uint32_t pixel =
+                    pixels[static_cast<std::size_t>(at.y) * static_cast<std::size_t>(width) +
+                           static_cast<std::size_t>(at.x)];
+                for (const unsigned shift : {0U, 8U, 16U})
+                    ASSERT_NEAR(static_cast<int>(pixel >> shift & 0xFF),
+                                static_cast<int>(0xc04080U >> shift & 0xFF), 2)
+                        << "slices " << slices << ", flow " << i << ", at " << at.x << ", " << at.y;
+            }
+    }
+    EXPECT_GT(looked, 300'000u);
+    std::filesystem::remove_all(folder);
+}
+
 TEST(Pictures, TextStandsTrulyInTheMiddle) {
     for (const char* font : {"Inter", "DejaVu Serif"}) {
         const FlowFile file = good_flow(

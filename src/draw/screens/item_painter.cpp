@@ -234,27 +234,48 @@ class ItemPainter {
         if (ends > 0) by = std::min(by, static_cast<double>(bounds_.width) / ends);
         if (caps > 0) by = std::min(by, static_cast<double>(bounds_.height) / caps);
         const double seen = share * opacity(item_.look.tint);
-        const Cuts across(dress.slices[0], dress.slices[2], own.width, width, bounds_.width, by);
-        const Cuts down(dress.slices[1], dress.slices[3], own.height, height, bounds_.height, by);
-        cairo_push_group(context_);
-        for (int row = 0; row < 3; ++row)
-            for (int column = 0; column < 3; ++column)
-                paint_slice(pixels, across, column, down, row);
-        cairo_pop_group_to_source(context_);
+        const Size wide{static_cast<float>(std::max(in_pixels(bounds_.width), 1)),
+                        static_cast<float>(std::max(in_pixels(bounds_.height), 1))};
+        const Cuts across(dress.slices[0], dress.slices[2], own.width, width,
+                          by * wide.width / bounds_.width, wide.width);
+        const Cuts down(dress.slices[1], dress.slices[3], own.height, height,
+                        by * wide.height / bounds_.height, wide.height);
+        const Held<cairo_surface_t> whole = put_together(pixels, across, down);
+        cairo_save(context_);
+        cairo_translate(context_, bounds_.x, bounds_.y);
+        cairo_scale(context_, bounds_.width / wide.width, bounds_.height / wide.height);
+        cairo_rectangle(context_, 0, 0, wide.width, wide.height);
+        cairo_clip(context_);
+        cairo_set_source_surface(context_, whole.get(), 0, 0);
+        cairo_pattern_set_extend(cairo_get_source(context_), CAIRO_EXTEND_PAD);
         cairo_paint_with_alpha(context_, seen);
+        cairo_restore(context_);
     }
 
-    /// Where an image is cut along one axis, in its pixels, and where the pieces go in the place.
+    /// Where an image is cut along one axis, in its pixels, and where the pieces go, in those of
+    /// the place: whole ones, so that pieces meet without a seam.
     struct Cuts {
-        Cuts(double first, double last, double own, int pixels, double room, double by)
+        Cuts(double first, double last, double own, int pixels, double by, double room)
             : from{0, std::round(first * pixels / own), std::round((own - last) * pixels / own),
                    static_cast<double>(pixels)}
-            , to{0, first * by, room - last * by, room} {}
+            , to{0, std::round(first * by), std::round(room - last * by), room} {}
         double from[4], to[4];
     };
 
-    void paint_slice(cairo_surface_t* pixels, const Cuts& across, int column, const Cuts& down,
-                     int row) {
+    /// The nine pieces as one image, upright: it is turned and scaled as a whole.
+    static Held<cairo_surface_t> put_together(cairo_surface_t* pixels, const Cuts& across,
+                                              const Cuts& down) {
+        Held<cairo_surface_t> whole(cairo_image_surface_create(
+            CAIRO_FORMAT_ARGB32, static_cast<int>(across.to[3]), static_cast<int>(down.to[3])));
+        const Held<cairo_t> context(cairo_create(whole.get()));
+        for (int row = 0; row < 3; ++row)
+            for (int column = 0; column < 3; ++column)
+                paint_slice(context.get(), pixels, across, column, down, row);
+        return whole;
+    }
+
+    static void paint_slice(cairo_t* context, cairo_surface_t* pixels, const Cuts& across,
+                            int column, const Cuts& down, int row) {
         const double from_width = across.from[column + 1] - across.from[column];
         const double from_height = down.from[row + 1] - down.from[row];
         const double width = across.to[column + 1] - across.to[column];
@@ -262,15 +283,15 @@ class ItemPainter {
         if (from_width <= 0 || from_height <= 0 || width <= 0 || height <= 0) return;
         const Held<cairo_surface_t> piece(cairo_surface_create_for_rectangle(
             pixels, across.from[column], down.from[row], from_width, from_height));
-        cairo_save(context_);
-        cairo_translate(context_, bounds_.x + across.to[column], bounds_.y + down.to[row]);
-        cairo_rectangle(context_, 0, 0, width, height);
-        cairo_scale(context_, width / from_width, height / from_height);
-        cairo_set_source_surface(context_, piece.get(), 0, 0);
-        cairo_pattern_set_extend(cairo_get_source(context_), CAIRO_EXTEND_PAD);
-        cairo_set_antialias(context_, CAIRO_ANTIALIAS_NONE); // pieces meet without a seam
-        cairo_fill(context_);
-        cairo_restore(context_);
+        cairo_save(context);
+        cairo_translate(context, across.to[column], down.to[row]);
+        cairo_rectangle(context, 0, 0, width, height);
+        cairo_scale(context, width / from_width, height / from_height);
+        cairo_set_source_surface(context, piece.get(), 0, 0);
+        cairo_pattern_set_extend(cairo_get_source(context), CAIRO_EXTEND_PAD);
+        cairo_set_antialias(context, CAIRO_ANTIALIAS_NONE);
+        cairo_fill(context);
+        cairo_restore(context);
     }
 
     // --- text
