@@ -110,6 +110,32 @@ void for_many(Check check) {
     }
 }
 
+TEST(Layout, ButtonsHaveAnotherSizeInPortraitWindows) {
+    const auto sizes = [](const std::string& portrait) {
+        const FlowFile file = good_flow(
+            "rondix: 1\nstart: t\nscreens:\n  t:\n    layout: { at: middle, item-size: 300x60" +
+            portrait +
+            " }\n    controls:\n      - { button: a, text: A, press: quit }\n"
+            "      - { button: b, text: B, press: quit, place: { height: 90 } }\n");
+        Runner runner(*file.compiled);
+        runner.start();
+        std::vector<Size> found;
+        for (const Size window : {Size{1280, 720}, Size{720, 1280}}) {
+            runner.resize(window.width, window.height);
+            for (const char* name : {"a", "b"}) {
+                const Rect rect = runner.bounds_of(file.compiled->control(ScreenId{0}, name));
+                found.push_back({rect.width, rect.height});
+            }
+        }
+        return found;
+    };
+    EXPECT_EQ(sizes(", portrait: { item-size: 500x100 }"),
+              (std::vector<Size>{{300, 60}, {300, 90}, {500, 100}, {500, 90}}));
+    EXPECT_EQ(sizes(", portrait: { gap: 4 }"),
+              (std::vector<Size>{{300, 60}, {300, 90}, {300, 60}, {300, 90}}));
+    EXPECT_EQ(sizes(""), (std::vector<Size>{{300, 60}, {300, 90}, {300, 60}, {300, 90}}));
+}
+
 TEST(Layout, WhatFitsIsNeverPlacedOutside) {
     std::size_t looked_at = 0;
     for_many([&](const RandomBoxes& boxes, const std::vector<Placed>& places) {

@@ -43,6 +43,29 @@ TEST(LookCheck, TheExamplesAreInOrder) {
     }
 }
 
+TEST(LookCheck, SampleRowsHaveRoom) {
+    const auto told = [](const std::string& row, const std::string& samples) {
+        return rules(
+            looks_of(screen("      - { list: hold, rows: 3, press: tell crate, place: { at: "
+                            "top, width: 320 }" +
+                            row + ", samples: [" + samples + "] }\n")));
+    };
+    const std::string parts =
+        ", row: { height: 60, pieces: [{ shows: text, place: { at: left, "
+        "size: 160x30 } }, { shows: value, place: { at: right, size: 60x30 } }] }";
+    const std::string few = "{ text: Tea, value: 12 }, { text: Rope, value: 3 }";
+    const std::string many = few + ", " + few + ", " + few + ", " + few;
+    EXPECT_EQ(told("", many), "");
+    EXPECT_EQ(told(parts, many), "");
+    EXPECT_EQ(told("", few + ", { text: A crate of the very finest lamps from across the strait }"),
+              "text-too-long");
+    EXPECT_EQ(told(parts, few + ", { text: Tea, value: One hundred and twelve }"), "text-too-long");
+    // Also what has to be scrolled to, at the very end and in between.
+    EXPECT_EQ(told(parts, many + ", { text: The very finest lamps of all }"), "text-too-long");
+    EXPECT_EQ(told(parts, many + ", { text: The very finest lamps of all }, " + many),
+              "text-too-long");
+}
+
 TEST(LookCheck, WhatIsHiddenAtFirstIsLookedAtToo) {
     const auto told = [](const std::string& top, const std::string& when) {
         return rules(

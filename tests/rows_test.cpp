@@ -220,6 +220,35 @@ TEST(Rows, WrittenWronglyAreTold) {
     EXPECT_NE(told(", row: { style: nobody }").find("nobody"), std::string::npos);
 }
 
+TEST(Rows, StandInOtherColumnsInPortraitWindows) {
+    Hold hold(test::hold("", "rows: 4, columns: 3, portrait-columns: 2"), 40);
+    Runner& runner = hold.runner();
+    const auto across = [&] {
+        const auto rows = hold.rows();
+        return std::ranges::count_if(
+            rows, [&](const auto& row) { return row[0].bounds.y == rows[0][0].bounds.y; });
+    };
+    EXPECT_EQ(across(), 3);
+    for (int i = 0; i < 30; ++i) runner.press(Button::down), runner.release(Button::down);
+    EXPECT_EQ(runner.row_in_focus(hold.list()), 39u);
+    // Another shape of window, again and again: the row in focus stays, and is seen.
+    for (const Size window : {Size{720, 1280}, Size{1280, 720}, Size{700, 1300}}) {
+        runner.resize(window.width, window.height);
+        EXPECT_EQ(across(), window.width < window.height ? 2 : 3);
+        EXPECT_EQ(runner.row_in_focus(hold.list()), 39u);
+        const auto rows = hold.rows();
+        EXPECT_TRUE(std::ranges::any_of(rows, [](const auto& row) { return row[0].row == 39; }));
+        for (const auto& row : rows) // and is pressed where it is seen
+            EXPECT_EQ(runner.bounds_of_row(hold.list(), row[0].row), row[0].bounds);
+    }
+    runner.press(Button::up), runner.release(Button::up);
+    EXPECT_EQ(runner.row_in_focus(hold.list()), 37u); // two columns
+    // Without a word of portrait, it is the same there.
+    Hold plain(test::hold("", "rows: 4, columns: 3"), 40);
+    plain.runner().resize(720, 1280);
+    EXPECT_EQ(plain.rows()[2][0].bounds.y, plain.rows()[0][0].bounds.y);
+}
+
 // --- the scroll bar
 
 std::optional<Item> bar_part(Runner& runner, ItemKind kind) {

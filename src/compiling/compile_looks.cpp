@@ -313,8 +313,7 @@ class ScreenBoxes {
             parent = default_group();
             if (said().layout) group = &*said().layout;
         }
-        if (group && group->each && is_usable_kind(row.kind))
-            size_as(*group->each, from.box, box.forms);
+        if (group && is_usable_kind(row.kind)) size_as(group->each, from.box, box.forms);
         if (row.kind == ControlKind::list) size_list(from, box);
         if (row.kind == ControlKind::label && row.setting != no_setting)
             box.text = widest_label(row.setting);
@@ -335,8 +334,9 @@ class ScreenBoxes {
         for (std::size_t shape = 0; shape < 2; ++shape) {
             const auto& said =
                 shape == 1 && from.box.portrait ? from.box.portrait : from.box.landscape;
-            if (said && said->sized_down) continue;
             BoxForm& form = box.forms[shape];
+            form.columns = shape == 1 ? from.portrait_columns : from.columns;
+            if (said && said->sized_down) continue;
             form.down.extent = Extent::fixed;
             form.down.size = static_cast<float>(from.rows) * height + list.padding[1] +
                              list.padding[3] + form.padding[1] + form.padding[3];
@@ -437,13 +437,16 @@ class ScreenBoxes {
         return widest;
     }
 
-    static void size_as(Size each, const FlowBox& said, std::array<BoxForm, 2>& forms) {
+    static void size_as(const std::array<std::optional<Size>, 2>& each, const FlowBox& said,
+                        std::array<BoxForm, 2>& forms) {
         for (std::size_t shape = 0; shape < 2; ++shape) {
+            if (!each[shape]) continue;
             const auto& form = shape == 1 && said.portrait ? said.portrait : said.landscape;
+            BoxForm& to = forms[shape];
             if (!form || !form->sized_across)
-                forms[shape].across.extent = Extent::fixed, forms[shape].across.size = each.width;
+                to.across.extent = Extent::fixed, to.across.size = each[shape]->width;
             if (!form || !form->sized_down)
-                forms[shape].down.extent = Extent::fixed, forms[shape].down.size = each.height;
+                to.down.extent = Extent::fixed, to.down.size = each[shape]->height;
         }
     }
 

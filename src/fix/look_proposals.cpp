@@ -187,9 +187,9 @@ class LookProposals : ProposalMaker {
             } else if (group && group->box.landscape && group->box.landscape->place.known()) {
                 const MapSpot layout = *within(group->box.landscape->place);
                 const float width = group->box.landscape->form.across.size;
-                if (group->each)
-                    set_each(
-                        fmt::format("{:g}x{:g}", wider(group->each->width), group->each->height));
+                if (group->each[0])
+                    set_each(fmt::format("{:g}x{:g}", wider(group->each[0]->width),
+                                         group->each[0]->height));
                 else
                     set(layout, "width", fmt::format("{:g}", wider(width > 0 ? width : 300)));
             } else if (!group) {

@@ -106,6 +106,8 @@ class ControlReader {
         if (has("hold")) control.hold_ms = map.duration_ms("hold").value_or(0);
         if (has("cooldown")) control.cooldown_ms = map.duration_ms("cooldown").value_or(0);
         if (has("columns")) control.columns = count(map, "columns", 1);
+        if (has("portrait-columns"))
+            control.portrait_columns = count(map, "portrait-columns", control.columns);
         if (has("rows")) control.rows = count(map, "rows", 6);
         if (has("for-each") && map.one_of("for-each")) {
             read_for_each(map, control);

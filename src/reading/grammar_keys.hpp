@@ -158,6 +158,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {control, "unlocked", F::name, {}, none, optional, "all", "of those: a number setting that says how many of them, from the first on, can be pressed", kinds_of(ControlKind::button)},
     {control, "dropdown", F::yes_no, {}, none, optional, "`no`", "of a choice: a press opens the list of its values", kinds_of(ControlKind::choice)},
     {control, "columns", F::count, {}, none, optional, "`1`", "of a list: rows next to each other", kinds_of(ControlKind::list)},
+    {control, "portrait-columns", F::count, {}, none, optional, "as `columns`", "of a list: the same in portrait windows", kinds_of(ControlKind::list)},
     {control, "row", F::map, {}, row, optional, "its text alone", "of a list: how each row looks (`looks.md`)", kinds_of(ControlKind::list)},
     {control, "samples", F::list, {}, sample, optional, "`Row 1`, `Row 2` ...", "of a list: rows for pictures and `rondix play`, where no game supplies any", kinds_of(ControlKind::list)},
     {control, "rows", F::count, {}, none, optional, "`6`", "of a list: visible lines", kinds_of(ControlKind::list)},
@@ -244,6 +245,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {tall_group, "padding", F::looks, {}, none, optional, {}, "space around its items"},
     {tall_group, "align", F::one_of, "start, middle, end, fill", none, optional, {}, "across the line"},
     {tall_group, "pack", F::one_of, "start, middle, end, apart", none, optional, {}, "along it"},
+    {tall_group, "item-size", F::looks, {}, none, optional, {}, "the size of buttons without one of their own"},
     {tall_group, "scroll", F::one_of, "down, across, both, none", none, optional, {}, "whether it scrolls, and how"},
     // --- a theme file
     {theme, "rondix-theme", F::version, {}, none, needed, {}, "`1`: the version of the format"},

@@ -175,10 +175,14 @@ void read_group(const yaml::Node& node, const Source& source, FlowGroup& group,
             FormReader tall_reader(changes, source, findings);
             tall_reader.read(*group.box.portrait);
             tall_reader.read_group(*group.box.portrait);
+            if (auto each = tall_reader.values("item-size")) group.each[1] = each->size();
         }
     }
     group.box.landscape = form;
-    if (auto each = reader.values("item-size")) group.each = each->size();
+    if (auto each = reader.values("item-size")) {
+        group.each[0] = each->size();
+        if (!group.each[1]) group.each[1] = group.each[0];
+    }
     if (map.find("in")) group.box.group = map.name("in");
     group.box.style = read_style_use(map, "style", source, findings);
     group.box.bleeds = map.yes_no("bleed").value_or(false);

@@ -38,6 +38,7 @@ void RunnerCore::lay_out() {
     if (flow_.looks.screens.empty()) return;
     canvas_ = place::canvas_of(flow_.looks, window_.width, window_.height);
     for (std::size_t i = 0; i < flow_.looks.screens.size(); ++i) lay_out(ScreenId(i));
+    for (std::size_t i = 0; i < lists_.size(); ++i) keep_in_view(list_controls_[i], lists_[i]);
     if (const ControlId in_focus = focus(); in_focus != no_control) bring_into_view(in_focus);
 }
 

@@ -91,8 +91,7 @@ void RunnerCore::lay_out_rows(ScreenId screen) {
         if (row_looks_[i] == never) continue;
         const RowLooks& row = flow_.looks.rows[row_looks_[i]];
         if (row.boxes.count == 0) continue;
-        const float width =
-            room_of_rows(row.list).width / static_cast<float>(flow_[row.list].columns);
+        const float width = room_of_rows(row.list).width / static_cast<float>(columns_of(row.list));
         const auto places = std::span(places_).subspan(row.boxes.begin, row.boxes.count);
         const Size size{std::max(width, 0.0F), height_of_rows(row.list)};
         place::arrange_row(flow_, row, size, canvas_.shape, {text_measurer_, measured()}, places);
@@ -102,13 +101,20 @@ void RunnerCore::lay_out_rows(ScreenId screen) {
     }
 }
 
+/// Rows side by side, in a window of this shape.
+std::uint32_t RunnerCore::columns_of(ControlId control) const {
+    if (flow_.looks.boxes.empty()) return flow_[control].columns;
+    const Box& body = flow_.looks.boxes[body_[index(control)]];
+    return body.forms[static_cast<std::size_t>(canvas_.shape)].columns;
+}
+
 float RunnerCore::lines_in_view(ControlId control) const {
     return std::max(1.0F,
                     std::floor(inside_of_list(control).height / height_of_rows(control) + 0.01F));
 }
 
 std::uint32_t RunnerCore::lines_of(ControlId control, const ListState& list) const {
-    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t columns = columns_of(control);
     return (list.rows.count + columns - 1) / columns;
 }
 
@@ -123,7 +129,7 @@ Rect RunnerCore::bounds_of_row(ControlId control, std::uint32_t row) const {
     }
     const ListState* list = list_of(control);
     if (!list) return {};
-    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t columns = columns_of(control);
     const Rect room = room_of_rows(control);
     const float width = room.width / static_cast<float>(columns);
     const std::uint32_t column = mirrored_ ? columns - 1 - row % columns : row % columns;
@@ -137,7 +143,7 @@ std::optional<std::uint32_t> RunnerCore::row_at(ControlId control, Point point) 
     const ListState* list = list_of(control);
     if (!list || !room_of_rows(control).contains(point)) return std::nullopt;
     const Rect room = room_of_rows(control);
-    const auto columns = static_cast<float>(flow_[control].columns);
+    const auto columns = static_cast<float>(columns_of(control));
     float across = (point.x - room.x) / room.width * columns;
     if (mirrored_) across = columns - across;
     const float line = std::floor((point.y - room.y) / height_of_rows(control) + list->scroll);
@@ -150,7 +156,7 @@ std::optional<std::uint32_t> RunnerCore::row_at(ControlId control, Point point) 
 void RunnerCore::keep_in_view(ControlId control, ListState& list) const {
     if (flow_.looks.boxes.empty()) return;
     const float seen = lines_in_view(control);
-    const std::uint32_t number = list.focus / flow_[control].columns;
+    const std::uint32_t number = list.focus / columns_of(control);
     const auto line = static_cast<float>(number);
     if (line < list.scroll) list.scroll = line;
     if (line > list.scroll + seen - 1) list.scroll = line - seen + 1;
@@ -162,7 +168,7 @@ void RunnerCore::keep_in_view(ControlId control, ListState& list) const {
 bool RunnerCore::move_among_rows(ControlId control, Button direction) {
     ListState* list = control == no_control ? nullptr : list_of(control);
     if (!list || list->rows.count == 0) return false;
-    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t columns = columns_of(control);
     const std::uint32_t column = list->focus % columns;
     const bool forward = (direction == Button::right) != mirrored_;
     std::uint32_t to = list->focus;
@@ -224,7 +230,7 @@ void RunnerCore::scroll_to(ControlId control, ListState& list, float line) {
     list.scroll = std::clamp(line, 0.0F, most);
     needs_redraw_ = true;
     if (list.rows.count == 0) return;
-    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t columns = columns_of(control);
     const std::uint32_t number = list.focus / columns;
     const auto own = static_cast<float>(number);
     const float near = std::clamp(own, std::ceil(list.scroll), std::floor(list.scroll + seen - 1));
@@ -334,7 +340,7 @@ void RunnerCore::add_rows(const Item& body) {
     const Rect room = room_of_rows(control);
     const RowLooks* looks = row_looks(control);
     const StyleId style = looks ? looks->style : id_of(StandardStyle::row);
-    const std::uint32_t columns = flow_[control].columns;
+    const std::uint32_t columns = columns_of(control);
     const auto first = static_cast<std::uint32_t>(list->scroll) * columns;
     const auto lines =
         static_cast<std::uint32_t>(std::ceil(list->scroll + lines_in_view(control))) + 1;
@@ -354,6 +360,7 @@ void RunnerCore::add_rows(const Item& body) {
         item.bounds = bounds_of_row(control, i);
         if (item.bounds.y < room.y - 0.5F || item.bounds.bottom() > room.bottom() + 0.5F) continue;
         if (looks && looks->boxes.count > 0) item.text = {}; // its parts show it
+        fit_text(item);
         items_.push_back(item);
         if (looks) add_row_parts(*looks, row, item);
     }

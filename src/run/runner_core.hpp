@@ -302,6 +302,7 @@ class RunnerCore {
     float height_of_rows(ControlId list) const;
     void lay_out_rows(ScreenId screen);
     void add_row_parts(const RowLooks& looks, const ListRow& row, const Item& body);
+    std::uint32_t columns_of(ControlId control) const;
     float lines_in_view(ControlId control) const;
     std::uint32_t lines_of(ControlId control, const ListState& list) const;
     std::optional<std::uint32_t> row_at(ControlId control, Point point) const;

@@ -85,6 +85,7 @@ struct FlowControl {
     bool dropdown = false; ///< of a choice
     std::vector<FlowRoute> routes;
     std::uint16_t columns = 1, rows = 6; ///< of a list: side by side; seen at once
+    std::uint16_t portrait_columns = 1;
     std::uint32_t hold_ms = 0, cooldown_ms = 0;
     FlowBox box;
     std::vector<FlowPiece> pieces;

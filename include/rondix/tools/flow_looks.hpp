@@ -98,7 +98,8 @@ struct FlowSample {
 struct FlowGroup {
     Name id;
     FlowBox box;
-    std::optional<Size> each; ///< the size of the controls in it, as far as they say none
+    /// The size of the controls in it, as far as they say none, in each WindowShape.
+    std::array<std::optional<Size>, 2> each;
 };
 
 struct FlowScreenLooks {
