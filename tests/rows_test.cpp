@@ -229,7 +229,7 @@ TEST(Rows, StandInOtherColumnsInPortraitWindows) {
             rows, [&](const auto& row) { return row[0].bounds.y == rows[0][0].bounds.y; });
     };
     EXPECT_EQ(across(), 3);
-    for (int i = 0; i < 30; ++i) runner.press(Button::down), runner.release(Button::down);
+    for (int i = 0; i < 13; ++i) runner.press(Button::down), runner.release(Button::down);
     EXPECT_EQ(runner.row_in_focus(hold.list()), 39u);
     // Another shape of window, again and again: the row in focus stays, and is seen.
     for (const Size window : {Size{720, 1280}, Size{1280, 720}, Size{700, 1300}}) {
@@ -284,6 +284,25 @@ TEST(RowBar, StandsBesideTheRowsOfAListThatScrolls) {
         EXPECT_FALSE(bar_part(many.runner(), ItemKind::scroll_track));
         EXPECT_GT(many.rows()[0][0].bounds.width, width);
     }
+}
+
+/// What stands at the right end of a row moves with that end when a bar comes or goes.
+TEST(RowBar, LeavesTheirRoomToThePartsOfRows) {
+    Hold hold(test::hold(parts, "rows: 4"), 40);
+    const auto ends_within = [&] {
+        for (const auto& row : hold.rows())
+            for (const Item& part : row)
+                EXPECT_LE(part.bounds.right(), row[0].bounds.right() + 0.01F);
+        const std::vector<Item> first = hold.rows()[0];
+        return first[0].bounds.right() - first[4].bounds.right(); // the value is at the right
+    };
+    const float scrolling = ends_within();
+    ListRows few{3, nullptr, [](void*, std::uint32_t) { return ListRow{"Tea"}; }};
+    hold.runner().set_rows(hold.list(), few);
+    EXPECT_FLOAT_EQ(ends_within(), scrolling);
+    ListRows many{30, nullptr, [](void*, std::uint32_t) { return ListRow{"Tea"}; }};
+    hold.runner().set_rows(hold.list(), many);
+    EXPECT_FLOAT_EQ(ends_within(), scrolling);
 }
 
 TEST(RowBar, IsDraggedToAnyRowAndPressesNone) {

@@ -5,6 +5,7 @@
 #include "looks/combinations.hpp"
 #include "looks/contrast.hpp"
 #include "looks/cover_check.hpp"
+#include "looks/sample_check.hpp"
 #include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
 #include "run/runner_snapshot.hpp"
@@ -39,7 +40,8 @@ class ColourCheck {
         , findings_(findings)
         , ways_(ways_to_screens(flow_, options.check))
         , height_(width * flow_.design_height / flow_.design_width)
-        , runner_(flow_) {
+        , runner_(flow_)
+        , samples_(file, runner_, budget, findings) {
         runner_.set_text_measurer(painter_.text_measurer());
         runner_.resize(width, static_cast<float>(height_));
         runner_.set_motion(false);
@@ -64,59 +66,9 @@ class ColourCheck {
         take_items();
         check_items(screen, [](const Item&) { return true; });
         check_scrolled(screen);
-        check_samples(screen);
+        samples_.check(screen);
         check_unfolded(screen);
         check_hidden(screen);
-    }
-
-    /// Whether what the flow's sample rows say has room in a row, all of them.
-    void check_samples(ScreenId screen) {
-        for (const RowLooks& row : flow_.looks.rows) {
-            if (flow_[row.list].screen != screen || row.samples.count == 0) continue;
-            for (std::uint32_t seen = 0; seen < row.samples.count;) {
-                std::uint32_t last = seen;
-                for (const Item& item : items_) {
-                    if (item.control != row.list) continue;
-                    last = std::max(last, item.row);
-                    if (item.text_scale < 1) check_sample(item);
-                }
-                budget_.look("looking at the screens", index(screen), flow_.screens.size());
-                if (last + 1 <= seen) break; // it does not scroll on
-                seen = last + 1;
-                runner_.scroll(runner_.bounds_of(row.list).middle(), 1000);
-                const std::uint32_t beyond = row_at_top(row.list);
-                if (beyond > seen)
-                    runner_.scroll(runner_.bounds_of(row.list).middle(),
-                                   -static_cast<float>(beyond - seen) / columns_across(row.list));
-                take_items();
-            }
-        }
-    }
-
-    float columns_across(ControlId list) {
-        float columns = 0, line = -1;
-        for (const Item& item : runner_.view()) {
-            if (item.control != list || item.kind != ItemKind::row) continue;
-            if (columns == 0) line = item.bounds.y;
-            if (item.bounds.y == line) ++columns;
-        }
-        return std::max(columns, 1.0F);
-    }
-
-    std::uint32_t row_at_top(ControlId list) {
-        for (const Item& item : runner_.view())
-            if (item.control == list && item.kind == ItemKind::row) return item.row;
-        return 0;
-    }
-
-    void check_sample(const Item& item) {
-        const SourceRange place = place_of(item);
-        if (!place.known() || !samples_told_.insert({item.control, item.style}).second) return;
-        add_finding(findings_, RuleId::text_too_long, place,
-                    fmt::format("the text '{}' does not fit into a row of {} and is shrunk to "
-                                "{:.0f}%",
-                                item.text, name_of(item), item.text_scale * 100))
-            .fix = "give it more room in the row, or shorten the sample";
     }
 
     /// What conditions hide there is looked at where they show it, with all that it lies on and
@@ -471,7 +423,7 @@ class ColourCheck {
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;
     std::set<StyleId> focus_told_;
-    std::set<std::pair<ControlId, StyleId>> samples_told_;
+    SampleCheck samples_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> covered_told_;
 };
 
