@@ -120,6 +120,18 @@ TEST(LookCheck, WhatIsCoveredIsTold) {
         {"      - { label: news, text: Fog over the strait, place: { at: top, size: 300x60 } }\n" +
              panel(whole, "200x60", "0 0"),
          "covered"},
+        // A part of a text: nearly half of it, and hardly any.
+        {"      - { label: news, text: Fog over the strait, place: { at: top, size: 300x60 } }\n" +
+             panel(whole, "150x60", "-75 0"),
+         "covered"},
+        {"      - { label: news, text: Fog over the strait, place: { at: top, size: 300x60 } }\n" +
+             panel(whole, "50x60", "-125 0"),
+         ""},
+        // A button may be made of its pieces.
+        {"      - { button: play, press: quit, place: { at: top, size: 300x60, offset: 0 60 }, "
+         "pieces: [{ text: Play, style: { fill: '#402010', text-color: '#ffffff' }, place: { size: "
+         "280x56 } }] }\n",
+         ""},
     };
     for (const auto& [controls, rule] : screens)
         EXPECT_EQ(rules(looks_of(screen(controls))), rule) << controls;

@@ -328,6 +328,7 @@ TEST(RowBar, IsDraggedToAnyRowAndPressesNone) {
     EXPECT_EQ(shown().back(), 40u);
     EXPECT_NEAR(knob().bottom(), track.bottom(), 0.01);
     EXPECT_EQ(bar_part(runner, ItemKind::scroll_knob)->state, LookState::pressed);
+    for (const auto& row : hold.rows()) EXPECT_NE(row[0].state, LookState::pressed);
     EXPECT_GE(runner.row_in_focus(hold.list()), shown().front()); // the focus comes along
     runner.pointer_releases({track.middle().x + 300, track.bottom() + 500});
     EXPECT_FALSE(tells());
