@@ -55,25 +55,20 @@ class Unasked {
 
     bool leaves(const Branch& branch) const {
         return branch.leaves_unasked && branch.step != Branch::no_step &&
-               counts(branch.move.kind) && !given_up_.contains(branch.step);
+               counts(branch.move.kind) && !gives_up(branch);
     }
 
-    /// The flow may say so: by screens on which nothing is lost, and by steps that lower the flag
-    /// before they leave.
+    /// The flow may say so: by screens on which nothing is lost, and by moves that lower the flag.
     void find_exceptions() {
         const std::size_t number = index(flag_);
         if (number < context_.file.flow.flags.size())
             for (const Name& screen : context_.file.flow.flags[number].except_on)
                 loses_nothing_.insert(flow_.screen(screen.text));
-        for (const Alternative& alternative : flow_.alternatives) {
-            bool lowered = false;
-            const IndexRange steps = alternative.steps;
-            for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
-                if (const Step& step = flow_.steps[i]; FlagId(step.subject) == flag_)
-                    lowered =
-                        step.kind == StepKind::lower || (lowered && step.kind != StepKind::raise);
-            if (lowered) given_up_.insert(steps.end() - 1);
-        }
+    }
+    bool gives_up(const Branch& branch) const {
+        const auto writes = frames_.literals(branch.writes);
+        return std::any_of(writes.begin(), writes.end(),
+                           [&](const Literal& one) { return one.flag == flag_ && !one.raised; });
     }
     bool loses_nothing(ScreenId screen) const { return loses_nothing_.contains(screen); }
 
@@ -114,7 +109,7 @@ class Unasked {
         finding.is_shortest = witness.is_shortest;
         finding.fix = "add a question: '{ ask: Leave without saving?, do: ... }'; or, where "
                       "nothing is lost, lower '" +
-                      flag + "' first, or write 'except-on: [SCREEN]' in it";
+                      flag + "' first, or name the screen in its 'except-on'";
     }
 
     CheckContext& context_;
@@ -122,7 +117,6 @@ class Unasked {
     Frames& frames_;
     FlagId flag_;
     std::set<ScreenId> loses_nothing_;
-    std::set<std::uint32_t> given_up_; // the last steps of lists that lower the flag
     Findings& findings_;
 };
 
