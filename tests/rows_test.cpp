@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <optional>
 #include <random>
 #include <set>
@@ -283,6 +284,26 @@ TEST(RowBar, StandsBesideTheRowsOfAListThatScrolls) {
         many.runner().set_rows(many.list(), rows);
         EXPECT_FALSE(bar_part(many.runner(), ItemKind::scroll_track));
         EXPECT_GT(many.rows()[0][0].bounds.width, width);
+    }
+}
+
+/// A pointer that is nowhere moves nothing, whatever it holds.
+TEST(RowBar, StaysWhereThePointerIsNowhere) {
+    Hold hold(test::hold("", "rows: 4"), 40);
+    Runner& runner = hold.runner();
+    const Rect track = bar_part(runner, ItemKind::scroll_track)->bounds;
+    const Point onto[] = {track.middle(), runner.bounds_of(hold.list()).middle()};
+    constexpr float nan = std::numeric_limits<float>::quiet_NaN();
+    constexpr float endless = std::numeric_limits<float>::infinity();
+    for (const Point at : onto) {
+        runner.pointer_presses(at);
+        const std::uint32_t before = hold.rows()[0][0].row;
+        for (const Point nowhere :
+             {Point{nan, nan}, Point{at.x, nan}, Point{at.x, -endless}, Point{endless, endless}}) {
+            EXPECT_FALSE(runner.pointer_moves(nowhere));
+            EXPECT_EQ(hold.rows()[0][0].row, before);
+        }
+        runner.pointer_releases({nan, nan});
     }
 }
 

@@ -6,6 +6,7 @@
 #include "run/input_slots.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <utility>
 
 namespace rondix {
@@ -19,7 +20,7 @@ bool RunnerCore::is_pressed(ControlId control) const {
 }
 
 bool RunnerCore::pointer_moves(Point to, Device by) {
-    if (now_.depth() == 0) return false;
+    if (now_.depth() == 0 || !std::isfinite(to.x) || !std::isfinite(to.y)) return false;
     note_input(by);
     Finger& finger = fingers_[hand_of(by)];
     const Acting acting(acting_, by);
