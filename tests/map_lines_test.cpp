@@ -60,6 +60,18 @@ class RandomMap {
     std::set<std::tuple<std::size_t, std::size_t, EdgeKind>> known_;
 };
 
+struct Arranged {
+    MapGraph map;
+    PlacedGraph placed;
+};
+Arranged arranged(unsigned seed, const Cards& cards) {
+    MapGraph map = RandomMap(seed).make();
+    std::string fault;
+    std::optional<PlacedGraph> placed = arrange(map, cards, {}, fault);
+    EXPECT_TRUE(placed) << fault;
+    return {std::move(map), placed.value_or(PlacedGraph{})};
+}
+
 /// How far a point is from a box: 0 on its side or within it.
 double beyond(Vec point, Vec middle, Extents size) {
     const double x = std::max(0.0, std::abs(point.x - middle.x) - size.width / 2);
@@ -71,28 +83,25 @@ TEST(MapLines, LeadFromTheirCardToTheirCard) {
     const Cards cards(nullptr);
     std::size_t alike = 0, bundled = 0;
     for (unsigned seed = 0; seed < how_many(60); ++seed) {
-        const MapGraph map = RandomMap(seed).make();
-        std::string fault;
-        const std::optional<PlacedGraph> placed = arrange(map, cards, {}, fault);
-        ASSERT_TRUE(placed) << fault;
-        ASSERT_EQ(placed->nodes.size(), map.nodes.size());
-        ASSERT_EQ(placed->edges.size(), map.edges.size());
+        const auto [map, placed] = arranged(seed, cards);
+        ASSERT_EQ(placed.nodes.size(), map.nodes.size());
+        ASSERT_EQ(placed.edges.size(), map.edges.size());
         for (std::size_t i = 0; i < map.edges.size(); ++i) {
             const MapEdge& edge = map.edges[i];
-            const PlacedEdge& line = placed->edges[i];
+            const PlacedEdge& line = placed.edges[i];
             ASSERT_EQ(line.curve.size() % 3, 1u) << seed;
             const Extents from = cards.size_of(map.nodes[edge.from]);
             const Extents to = cards.size_of(map.nodes[edge.to]);
-            EXPECT_LT(beyond(line.curve.front(), placed->nodes[edge.from], from), 3)
+            EXPECT_LT(beyond(line.curve.front(), placed.nodes[edge.from], from), 3)
                 << "map " << seed << ", edge " << i;
-            EXPECT_LT(beyond(line.tip, placed->nodes[edge.to], to), 3)
+            EXPECT_LT(beyond(line.tip, placed.nodes[edge.to], to), 3)
                 << "map " << seed << ", edge " << i;
             // The arrow is as long as arrows are, and stands at the end of its line.
             EXPECT_LT(
                 std::hypot(line.tip.x - line.curve.back().x, line.tip.y - line.curve.back().y), 14)
                 << "map " << seed << ", edge " << i;
             for (std::size_t k = 0; k < i; ++k) { // those that meet have one end, and one text
-                const PlacedEdge& other = placed->edges[k];
+                const PlacedEdge& other = placed.edges[k];
                 if (edge.labels.empty() || line.label.x != other.label.x ||
                     line.label.y != other.label.y)
                     continue;
@@ -106,7 +115,7 @@ TEST(MapLines, LeadFromTheirCardToTheirCard) {
         // Levels that one screen loads, and that lead to one play screen, in their order.
         std::vector<Vec> levels;
         for (std::size_t i = 0; i < map.nodes.size(); ++i)
-            if (map.nodes[i].kind == NodeKind::scene) levels.push_back(placed->nodes[i]);
+            if (map.nodes[i].kind == NodeKind::scene) levels.push_back(placed.nodes[i]);
         const bool across = levels.size() > 1 && std::abs(levels[0].x - levels[1].x) >
                                                      std::abs(levels[0].y - levels[1].y);
         for (std::size_t i = 1; i < levels.size(); ++i, ++alike) {
@@ -124,22 +133,19 @@ TEST(MapLines, LabelsLieOnThemAndNotOnEachOther) {
     const Cards cards(nullptr);
     std::size_t labels = 0, on_line = 0;
     for (unsigned seed = 0; seed < how_many(60); ++seed) {
-        const MapGraph map = RandomMap(seed).make();
-        std::string fault;
-        const std::optional<PlacedGraph> placed = arrange(map, cards, {}, fault);
-        ASSERT_TRUE(placed) << fault;
+        const auto [map, placed] = arranged(seed, cards);
         for (std::size_t i = 0; i < map.edges.size(); ++i) {
             if (map.edges[i].labels.empty()) continue;
             ++labels;
             const Extents size = size_of_labels(map.edges[i].labels);
-            const Vec at = placed->edges[i].label;
+            const Vec at = placed.edges[i].label;
             bool touched = false;
-            for (const Vec point : placed->edges[i].curve)
+            for (const Vec point : placed.edges[i].curve)
                 touched = touched || beyond(point, at, {size.width + 60, size.height + 60}) == 0;
             on_line += touched ? 1 : 0;
             for (std::size_t k = 0; k < i; ++k) {
                 if (map.edges[k].labels.empty()) continue;
-                const Vec other = placed->edges[k].label;
+                const Vec other = placed.edges[k].label;
                 if (other.x == at.x && other.y == at.y) continue; // they have become one
                 const Extents its = size_of_labels(map.edges[k].labels);
                 EXPECT_FALSE(std::abs(at.x - other.x) < (size.width + its.width) / 2 - 1 &&

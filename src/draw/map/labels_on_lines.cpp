@@ -38,25 +38,26 @@ bool overlap(Vec a, Extents of_a, Vec b, Extents of_b) {
 
 } // namespace
 
-void put_labels_on_lines(const MapGraph& map, PlacedGraph& placed) {
+void put_labels_on_lines(const MapGraph& map, const Bundles& bundles, PlacedGraph& placed) {
     std::vector<Extents> sizes;
     for (const MapEdge& edge : map.edges) sizes.push_back(size_of_labels(shown_labels(edge)));
+    // Those that have become one have one label.
+    const auto share = [&](std::size_t a, std::size_t b) {
+        return a == b || (bundles.of(a) != 0 && bundles.of(a) == bundles.of(b));
+    };
     const auto is_free = [&](std::size_t own, Vec at) {
-        for (std::size_t i = 0; i < sizes.size(); ++i) {
-            const Vec other = placed.edges[i].label, before = placed.edges[own].label;
-            const bool same = i == own || (other.x == before.x && other.y == before.y);
-            if (!same && sizes[i].width > 0 && overlap(at, sizes[own], other, sizes[i]))
+        for (std::size_t i = 0; i < sizes.size(); ++i)
+            if (!share(i, own) && sizes[i].width > 0 &&
+                overlap(at, sizes[own], placed.edges[i].label, sizes[i]))
                 return false;
-        }
         return true;
     };
     for (std::size_t i = 0; i < sizes.size(); ++i) {
         if (sizes[i].width <= 0) continue;
-        const Vec before = placed.edges[i].label;
-        const Vec at = nearest_on(placed.edges[i].curve, before);
+        const Vec at = nearest_on(placed.edges[i].curve, placed.edges[i].label);
         if (!is_free(i, at)) continue;
-        for (PlacedEdge& edge : placed.edges) // those that have become one have one label
-            if (edge.label.x == before.x && edge.label.y == before.y) edge.label = at;
+        for (std::size_t k = 0; k < sizes.size(); ++k)
+            if (share(i, k)) placed.edges[k].label = at;
     }
 }
 

@@ -89,7 +89,7 @@ std::optional<PlacedGraph> arrange(const MapGraph& map, const Cards& cards,
         if (!made) return made;
         bundles.unbind(*made);
         put_alike_in_order(map, bundles, graph, *made);
-        put_labels_on_lines(map, *made);
+        put_labels_on_lines(map, bundles, *made);
         return made;
     };
     std::optional<PlacedGraph> across = placed();
