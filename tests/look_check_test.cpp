@@ -9,6 +9,9 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
+#include <random>
+
 namespace rondix::test {
 namespace {
 
@@ -41,6 +44,40 @@ TEST(LookCheck, TheExamplesAreInOrder) {
         for (const Finding& finding : findings)
             ADD_FAILURE() << finding_text(finding, file.sources);
     }
+}
+
+/// By the areas alone: of a plain button the share that lies under a plain panel.
+TEST(LookCheck, WhatIsCoveredIsAsMuchAsLiesUnderIt) {
+    std::mt19937 random(21);
+    const auto number = [&](int from, int to) {
+        return std::uniform_int_distribution(from, to)(random);
+    };
+    std::size_t covered = 0, free = 0;
+    for (std::size_t i = 0; i < how_many(200); ++i) {
+        const Rect button{200, 150, static_cast<float>(number(60, 400)),
+                          static_cast<float>(number(50, 200))};
+        const Rect panel{static_cast<float>(number(100, 350)), static_cast<float>(number(80, 250)),
+                         static_cast<float>(number(60, 600)), static_cast<float>(number(40, 300))};
+        const auto place = [](const Rect& rect) {
+            return fmt::format("place: {{ at: top-left, offset: {} {}, size: {}x{} }}", rect.x,
+                               rect.y, rect.width, rect.height);
+        };
+        const std::string plain = ", border: none, corner: 0, shadow: none }, ";
+        const Findings found = looks_of(
+            screen("      - { button: play, press: quit, style: { fill: '#c0d0e0'" + plain +
+                   place(button) + " }\n      - { panel: quay, style: { fill: '#402010'" + plain +
+                   place(panel) + " }\n"));
+        const float across = std::min(button.right(), panel.right()) - std::max(button.x, panel.x);
+        const float down = std::min(button.bottom(), panel.bottom()) - std::max(button.y, panel.y);
+        const float under = std::max(across, 0.0F) * std::max(down, 0.0F);
+        const float share = under / (button.width * button.height);
+        if (std::abs(share - 0.5F) < 0.05F) continue; // too near for pixels
+        const bool told = rules(found).find("covered") != std::string::npos;
+        EXPECT_EQ(told, share > 0.5F) << "flow " << i << ", " << share;
+        ++(told ? covered : free);
+    }
+    EXPECT_GT(covered, 30u);
+    EXPECT_GT(free, 60u);
 }
 
 TEST(LookCheck, SampleRowsHaveRoom) {

@@ -107,7 +107,7 @@ class ColourCheck {
                 }
                 return true;
             };
-            if (setting.asks.count == 0) continue;
+            if (is_so(runner_.value_of(SettingId(i)))) continue;
             for (std::uint16_t value = 0; value < setting.values; ++value)
                 if (is_so(value)) {
                     runner_.set_setting(SettingId(i), value);
@@ -332,10 +332,12 @@ class ColourCheck {
                                     name_of(item), covered->share >= 1 ? "hidden" : "partly hidden",
                                     by.control == item.control ? "its own pieces" : name_of(by)));
         if (const SourceRange other = place_of(by); other.known() && by.control != item.control)
-            finding.also.push_back({other, "this is drawn over it, for it stands later"});
-        finding.fix = by.control == item.control
-                          ? "give the pieces or the text other places, or 'padding' to the style"
-                          : "move one of them, or name it after what hides it";
+            finding.also.push_back(
+                {other, "this is drawn over it, as it stands later in the file"});
+        finding.fix =
+            by.control == item.control
+                ? "give the pieces or the text other places, or 'padding' to the style"
+                : "give one of them another place, or write it further down than what hides it";
     }
 
     std::string name_of(const Item& item) const {

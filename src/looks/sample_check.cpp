@@ -11,17 +11,18 @@ void SampleCheck::check(ScreenId screen) {
         if (flow_[row.list].screen == screen && row.samples.count > 0) check_list(row);
 }
 
+/// Line by line, until no further row comes into view.
 void SampleCheck::check_list(const RowLooks& row) {
-    for (std::uint32_t seen = 0; seen < row.samples.count;) {
+    const Point on = runner_.bounds_of(row.list).middle();
+    for (std::uint32_t seen = 0, last = check_rows_in_view(row.list); last > seen;) {
         budget_.look("looking at the screens", index(flow_[row.list].screen), flow_.screens.size());
-        const std::uint32_t last = last_row_in_view(row.list);
-        if (last + 1 <= seen) return; // it does not scroll on
-        seen = last + 1;
-        scroll_on(row.list, seen);
+        seen = last;
+        runner_.scroll(on, 1);
+        last = check_rows_in_view(row.list);
     }
 }
 
-std::uint32_t SampleCheck::last_row_in_view(ControlId list) {
+std::uint32_t SampleCheck::check_rows_in_view(ControlId list) {
     std::uint32_t last = 0;
     for (const Item& item : runner_.view()) {
         if (item.control != list) continue;
@@ -29,17 +30,6 @@ std::uint32_t SampleCheck::last_row_in_view(ControlId list) {
         if (item.text_scale < 1) check_row(item);
     }
     return last;
-}
-
-/// A page on, or less, so that the row comes into view.
-void SampleCheck::scroll_on(ControlId list, std::uint32_t to) {
-    const Point on = runner_.bounds_of(list).middle();
-    for (std::uint32_t before = 0; last_row_in_view(list) < to;) {
-        runner_.scroll(on, 1);
-        const std::uint32_t last = last_row_in_view(list);
-        if (last == before) return;
-        before = last;
-    }
 }
 
 void SampleCheck::check_row(const Item& item) {

@@ -26,8 +26,7 @@ class SampleCheck {
 
   private:
     void check_list(const RowLooks& row);
-    std::uint32_t last_row_in_view(ControlId list);
-    void scroll_on(ControlId list, std::uint32_t to);
+    std::uint32_t check_rows_in_view(ControlId list);
     void check_row(const Item& item);
 
     const FlowFile& file_;
