@@ -50,8 +50,8 @@ endfunction()
 
 # rondix_walks(FLOW file.flow.yaml WALKS one.walk.yaml two.walk.yaml ... [ROOT folder])
 #
-# A test of ctest for each walkthrough, named after its file: it fails where an expectation of it
-# does.
+# A test of ctest for each walkthrough, named after the flow and its file (walk-game-pause): it
+# fails where an expectation of it does.
 function(rondix_walks)
   cmake_parse_arguments(arg "" "FLOW;ROOT" "WALKS" ${ARGN})
   if(NOT arg_FLOW)
@@ -63,12 +63,14 @@ function(rondix_walks)
     get_filename_component(root ${arg_ROOT} ABSOLUTE)
     set(within --root ${root})
   endif()
+  get_filename_component(of ${flow} NAME)
+  string(REGEX REPLACE "\\.flow\\.ya?ml$" "" of ${of})
   _rondix_tool(tool)
   foreach(walk ${arg_WALKS})
     get_filename_component(walk ${walk} ABSOLUTE)
     get_filename_component(name ${walk} NAME)
     string(REGEX REPLACE "\\.walk\\.ya?ml$" "" name ${name})
-    add_test(NAME walk-${name}
+    add_test(NAME walk-${of}-${name}
       COMMAND ${CMAKE_COMMAND} -E env ${RONDIX_TOOL_ENVIRONMENT} $<TARGET_FILE:${tool}> walk ${flow} ${walk} ${within})
   endforeach()
 endfunction()
