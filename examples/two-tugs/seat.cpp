@@ -45,6 +45,7 @@ bool Seat::stops() const {
 
 void Seat::give(const sdl2::OwnDevices& devices) {
     own_ = devices;
+    helm_ = {}; // what another device pushed it does not push any more
     input_.take_only(devices);
     menus_.set_flag(ids::flags::pad_present, true);
 }
