@@ -99,6 +99,18 @@ TEST_F(ShownByGame, IsWhatTheGameSetsFromThenOn) {
     EXPECT_EQ(parts("hold").at(1).text, "7");
 }
 
+TEST_F(ShownByGame, HasPicturesOfItsOwnBesideThoseOfTheFlow) {
+    for (unsigned number = 0; number <= 0xFFFF; ++number) {
+        const PictureId id = own_picture(static_cast<std::uint16_t>(number));
+        EXPECT_EQ(is_own(id), number < 0x7FFF) << number;
+        if (is_own(id)) {
+            EXPECT_EQ(own_number(id), number);
+        } else {
+            EXPECT_EQ(id, no_picture) << number; // none, and no picture of the flow
+        }
+    }
+}
+
 TEST_F(ShownByGame, TakesWhatIsOutOfRange) {
     for (const float share : {-1.0F, std::numeric_limits<float>::quiet_NaN()}) {
         runner_.set_shown_share(control("speed"), share);

@@ -30,9 +30,9 @@ enum class CueId : std::uint16_t {};
 enum class TuneId : std::uint16_t {};
 inline constexpr PictureId no_picture{0xFFFF};
 /// A picture of the game's own, for Runner::set_shown_picture() and rows of lists: what has this
-/// number in the game. Items pass it on. Up to 32,000 of them.
+/// number in the game, below 32,767; of a higher one there is none. Items pass it on.
 constexpr PictureId own_picture(std::uint16_t number) {
-    return PictureId(0x8000 + number);
+    return number < 0x7FFF ? PictureId(0x8000 + number) : no_picture;
 }
 constexpr bool is_own(PictureId picture) {
     return picture >= own_picture(0) && picture != no_picture;
@@ -139,7 +139,7 @@ struct BoxForm {
     Edge align = Edge::middle; ///< of the children across it
     bool align_fill = false;   ///< they are all as wide as the column, or as high as the row
     bool apart = false;        ///< room that is left is put between them
-    std::uint16_t columns = 1; ///< of a grid
+    std::uint16_t columns = 1; ///< of a grid, or of the rows of a list
     float gap_across = 0, gap_down = 0;
     Sides padding{};  ///< besides that of the style
     float rotate = 0; ///< degrees, clockwise, about the middle; takes no other room
