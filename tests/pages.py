@@ -15,7 +15,7 @@ BLOCK = re.compile(r"<!-- (file|edit|run)(?: (\S+))? -->\n```[a-z]*\n(.*?)```\n"
 def edit(text, difference, where):
     old, new = [], []
     for line in difference.splitlines():
-        mark, rest = (line[0], line[1:]) if line[:1] in "+-" else (" ", line[1:] if line.startswith(" ") else line)
+        mark, rest = (line[0], line[1:]) if line[:1] in ("+", "-") else (" ", line[1:] if line.startswith(" ") else line)
         if mark != "+": old.append(rest)
         if mark != "-": new.append(rest)
     before, after = ("".join(line + "\n" for line in lines) for lines in (old, new))

@@ -19,7 +19,7 @@ new() { # NAME [--sdl2]
   grep -q '100% tests passed, 0 tests failed out of 3' "$room/tests"
 }
 new terminal
-printf 'xx\nxxx\033x' | XDG_CONFIG_HOME=$room "$room/terminal/build/marsh-light" | tee "$room/said" >/dev/null
+printf 'xx\nxx\nxxx\033x' | XDG_CONFIG_HOME=$room "$room/terminal/build/marsh-light" | tee "$room/said" >/dev/null
 grep -q 'your game runs' "$room/said"
 grep -q '> Resume' "$room/said"
 # What was set is kept: the music goes down by two, and is there when the game is started again.
@@ -40,7 +40,7 @@ fi
 if "$rondix" new "$room/terminal" 2>"$room/why"; then exit 1; fi
 grep -q 'already exists' "$room/why"
 
-export PKG_CONFIG_PATH=$room/there/lib/pkgconfig
+export PKG_CONFIG_PATH=$room/there/lib/pkgconfig CMAKE_PREFIX_PATH=$room/there
 # shellcheck disable=SC2046,SC2086
 c++ -std=c++20 $flags "$source/tests/installed/pkg.cpp" -o "$room/pkg" $(pkg-config --cflags --libs rondix-flow)
 "$room/pkg"

@@ -84,7 +84,7 @@ std::vector<NewFile> files_of(const Options& options) {
         {"CMakeLists.txt", new_files::cmakelists},
         {"README.md", new_files::readme},
         {"menus/game.flow.yaml", new_files::flow},
-        {"menus/walks/there-and-back.walk.yaml", new_files::there_and_back},
+        {"menus/walks/lost.walk.yaml", new_files::lost},
         {"menus/walks/pause.walk.yaml", new_files::pause},
         {"menus/walks/leave.walk.yaml", new_files::leave},
         {"menus/art/ground.svg", new_files::ground_svg},
@@ -92,7 +92,6 @@ std::vector<NewFile> files_of(const Options& options) {
         {"menus/art/options.svg", new_files::options_svg},
         {"menus/art/credits.svg", new_files::credits_svg},
         {"menus/art/leave.svg", new_files::leave_svg},
-        {"menus/art/again.svg", new_files::again_svg},
         {"main.cpp", options.sdl2 ? new_files::window : new_files::terminal}};
     if (!options.sdl2) files.push_back({"terminal.hpp", new_files::terminal_hpp});
     return files;

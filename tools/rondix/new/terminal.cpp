@@ -1,4 +1,5 @@
-// @GAME@, in a terminal: arrows, Return, Backspace, Escape. The game is lost after ten seconds.
+// @GAME@, in a terminal: arrows, Return, Backspace, Escape. Five seconds of the first level open
+// the second; after ten the game is lost.
 #include "terminal.hpp"
 #include "game.ids.hpp"
 #include "game.packed.hpp"
@@ -42,6 +43,7 @@ int main() {
         const bool plays = runs(flow, menus.menu_state());
         if (plays) played += seconds; // your game goes on here
         menus.set_shown_share(game::controls::play::air, static_cast<float>(1 - played / 10));
+        if (played > 5) menus.set_flag(game::flags::first_done, true);
         if (plays && played > 10) menus.post(game::events::lost);
         log(kept.save_when_quiet(menus, seconds));
         if (menus.needs_redraw() || plays)

@@ -15,7 +15,7 @@ using namespace rondix;
 namespace {
 
 /// What there is of a game: a square that goes round while nothing pauses it, until its air is
-/// used up.
+/// used up. Half of it opens the second level.
 struct Square {
     static constexpr double longest = 20; // seconds
     double time = 0;
@@ -79,6 +79,7 @@ int main(int argc, char** argv) {
         log_what_is_missing(painter, flow, folder);
         menus.set_text_measurer(painter.text_measurer());
         sdl2::Input input(menus, window);
+        sdl2::Display display(flow, window);
         sdl2::Sounds sounds(flow, folder);
         SettingsFile kept(settings_path(flow), input.code_words());
         for (const SettingsNote& note : kept.load(menus)) SDL_Log("%s", note.text.c_str());
@@ -95,7 +96,7 @@ int main(int argc, char** argv) {
                 if (!input.feed(event)) running = running && event.type != SDL_QUIT;
             for (const Effect& effect : menus.take_effects()) {
                 kept.obey(effect);
-                if (input.obey(effect) || sounds.obey(effect)) continue;
+                if (input.obey(effect) || display.obey(effect) || sounds.obey(effect)) continue;
                 if (effect.kind == EffectKind::load) { // load the scene here; then answer
                     square = {};
                     menus.finish(effect.load_ticket(), Answer::done);
@@ -105,6 +106,7 @@ int main(int argc, char** argv) {
             log(kept.save_when_quiet(menus, seconds));
             if (plays) square.time += seconds; // your game goes on here
             menus.set_shown_share(game::controls::play::air, static_cast<float>(square.air()));
+            if (square.air() < 0.5) menus.set_flag(game::flags::first_done, true);
             if (plays && square.air() <= 0) menus.post(game::events::lost);
             if (plays || menus.needs_redraw()) {
                 SDL_Surface* screen = SDL_GetWindowSurface(window);
