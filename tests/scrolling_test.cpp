@@ -366,6 +366,92 @@ screens:
     EXPECT_FLOAT_EQ(runner.seen_of(named("two")).height, 40);
 }
 
+/// Groups in groups, some of which scroll down, with what they would take and what they need.
+class NestedGroups {
+  public:
+    explicit NestedGroups(std::uint32_t seed)
+        : random_(seed) {
+        const Heights all = add_group("all", "at: top-left, size: 900x600", true, 0);
+        needed_ = all.needed;
+        wanted_ = all.wanted;
+    }
+    float needed() const { return needed_; }
+    float wanted() const { return wanted_; }
+    std::string text() const {
+        return "rondix: 1\nstart: text\nscreens:\n  text:\n    groups:\n" + groups_ +
+               "    controls:\n" + controls_;
+    }
+
+  private:
+    struct Heights {
+        float needed = 0, wanted = 0;
+    };
+    static constexpr float gap = 10;
+
+    Heights add_group(const std::string& name, const std::string& where, bool down, int depth) {
+        groups_ += "      " + name + ": { as: " + (down ? "column" : "row") +
+                   ", gap: 10, padding: 0, " + where + " }\n";
+        Heights sum, most;
+        const std::uint32_t count = 1 + random_() % 3;
+        for (std::uint32_t i = 0; i < count; ++i) {
+            const Heights one = add_child(name, down, depth);
+            sum.needed += one.needed + (i > 0 ? gap : 0);
+            sum.wanted += one.wanted + (i > 0 ? gap : 0);
+            most.needed = std::max(most.needed, one.needed);
+            most.wanted = std::max(most.wanted, one.wanted);
+        }
+        return down ? sum : most;
+    }
+    Heights add_child(const std::string& in, bool down, int depth) {
+        const std::uint32_t kind = random_() % 4;
+        if (kind >= 2 && depth < 3)
+            return add_group("group" + std::to_string(number_++), "in: " + in, !down, depth + 1);
+        if (kind == 0) {
+            add_button(in, "80x60");
+            return {60, 60};
+        }
+        const std::string area = "area" + std::to_string(number_++);
+        groups_ += "      " + area + ": { as: column, gap: 0, padding: 0, scroll: down, in: " + in +
+                   " }\n";
+        const std::uint32_t count = 1 + random_() % 4;
+        for (std::uint32_t i = 0; i < count; ++i) add_button(area, "60x200", "far");
+        return {0, 200.0F * static_cast<float>(count)};
+    }
+    void add_button(const std::string& in, const char* size, const char* name = "near") {
+        controls_ += "      - { button: " + std::string(name) + std::to_string(number_++) +
+                     ", text: X, press: quit, in: " + in + ", place: { size: " + size + " } }\n";
+    }
+
+    std::mt19937 random_;
+    std::string groups_, controls_;
+    int number_ = 0;
+    float needed_ = 0, wanted_ = 0;
+};
+
+/// However deep it stands: what scrolls is all that becomes shorter.
+TEST_F(ScrolledScreen, AreasGiveWayInGroupsOfGroups) {
+    int scarce = 0;
+    for (std::uint32_t seed = 0; seed < 3000; ++seed) {
+        const NestedGroups groups(seed);
+        if (groups.needed() > 600 || groups.wanted() <= 600) continue;
+        ++scarce;
+        Runner& runner = begin(groups.text());
+        const Rect all{0, 0, 900, 600};
+        for (std::size_t i = 0; i < file_.compiled->controls.size(); ++i) {
+            const Control& control = file_.compiled->controls[i];
+            if (control.screen != ScreenId{0}) continue;
+            const Rect bounds = runner.bounds_of(ControlId(i));
+            const bool is_near = file_.compiled->text(control.id).starts_with("near");
+            ASSERT_NEAR(bounds.height, is_near ? 60 : 200, 0.1) << groups.text();
+            if (is_near) {
+                ASSERT_TRUE(bounds.y >= -0.1F && bounds.bottom() <= all.bottom() + 0.1F)
+                    << groups.text();
+            }
+        }
+    }
+    EXPECT_GT(scarce, 300);
+}
+
 TEST_F(ScrolledScreen, WithoutAnythingThatIsAControlIsNoMoreThanThat) {
     Runner& runner = begin(R"(
 rondix: 1

@@ -39,6 +39,10 @@ class Arranger {
 
     void arrange() {
         if (boxes_.empty()) return;
+        has_areas_ = std::ranges::any_of(boxes_, [&](const Box& box) {
+            const BoxForm& form = box.forms[static_cast<std::size_t>(canvas_.shape)];
+            return form.scrolls_across || form.scrolls_down;
+        });
         for (const Axis axis : {Axis::across, Axis::down}) {
             for (std::size_t i = boxes_.size(); i-- > 1;)
                 size_on(axis, out_[i].rect) = natural(i, axis);
@@ -67,10 +71,6 @@ class Arranger {
     }
     static bool scrolls(const BoxForm& form, Axis axis) {
         return axis == Axis::across ? form.scrolls_across : form.scrolls_down;
-    }
-    /// It may be shorter than what it holds, and nothing is squeezed.
-    bool gives_way(std::size_t i, Axis axis) const {
-        return scrolls(form(i), axis) && span(i, axis).extent != Extent::fixed;
     }
     bool runs_along(const BoxForm& form, Axis axis) const {
         return form.arrangement == (axis == Axis::across ? Arrangement::row : Arrangement::column);
@@ -159,6 +159,32 @@ class Arranger {
                                      : largest;
     }
 
+    /// By how much a box may be shorter than it would be, and nothing in it is squeezed: what
+    /// scrolls gives way, in groups of groups as well. While its size is still the natural one.
+    float giving(std::size_t i, Axis axis) {
+        if (!has_areas_ || out_[i].absent || span(i, axis).extent == Extent::fixed) return 0;
+        if (scrolls(form(i), axis)) return size_on(axis, out_[i].rect);
+        return boxes_[i].first_child == 0 ? 0 : giving_inside(i, axis);
+    }
+
+    float giving_inside(std::size_t i, Axis axis) {
+        const BoxForm& own = form(i);
+        float sum = 0;
+        float largest = 0; // of what they would have, and of what they need
+        float least = 0;
+        each_present(i, [&](std::uint32_t child) {
+            const float given = giving(child, axis);
+            const float size = size_on(axis, out_[child].rect);
+            sum += given;
+            largest = std::max(largest, size);
+            least = std::max(least, size - given);
+        });
+        if (runs_along(own, axis)) return sum;
+        const std::uint32_t cells =
+            own.arrangement == Arrangement::grid ? lanes(own, present(i), axis) : 1;
+        return (largest - least) * static_cast<float>(cells);
+    }
+
     static std::uint32_t lanes(const BoxForm& form, std::uint32_t count, Axis axis) {
         const auto columns = std::clamp<std::uint32_t>(form.columns, 1, std::max(count, 1U));
         return axis == Axis::across ? columns : (count + columns - 1) / columns;
@@ -198,9 +224,12 @@ class Arranger {
                 set(child, axis, left.start, left.size);
                 return;
             }
-            float size = size_on(axis, out_[child].rect);
+            const float wanted = size_on(axis, out_[child].rect);
+            float size = wanted;
             if (own.extent == Extent::content) size = std::min(size, room.size);
-            if (gives_way(child, axis)) size = std::min(size, room_beside(room.size, own));
+            if (const float given = giving(child, axis); given > 0)
+                size = std::max(std::min(size, room_beside(room.size, own)),
+                                std::min(size, wanted - given));
             const float start = room.start + (room.size - size) * share_before(own.anchor);
             set(child, axis, start + own.offset, size);
         });
@@ -247,12 +276,12 @@ class Arranger {
         const std::uint32_t count = present(i);
         const float needed = held(i, axis);
         std::uint32_t stretched = 0;
-        float giving = 0;
+        float can_give = 0;
         each_present(i, [&](std::uint32_t child) {
             if (span(child, axis).extent == Extent::stretch) ++stretched;
-            if (gives_way(child, axis)) giving += size_on(axis, out_[child].rect);
+            can_give += giving(child, axis);
         });
-        const float given = std::clamp(needed - inside.size, 0.0F, giving);
+        const float given = std::clamp(needed - inside.size, 0.0F, can_give);
         const float squeeze = needed - given > inside.size ? inside.size / (needed - given) : 1;
         const float spare = std::max(inside.size - needed, 0.0F);
         float at = inside.start;
@@ -263,8 +292,9 @@ class Arranger {
             at += spare * share_before(own.pack);
         each_child(i, [&](std::uint32_t child) {
             if (out_[child].absent) return set(child, axis, at, 0);
-            float size = size_on(axis, out_[child].rect) * squeeze;
-            if (given > 0 && gives_way(child, axis)) size *= 1 - given / giving;
+            float size = size_on(axis, out_[child].rect);
+            if (given > 0) size -= giving(child, axis) * given / can_give;
+            size *= squeeze;
             if (span(child, axis).extent == Extent::stretch)
                 size += spare / static_cast<float>(stretched);
             set(child, axis, at + span(child, axis).offset, size);
@@ -279,7 +309,8 @@ class Arranger {
         const std::uint32_t cells = std::max(lanes(own, count, axis), 1U);
         const std::uint32_t columns = lanes(own, count, Axis::across);
         const float needed = held(i, axis);
-        const float squeeze = needed > inside.size ? inside.size / needed : 1;
+        const float least = has_areas_ ? needed - giving_inside(i, axis) : needed;
+        const float squeeze = least > inside.size ? inside.size / least : 1;
         const float between = gap(own, axis) * squeeze;
         const float gaps = between * static_cast<float>(cells - 1);
         const float whole = own.align_fill ? inside.size : std::min(needed, inside.size);
@@ -319,6 +350,7 @@ class Arranger {
     const Canvas& canvas_;
     const Measures& measures_;
     const std::span<Placed> out_;
+    bool has_areas_ = false; // which is rare
 };
 
 } // namespace
