@@ -37,10 +37,10 @@ const std::map<std::string, std::set<std::string>> allowed = {
       "check"}},
     {"draw",
      {"logic", "files", "place", "run", "words", "proof", "findings", "reading", "compiling",
-      "check"}},
+      "walk", "check"}},
     {"looks",
-     {"logic", "files", "place", "run", "words", "proof", "findings", "yaml", "reading", "check",
-      "draw"}},
+     {"logic", "files", "place", "run", "words", "proof", "findings", "yaml", "reading", "walk",
+      "check", "draw"}},
     {"report",
      {"logic", "place", "run", "words", "live", "findings", "reading", "walk", "check", "fix"}},
 };

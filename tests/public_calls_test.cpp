@@ -38,6 +38,7 @@ std::size_t ask_everything(Runner& menus, std::uint32_t n) {
         see(menus.route(ControlId{n}, way));
     for (const std::uint32_t row : numbers) see(menus.bounds_of_row(ControlId{n}, row));
     see(menus.row_in_focus(ControlId{n}));
+    see(menus.rows_of(ControlId{n}));
     see(menus.places_of(ScreenId(small)));
     see(menus.time_until_due(EventId(small)));
     see(menus.is_loaded(SceneId(small)));
@@ -76,6 +77,7 @@ void do_everything(Runner& menus, std::uint32_t n) {
     menus.set_shown_share(ControlId{n}, static_cast<float>(n));
     menus.set_shown_picture(ControlId{n}, PictureId(small));
     menus.set_rows(ControlId{n}, {});
+    menus.choose_row(ControlId{n}, n);
     menus.rebind(DeviceKind::keyboard, Code{n}, Target(tiny));
     menus.finish(LoadTicket{n}, Answer::done), menus.finish(RequestTicket{n}, Answer::done);
     menus.advance(static_cast<double>(n)), menus.take_effects();

@@ -3,8 +3,8 @@
 // says.
 #include "support.hpp"
 
-#include "draw/screens/sample_rows.hpp"
 #include "rondix/runtime/runner.hpp"
+#include "walk/sample_rows.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -178,7 +178,7 @@ TEST(Rows, OfASampleStandInForThoseOfTheGame) {
                              "tea.svg }, { text: Rope, disabled: yes }]"));
     const CompiledFlow& flow = *file.compiled;
     Runner runner(flow);
-    draw::SampleRows samples;
+    SampleRows samples;
     samples.fill(runner);
     runner.start();
     std::string said;

@@ -1,7 +1,6 @@
 #include "looks/colour_check.hpp"
 
 #include "draw/afresh.hpp"
-#include "draw/screens/sample_rows.hpp"
 #include "looks/combinations.hpp"
 #include "looks/contrast.hpp"
 #include "looks/cover_check.hpp"
@@ -9,6 +8,7 @@
 #include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
 #include "run/runner_snapshot.hpp"
+#include "walk/sample_rows.hpp"
 
 #include <fmt/format.h>
 
@@ -420,7 +420,7 @@ class ColourCheck {
     int height_;
     static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
     Runner runner_;
-    draw::SampleRows rows_;
+    SampleRows rows_;
     Canvas canvas_;
     std::vector<Item> items_;
     std::set<std::pair<std::uint32_t, std::uint16_t>> told_;

@@ -160,7 +160,7 @@ inline constexpr auto keys = std::to_array<KeyRow>({
     {control, "columns", F::count, {}, none, optional, "`1`", "of a list: rows next to each other", kinds_of(ControlKind::list)},
     {control, "portrait-columns", F::count, {}, none, optional, "as `columns`", "of a list: the same in portrait windows", kinds_of(ControlKind::list)},
     {control, "row", F::map, {}, row, optional, "its text alone", "of a list: how each row looks (`looks.md`)", kinds_of(ControlKind::list)},
-    {control, "samples", F::list, {}, sample, optional, "`Row 1`, `Row 2` ...", "of a list: rows for pictures and `rondix play`, where no game supplies any", kinds_of(ControlKind::list)},
+    {control, "samples", F::list, {}, sample, optional, "`Row 1`, `Row 2` ...", "of a list: rows for pictures, `rondix play` and walkthroughs, where no game supplies any", kinds_of(ControlKind::list)},
     {control, "rows", F::count, {}, none, optional, "`6`", "of a list: visible lines", kinds_of(ControlKind::list)},
     {control, "routes", F::map, {}, routes, optional, "computed", "where the directions lead: `{ left: crew, down: { to: options, both: yes } }`", usable},
     {control, "file", F::word, {}, none, optional, {}, "a picture on it"},

@@ -38,6 +38,11 @@ std::uint32_t RunnerCore::row_in_focus(ControlId control) const {
     return list ? list->focus : 0;
 }
 
+ListRows RunnerCore::rows_of(ControlId control) const {
+    const ListState* list = list_of(control);
+    return list ? list->rows : ListRows{};
+}
+
 /// Within the body, without its padding.
 Rect RunnerCore::inside_of_list(ControlId control) const {
     const Box& box = flow_.looks.boxes[body_[index(control)]];
@@ -193,13 +198,14 @@ bool RunnerCore::move_among_rows(ControlId control, Button direction) {
     return true;
 }
 
-void RunnerCore::choose_row(ControlId control, std::uint32_t row) {
+bool RunnerCore::choose_row(ControlId control, std::uint32_t row) {
     ListState* list = list_of(control);
-    if (!list || row >= list->rows.count) return;
+    if (!list || row >= list->rows.count) return false;
     list->focus = row;
     keep_in_view(control, *list);
     needs_redraw_ = true;
-    if (has_room()) tell_front();
+    if (now_.depth() > 0 && has_room()) tell_front();
+    return true;
 }
 
 bool RunnerCore::press_row(ControlId control) {

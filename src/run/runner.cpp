@@ -138,6 +138,10 @@ bool Runner::set_rows(ControlId list, const ListRows& rows) {
     return core_->set_rows(list, rows);
 }
 
+bool Runner::choose_row(ControlId list, std::uint32_t row) {
+    return core_->choose_row(list, row);
+}
+
 std::span<const Effect> Runner::take_effects() {
     return core_->take_effects();
 }
@@ -297,6 +301,10 @@ Rect Runner::bounds_of_row(ControlId list, std::uint32_t row) const {
 
 std::uint32_t Runner::row_in_focus(ControlId list) const {
     return core_->row_in_focus(list);
+}
+
+ListRows Runner::rows_of(ControlId list) const {
+    return core_->rows_of(list);
 }
 
 std::span<const Placed> Runner::places_of(ScreenId screen) const {

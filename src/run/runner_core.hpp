@@ -65,6 +65,7 @@ class RunnerCore {
     bool set_shown_share(ControlId control, float share);
     bool set_shown_picture(ControlId control, PictureId picture);
     bool set_rows(ControlId list, const ListRows& rows);
+    bool choose_row(ControlId list, std::uint32_t row);
 
     // --- keys
     const Bindings& bindings() const { return bindings_; }
@@ -129,6 +130,7 @@ class RunnerCore {
     ControlId route(ControlId from, Button direction);
     Rect bounds_of_row(ControlId list, std::uint32_t row) const;
     std::uint32_t row_in_focus(ControlId list) const;
+    ListRows rows_of(ControlId list) const;
     std::span<const Placed> places_of(ScreenId screen) const;
     std::optional<double> time_until_due(EventId event) const;
     std::optional<double> time_until_load_timeout() const;
@@ -308,7 +310,6 @@ class RunnerCore {
     std::optional<std::uint32_t> row_at(ControlId control, Point point) const;
     void keep_in_view(ControlId control, ListState& list) const;
     bool move_among_rows(ControlId control, Button direction);
-    void choose_row(ControlId control, std::uint32_t row);
     bool press_row(ControlId control);
     bool drag_rows(Finger& finger, Point to);
     void scroll_to(ControlId control, ListState& list, float line);

@@ -8,6 +8,7 @@
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/names.hpp"
 #include "rondix/tools/state_text.hpp"
+#include "walk/walked_rows.hpp"
 
 #include <algorithm>
 #include <array>
@@ -37,6 +38,7 @@ class WalkPlayer::Walker {
         : flow_(runner.flow())
         , walk_(walk)
         , runner_(runner)
+        , rows_(runner)
         , obey_(std::move(obey)) {
         report_.steps.push_back({"start", state_text(), take_effects(), false});
         report_.passed = walk.steps.empty();
@@ -106,11 +108,23 @@ class WalkPlayer::Walker {
         if (text.starts_with("slide to ")) return with_control(step, 9, [&](Point p) { slide(p); });
         if (text.starts_with("hold ")) return with_control(step, 5, [&](Point p) { hold(p); });
         if (text.starts_with(lets_go)) return let_go(step);
+        if (text.starts_with("press "))
+            if (const auto row = rows_.named(text.substr(6))) return press_row(step, *row);
         std::string fault;
         const std::optional<Move> move = read_move(flow_, runner_.menu_state(), text, fault);
         if (!move) return fail(step.place, fault);
         last_ = *move;
-        return runner_.replay(*move);
+        const bool done = runner_.replay(*move);
+        if (done) rows_.follow(*move);
+        return done;
+    }
+
+    bool press_row(const WalkStep& step, const RowByText& named) {
+        std::string fault;
+        const std::optional<ListRow> row = rows_.choose(named, fault);
+        if (!row) return fail(step.place, fault);
+        last_ = Move::press(named.list, row->which);
+        return !row->disabled && runner_.replay(last_);
     }
 
     /// A scene that stays is not there any longer: the game wanted its memory.
@@ -147,6 +161,11 @@ class WalkPlayer::Walker {
     template <class Do>
     bool with_control(const WalkStep& step, std::size_t begin, Do act) {
         std::string fault;
+        if (const auto row = rows_.named(std::string_view(step.text).substr(begin))) {
+            if (!rows_.choose(*row, fault)) return fail(step.place, fault);
+            act(rows_.middle_of(row->list));
+            return true;
+        }
         const std::string press = "press " + step.text.substr(begin);
         const std::optional<Move> move = read_move(flow_, runner_.menu_state(), press, fault);
         if (!move) return fail(step.place, fault);
@@ -285,6 +304,7 @@ class WalkPlayer::Walker {
     const CompiledFlow& flow_;
     const Walkthrough& walk_;
     Runner& runner_;
+    WalkedRows rows_;
     std::function<void(const Effect&)> obey_;
     std::size_t next_ = 0;
     WalkReport report_;

@@ -156,6 +156,9 @@ class Runner {
     bool set_shown_picture(ControlId control, PictureId picture);
     /// The rows of a list. They are asked for whenever they are drawn, until others are set.
     bool set_rows(ControlId list, const ListRows& rows);
+    /// The row that has the focus as soon as the list has it, scrolled to; row_in_focus() tells
+    /// which it is. False: there is no such row.
+    bool choose_row(ControlId list, std::uint32_t row);
 
     /// What the game is to do, oldest first. The span stays valid until the next call of
     /// take_effects(); the game may pass input and answers on while it reads. When a game never
@@ -247,6 +250,7 @@ class Runner {
     void bring_into_view(ControlId control);
     Rect bounds_of_row(ControlId list, std::uint32_t row) const; ///< or of an open dropdown
     std::uint32_t row_in_focus(ControlId list) const;
+    ListRows rows_of(ControlId list) const; ///< as set_rows() was given them; else none
     /// The boxes of a screen (Looks), whether it is open or not, with nothing scrolled.
     std::span<const Placed> places_of(ScreenId screen) const;
     /// Where a direction leads from an enabled control, or none.

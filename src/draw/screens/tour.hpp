@@ -4,10 +4,10 @@
 
 #include "draw/afresh.hpp"
 #include "draw/screens/sample_keys.hpp"
-#include "draw/screens/sample_rows.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/tools/screen_pictures.hpp"
 #include "rondix/tools/ways.hpp"
+#include "walk/sample_rows.hpp"
 
 #include <fmt/format.h>
 

@@ -3,10 +3,10 @@
 // good one in its place.
 #pragma once
 
-#include "draw/screens/sample_rows.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/saved_state.hpp"
 #include "rondix/tools/flow.hpp"
+#include "walk/sample_rows.hpp"
 #include "watched_files.hpp"
 
 #include <functional>
@@ -61,7 +61,7 @@ class Session {
         FlowFile file;
         Painter painter;
         Runner runner;
-        draw::SampleRows rows;
+        SampleRows rows;
     };
 
     bool read();

@@ -3,11 +3,12 @@
 
 #include "rondix/runtime/runner.hpp"
 
+#include <algorithm>
 #include <deque>
 #include <string>
 #include <vector>
 
-namespace rondix::draw {
+namespace rondix {
 
 /// Keeps what the rows say; must outlive the Runner's use of them.
 class SampleRows {
@@ -17,24 +18,30 @@ class SampleRows {
     /// Gives every list of the flow its sample rows, or eight lines of rows; each row leads to
     /// another of its presses.
     void fill(Runner& runner) {
+        for (std::size_t i = 0; i < runner.flow().controls.size(); ++i)
+            if (runner.flow().controls[i].kind == ControlKind::list) give(runner, ControlId(i));
+    }
+
+    /// The same for one list.
+    void give(Runner& runner, ControlId list) {
         const CompiledFlow& flow = runner.flow();
-        for (std::size_t i = 0; i < flow.controls.size(); ++i) {
-            const Control& control = flow.controls[i];
-            if (control.kind != ControlKind::list) continue;
-            Sample& sample = samples_.emplace_back();
-            sample.presses = control.presses;
-            if (const RowLooks* said = said_of(flow, ControlId(i))) {
-                for (std::uint32_t k = said->samples.begin; k < said->samples.end(); ++k)
-                    sample.add(flow, flow.looks.samples[k]);
-                runner.set_rows(ControlId(i), {said->samples.count, &sample, row_of});
-                continue;
-            }
-            for (std::uint32_t row = 0; row < lines * control.columns; ++row)
+        Sample& sample = samples_.emplace_back();
+        sample.presses = flow[list].presses;
+        if (const RowLooks* said = said_of(flow, list)) {
+            for (std::uint32_t k = said->samples.begin; k < said->samples.end(); ++k)
+                sample.add(flow, flow.looks.samples[k]);
+        } else {
+            for (std::uint32_t row = 0; row < lines * flow[list].columns; ++row)
                 sample.texts.push_back("Row " + std::to_string(row + 1));
             for (const std::string& text : sample.texts) sample.rows.push_back({.text = text});
-            const auto count = static_cast<std::uint32_t>(sample.rows.size());
-            runner.set_rows(ControlId(i), {count, &sample, row_of});
         }
+        runner.set_rows(list, {static_cast<std::uint32_t>(sample.rows.size()), &sample, row_of});
+    }
+
+    /// Whether they are from here.
+    bool gave(const ListRows& rows) const {
+        return std::ranges::any_of(samples_,
+                                   [&](const Sample& sample) { return rows.context == &sample; });
     }
 
   private:
@@ -63,4 +70,4 @@ class SampleRows {
     std::deque<Sample> samples_; // whose places stay
 };
 
-} // namespace rondix::draw
+} // namespace rondix
