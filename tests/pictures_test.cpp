@@ -220,6 +220,64 @@ TEST(Pictures, SlicesMeetWithoutALine) {
     std::filesystem::remove_all(folder);
 }
 
+/// Pieces that abut are as one, however large the window is and however the control grows.
+TEST(Pictures, PiecesThatAbutMeetWithoutALine) {
+    std::mt19937 random(11);
+    const auto number = [&](int from, int to) {
+        return std::uniform_int_distribution(from, to)(random);
+    };
+    for (std::size_t i = 0; i < how_many(150); ++i) {
+        std::string pieces;
+        int across = 0;
+        for (int k = 0; k < 4; ++k) {
+            const int width = number(20, 160);
+            pieces += (k ? ", " : "") +
+                      ("{ text: '', style: { fill: \"#c04080\" }, place: { at: left, offset: " +
+                       std::to_string(across) + " 0, size: " + std::to_string(width) + "x61 } }");
+            across += width;
+        }
+        const FlowFile file = good_flow(
+            "rondix: 1\nstart: t\nscreens: { t: { style: { fill: \"#000000\" }, controls: [{ "
+            "button: b, text: '', press: quit, place: { at: middle, offset: " +
+            std::to_string(number(-90, 90)) + " " + std::to_string(number(-90, 90)) +
+            ", size: 640x120 }, style: { fill: none, padding: 0, focused: { fill: none, scale: " +
+            std::to_string(number(90, 120)) + "% } }, pieces: [" + pieces + "] }] } }\n");
+        Painter painter(*file.compiled);
+        Runner runner(*file.compiled);
+        const int width = number(400, 1600);
+        const int height = number(300, 900);
+        runner.resize(static_cast<float>(width), static_cast<float>(height));
+        runner.set_motion(false);
+        runner.start();
+        std::vector<std::uint32_t> pixels(static_cast<std::size_t>(width) *
+                                          static_cast<std::size_t>(height));
+        painter.paint(runner.canvas(), runner.view(), {pixels.data(), width, height, width * 4});
+        const auto lit = [&](int x, int y) {
+            return (pixels[static_cast<std::size_t>(y * width + x)] & 0xFFFFFF) == 0xc04080U;
+        };
+        Point middle{};
+        for (const Item& item : runner.view())
+            if (item.kind == ItemKind::piece && item.bounds.width > 0) {
+                const Rect& one = item.bounds;
+                middle = runner.canvas().to_pixel(item.transform(one.middle()));
+            }
+        const int row = static_cast<int>(middle.y);
+        ASSERT_TRUE(row > 0 && row < height);
+        int runs = 0; // of the colour, with nothing between
+        int shades = 0;
+        for (int x = 0; x < width; ++x) {
+            if (lit(x, row) && (x == 0 || !lit(x - 1, row))) ++runs;
+            const std::uint32_t pixel =
+                pixels[static_cast<std::size_t>(row * width + x)] & 0xFFFFFF;
+            if (pixel != 0xc04080U && pixel != 0 && x > 0 && x + 1 < width && lit(x - 1, row) &&
+                lit(x + 1, row))
+                ++shades;
+        }
+        ASSERT_EQ(runs, 1) << "flow " << i;
+        ASSERT_EQ(shades, 0) << "flow " << i;
+    }
+}
+
 TEST(Pictures, TextStandsTrulyInTheMiddle) {
     for (const char* font : {"Inter", "DejaVu Serif"}) {
         const FlowFile file = good_flow(

@@ -24,13 +24,10 @@ class ItemPainter {
     void paint() {
         if (item_.look.opacity <= 0 || bounds_.width <= 0 || bounds_.height <= 0) return;
         cairo_save(context_);
-        if (item_.transform == Transform{}) {
-            snap();
-        } else {
-            const Transform& t = item_.transform;
-            const cairo_matrix_t matrix{t.xx, t.yx, t.xy, t.yy, t.x0, t.y0};
-            cairo_transform(context_, &matrix);
-        }
+        const Transform& t = item_.transform;
+        const cairo_matrix_t matrix{t.xx, t.yx, t.xy, t.yy, t.x0, t.y0};
+        cairo_transform(context_, &matrix);
+        if (t.xy == 0 && t.yx == 0 && is_settled()) snap();
         paint_shadow();
         paint_ground();
         paint_images();
@@ -45,7 +42,13 @@ class ItemPainter {
     }
 
   private:
-    /// Edges onto whole pixels, so that they are sharp.
+    /// In one state, not on the way to it: while it grows or moves, whole pixels would be jerks.
+    bool is_settled() const { return *std::ranges::max_element(item_.shares) > 0.999F; }
+
+    /// What is halfway between two pixels goes the same way for all, whatever it was rounded from.
+    static double onto_pixel(double at) { return std::floor(at + 0.5 + 1.0 / 64); }
+
+    /// Edges onto whole pixels, so that they are sharp, and what abuts meets without a seam.
     void snap() {
         double left = bounds_.x;
         double top = bounds_.y;
@@ -53,9 +56,9 @@ class ItemPainter {
         double bottom = bounds_.bottom();
         cairo_user_to_device(context_, &left, &top);
         cairo_user_to_device(context_, &right, &bottom);
-        left = std::round(left), top = std::round(top);
-        right = std::max(std::round(right), left + 1),
-        bottom = std::max(std::round(bottom), top + 1);
+        left = onto_pixel(left), top = onto_pixel(top);
+        right = std::max(onto_pixel(right), left + 1);
+        bottom = std::max(onto_pixel(bottom), top + 1);
         cairo_device_to_user(context_, &left, &top);
         cairo_device_to_user(context_, &right, &bottom);
         bounds_ = {static_cast<float>(left), static_cast<float>(top),
