@@ -278,6 +278,54 @@ TEST(Pictures, PiecesThatAbutMeetWithoutALine) {
     }
 }
 
+/// How high what is written is, as a share of the window, where all else is black.
+float height_of_ink(const std::vector<std::uint32_t>& pixels, int width, int height) {
+    int first = height;
+    int last = -1;
+    for (int y = 0; y < height; ++y)
+        for (int x = 0; x < width; ++x)
+            if ((pixels[static_cast<std::size_t>(y * width + x)] & 0xFF) > 60) {
+                first = std::min(first, y);
+                last = y;
+            }
+    return static_cast<float>(last - first + 1) / static_cast<float>(height);
+}
+
+/// What stands on one line in the layout is written on one line at any size of the window.
+TEST(Pictures, TitlesBreakNowhereElseInSmallWindows) {
+    std::mt19937 random(17);
+    const auto word = [&] {
+        std::string text(1, static_cast<char>('A' + random() % 26));
+        for (std::size_t i = 2 + random() % 9; i > 0; --i)
+            text += static_cast<char>('a' + random() % 26);
+        return text;
+    };
+    const char* fonts[] = {"Inter", "DejaVu Serif", "DejaVu Sans"};
+    for (std::size_t i = 0; i < how_many(60); ++i) {
+        const FlowFile file = good_flow(
+            "rondix: 1\nstart: t\nscreens: { t: { title: " + word() + " " + word() +
+            ", style: { fill: \"#000000\" }, heading: { at: middle, style: { extends: title, "
+            "text-color: \"#ffffff\", font: " +
+            fonts[random() % 3] + ", text-size: " + std::to_string(20 + random() % 70) +
+            ", bold: " + (random() % 2 ? "yes" : "no") + " } }, keys: { any: quit } } }\n");
+        Painter painter(*file.compiled);
+        float whole = 0;
+        for (const int width : {1280, 320, 480, 640, 800, 960, 1024, 1366, 1600, 1920}) {
+            const int height = width * 9 / 16;
+            Runner runner(*file.compiled);
+            runner.set_text_measurer(painter.text_measurer());
+            runner.resize(static_cast<float>(width), static_cast<float>(height));
+            runner.start();
+            std::vector<std::uint32_t> pixels(static_cast<std::size_t>(width * height));
+            painter.paint(runner.canvas(), runner.view(),
+                          {pixels.data(), width, height, width * 4});
+            const float ink = height_of_ink(pixels, width, height);
+            if (width == 1280) whole = ink;
+            ASSERT_NEAR(ink, whole, whole * 0.5F + 0.02F) << width << ", flow " << i;
+        }
+    }
+}
+
 TEST(Pictures, TextStandsTrulyInTheMiddle) {
     for (const char* font : {"Inter", "DejaVu Serif"}) {
         const FlowFile file = good_flow(

@@ -301,7 +301,10 @@ class ItemPainter {
 
     void paint_text() {
         const Look& look = item_.look;
-        const double width = std::max(0.0F, bounds_.width - item_.padding[0] - item_.padding[2]);
+        // As wide as in the layout: on whole pixels there may be less room, and no line is to break
+        // for that.
+        const double width =
+            std::max(0.0F, item_.bounds.width - item_.padding[0] - item_.padding[2]);
         TextStyle text{.family = box_.flow.text(box_.flow.looks.fonts[index(style_.font)]),
                        .size = style_.text_size * item_.text_scale,
                        .bold = style_.bold,
@@ -312,7 +315,9 @@ class ItemPainter {
         const TextSize size = size_of(layout);
         const double middle = bounds_.y + item_.padding[1] +
                               (bounds_.height - item_.padding[1] - item_.padding[3]) / 2.0;
-        const double x = bounds_.x + item_.padding[0] - 0.5;
+        const double wider =
+            (bounds_.width - item_.bounds.width) * static_cast<float>(item_.align) / 2;
+        const double x = bounds_.x + wider + item_.padding[0] - 0.5;
         const double y = middle - size.height / 2 - lower;
         if (use(look.ink_shadow)) show(layout, x + look.ink_shadow_x, y + look.ink_shadow_y);
         if (look.outline_width > 0 && use(look.outline)) {
