@@ -50,7 +50,7 @@ if(TARGET rondix_sdl2)
 endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
-  rondix_install(flow TARGETS rondix_report rondix_fix rondix_check rondix_walk rondix_flow
+  rondix_install(flow TARGETS rondix_report rondix_fix rondix_editing rondix_check rondix_walk rondix_flow
     rondix_building rondix_packing rondix_loading rondix_compiling rondix_resolving rondix_reading
     rondix_yaml rondix_findings
     PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)

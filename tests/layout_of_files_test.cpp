@@ -1,5 +1,5 @@
 // Where entries stand in a file as text: what is taken out and put in, and what stays.
-#include "fix/yaml_layout.hpp"
+#include "editing/yaml_layout.hpp"
 #include "support.hpp"
 
 #include <yaml-cpp/yaml.h>

@@ -2,7 +2,7 @@
 // that text is noted.
 #pragma once
 
-#include "fix/yaml_layout.hpp"
+#include "editing/yaml_layout.hpp"
 #include "rondix/tools/fix.hpp"
 
 #include <optional>

@@ -16,13 +16,23 @@ namespace rondix {
 
 namespace {
 
-void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
+/// Whether there is a flow at all. The names are those of all its files.
+bool read_all(FlowFile& file, const yaml::Node& tree, const FileTexts& texts) {
+    NameGatherer names;
+    names.gather(tree, file.sources[0], grammar::Owner::flow);
     file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);
-    if (!file.readable) return;
-    file.readable = gather_includes(file.flow, texts, file.sources, file.findings);
-    if (!file.readable) return;
-    report_names_of_several_files(file.flow, file.findings);
-    gather_themes(file.flow, texts, file.sources, file.findings);
+    if (file.readable)
+        file.readable = gather_includes(file.flow, texts, file.sources, names, file.findings);
+    if (file.readable) {
+        report_names_of_several_files(file.flow, file.findings);
+        gather_themes(file.flow, texts, file.sources, names, file.findings);
+    }
+    file.names = names.finish();
+    return file.readable;
+}
+
+void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
+    if (!read_all(file, tree, texts)) return;
     resolve(file.flow, file.findings);
     put_in_order(file.findings);
     if (has_errors(file.findings)) return;

@@ -69,7 +69,7 @@ std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const
 }
 
 bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                     Findings& findings) {
+                     NameGatherer& names, Findings& findings) {
     std::set<std::string> read = {plain_path(sources[0].name())};
     bool all_readable = true;
     for (std::size_t i = 0; i < flow.includes.size(); ++i) { // which grows while they are read
@@ -82,6 +82,7 @@ bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& so
             return false;
         }
         const auto tree = read_further(flow, name, path, texts, sources, findings);
+        if (tree) names.gather(*tree, sources.back(), grammar::Owner::included);
         all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
     }
     return all_readable;

@@ -1,6 +1,7 @@
 // The files that a flow names besides itself: those that it includes, and its theme.
 #pragma once
 
+#include "reading/name_gatherer.hpp"
 #include "rondix/tools/flow.hpp"
 #include "yaml/yaml_tree.hpp"
 
@@ -21,7 +22,7 @@ std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const
 /// Reads every file that the flow includes, and those that they include, each once. False when one
 /// of them is no flow at all, or cannot be read.
 bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                     Findings& findings);
+                     NameGatherer& names, Findings& findings);
 
 /// Reports names that more than one of them gives; within one, that was told when it was read.
 void report_names_of_several_files(const Flow& flow, Findings& findings);

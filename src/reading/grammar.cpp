@@ -142,10 +142,10 @@ bool has_key(ControlKind kind, std::string_view key) {
 }
 
 const KeyRow* find(Owner owner, std::string_view key) {
-    const auto found = std::find_if(keys.begin(), keys.end(), [&](const KeyRow& row) {
-        return row.owner == owner && row.key == key;
-    });
-    return found == keys.end() ? nullptr : &*found;
+    // The keys of an owner stand side by side.
+    auto row = std::ranges::find(keys, owner, &KeyRow::owner);
+    while (row != keys.end() && row->owner == owner && row->key != key) ++row;
+    return row != keys.end() && row->owner == owner ? &*row : nullptr;
 }
 
 std::vector<std::string_view> words_of(const KeyRow& row) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "reading/values.hpp"
+#include "rondix/tools/name_index.hpp"
 
 #include <functional>
 
@@ -26,7 +27,8 @@ struct StyleWord {
     bool raw;   ///< its value is one text, not words
     /// Sets it in one state; nothing happens, and something is reported, when the value is wrong.
     void (*set)(Values& values, const StyleTables& tables, Style& style, std::size_t state);
-    std::string_view help; ///< one line of Markdown
+    std::string_view help;              ///< one line of Markdown
+    std::optional<NameKind> names = {}; ///< what its words are names of
 };
 
 const std::vector<StyleWord>& style_words();

@@ -11,9 +11,11 @@ namespace {
 
 void read_named_theme(const Flow& flow, const Name& name, const std::string& path,
                       const FileTexts& texts, Theme& theme, std::vector<Source>& sources,
-                      Findings& findings) {
+                      NameGatherer& names, Findings& findings) {
     const auto tree = read_further(flow, name, path, texts, sources, findings);
-    if (tree) read_theme_file(*tree, sources.back(), theme, findings);
+    if (!tree) return;
+    names.gather(*tree, sources.back(), grammar::Owner::theme);
+    read_theme_file(*tree, sources.back(), theme, findings);
 }
 
 } // namespace
@@ -31,7 +33,7 @@ const Theme& plain_theme() {
 }
 
 void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                   Findings& findings) {
+                   NameGatherer& names, Findings& findings) {
     const std::string folder = folder_of(sources[0].name());
     Theme& own = flow.themes.back();
     own.folder = folder;
@@ -40,7 +42,7 @@ void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sour
         Theme theme;
         const std::string path = folder + flow.theme_file->text;
         theme.folder = folder_of(path);
-        read_named_theme(flow, *flow.theme_file, path, texts, theme, sources, findings);
+        read_named_theme(flow, *flow.theme_file, path, texts, theme, sources, names, findings);
         flow.themes.insert(flow.themes.begin(), std::move(theme));
     }
     flow.themes.insert(flow.themes.begin(), plain_theme());

@@ -3,7 +3,6 @@
 #include "commands.hpp"
 #include "outputs.hpp"
 
-#include "files/read_file.hpp"
 #include "moves_of.hpp"
 #include "pictures.hpp"
 #include "progress_reporter.hpp"
@@ -88,20 +87,6 @@ std::string in_format(const Options& options, const FlowFile& file, const CheckR
     return check_text(file, result, style_for_output());
 }
 
-/// Writes what the fixes made, with the byte order mark where a file had one. One that was saved
-/// meanwhile is left as it is now.
-bool write_fixed(const FlowFile& file, const FixResult& fixed) {
-    const std::string mark = "\xEF\xBB\xBF";
-    for (const Source& source : file.sources) {
-        const auto text = fixed.texts.find(source.name());
-        if (text == fixed.texts.end() || text->second == source.text()) continue;
-        const std::string first = files::read_file(source.name(), mark.size()).text;
-        const std::string before = first.starts_with(mark) ? mark : "";
-        if (!write_back(source.name(), before + source.text(), before + text->second)) return false;
-    }
-    return true;
-}
-
 CheckResult check_whole(const FlowFile& file, const Options& options) {
     return check(file, options.check, look_at(options));
 }
@@ -110,7 +95,7 @@ int run_fixes(const FlowFile& file, const Options& options, ProgressReporter& pr
     const FixWhich which = options.fixes_all ? FixWhich::all : FixWhich::safe;
     const FixResult fixed = fix_all(file, which, options.check, look_at(options));
     progress.end();
-    if (!options.dry_run && !write_fixed(file, fixed)) return cannot_be_used;
+    if (!options.dry_run && !write_all_back(file.sources, fixed.texts)) return cannot_be_used;
     fmt::print("{}", fix_text(file, fixed, style_for_output(), !options.dry_run));
     if (fixed.stop != Stop::nothing) return not_settled;
     return status_of(options.dry_run ? file : read_flow(options.flow), fixed.left, options.strict);

@@ -30,6 +30,9 @@ Run add_pack(Command& command);
 Run add_ids(Command& command);
 Run add_schema(Command& command);
 Run add_new(Command& command);
+Run add_uses(Command& command);
+Run add_rename(Command& command);
+Run add_edit(Command& command);
 
 /// How text is set for whoever reads standard output: in colours on a terminal, unless NO_COLOR
 /// says otherwise, and folded to its width.

@@ -79,8 +79,36 @@ bool write_file(const std::string& path, const std::string& contents) {
     return may_write({path}) && told(files::write_whole(path, contents));
 }
 
-bool write_back(const std::string& path, const std::string& was, const std::string& contents) {
-    return told(files::write_whole(path, contents, {.instead_of = was}));
+namespace {
+
+struct Written {
+    std::string path, was, is;
+};
+
+/// With the byte order mark that some editors put in front, where the file has it.
+Written with_mark(const Source& source, const std::string& text) {
+    constexpr std::string_view mark = "\xEF\xBB\xBF";
+    const std::string first = files::read_file(source.name(), mark.size()).text;
+    const std::string before(first.starts_with(mark) ? mark : "");
+    return {source.name(), before + source.text(), before + text};
+}
+
+} // namespace
+
+bool write_all_back(const std::vector<Source>& sources, const FileTexts& texts) {
+    std::vector<Written> done;
+    for (const Source& source : sources) {
+        const auto text = texts.find(source.name());
+        if (text == texts.end() || text->second == source.text()) continue;
+        Written one = with_mark(source, text->second);
+        if (!told(files::write_whole(one.path, one.is, {.instead_of = one.was}))) {
+            for (const Written& before : done)
+                told(files::write_whole(before.path, before.was, {.instead_of = before.is}));
+            return false;
+        }
+        done.push_back(std::move(one));
+    }
+    return true;
 }
 
 bool finish_printing() {

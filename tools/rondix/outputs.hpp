@@ -20,8 +20,10 @@ bool may_write(const std::vector<std::string>& outputs);
 /// Writes a whole file: a failure leaves the old one as it was. Says what went wrong on standard
 /// error.
 bool write_file(const std::string& path, const std::string& contents);
-/// The same of a file that was read, which is only written where it still says what it said.
-bool write_back(const std::string& path, const std::string& was, const std::string& contents);
+/// Writes the texts of files that were read, with the byte order mark where a file had one. A file
+/// is only written where it still says what it said; where one cannot be written, those before it
+/// are put back.
+bool write_all_back(const std::vector<Source>& sources, const FileTexts& texts);
 
 /// Whether all that was printed is where it was printed to. Where it is not, that is told.
 bool finish_printing();

@@ -9,6 +9,7 @@
 #pragma once
 
 #include "rondix/tools/check.hpp"
+#include "rondix/tools/edit.hpp"
 
 #include <optional>
 #include <string>
@@ -32,10 +33,6 @@ struct Fix {
 std::optional<Fix> find_fix(const FlowFile& file, const CheckResult& result, const Finding& finding,
                             const CheckOptions& options = {}, const LookAt& looks = {});
 
-/// The texts of the files that the edits change, as they read then; what is put in ends its lines
-/// as the file does.
-FileTexts with_edits(const FlowFile& file, const std::vector<Edit>& edits);
-
 /// Fixes one finding after the other, each on what the fixes before it made.
 struct FixResult {
     struct One {
@@ -53,8 +50,5 @@ struct FixResult {
 enum class FixWhich { safe, all };
 FixResult fix_all(const FlowFile& file, FixWhich which, const CheckOptions& options = {},
                   const LookAt& looks = {});
-
-/// What changes from one text to another: the lines, with two around them, as `diff -u` writes it.
-std::string difference(const std::string& name, std::string_view before, std::string_view after);
 
 } // namespace rondix

@@ -9,6 +9,7 @@
 #include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/tools/finding.hpp"
 #include "rondix/tools/flow_looks.hpp"
+#include "rondix/tools/name_index.hpp"
 #include "rondix/tools/source.hpp"
 
 #include <map>
@@ -241,6 +242,7 @@ struct FlowFile {
     Findings findings;
     bool readable = false; ///< false: the input cannot be used (exit status 2)
     Flow flow;
+    NameIndex names;                      ///< where each name is declared and used
     std::optional<CompiledFlow> compiled; ///< there when no error was found
     Origins origins;
 };

@@ -1,6 +1,6 @@
 // Lines that differ, by the longest common subsequence of those between the lines that both texts
 // begin and end with.
-#include "rondix/tools/fix.hpp"
+#include "rondix/tools/edit.hpp"
 
 #include <algorithm>
 

@@ -1,4 +1,4 @@
-#include "fix/yaml_layout.hpp"
+#include "editing/yaml_layout.hpp"
 
 #include <algorithm>
 
@@ -36,7 +36,9 @@ Layout::Stretch Layout::flow_entry(const Bracket& bracket, std::uint32_t at) con
 Edit Layout::drop_flow_entry(const Bracket& bracket, std::uint32_t at) const {
     Stretch entry = flow_entry(bracket, at);
     if (entry.end < bracket.close) {
+        const bool tight = text_[entry.begin] != ' ' && text_[entry.begin] != '\n';
         ++entry.end; // its comma
+        while (tight && text_[entry.end] == ' ') ++entry.end;
     } else if (entry.begin > bracket.open + 1) {
         --entry.begin; // the comma before it
         while (entry.end > entry.begin && text_[entry.end - 1] == ' ') --entry.end;

@@ -1,0 +1,63 @@
+// rondix uses: the names of a flow, and where each is declared and used.
+#include "commands.hpp"
+#include "name_words.hpp"
+#include "walks_of.hpp"
+
+#include "rondix/tools/name_report.hpp"
+
+#include <fmt/format.h>
+
+#include <memory>
+
+namespace rondix::tool {
+
+namespace {
+
+struct Options {
+    std::string flow, kind, name, format = "text";
+    std::vector<std::string> walks;
+};
+
+int list_names(const Options& options, const FlowFile& file) {
+    const std::optional<NameKind> kind = name_kind(options.kind);
+    fmt::print("{}", options.format == "json" ? names_json(file.names, kind)
+                                              : names_text(file.names, kind));
+    return proved;
+}
+
+int run(const Options& options) {
+    const FlowFile file = load_and_tell(options.flow);
+    if (!file.readable) return cannot_be_used;
+    if (options.name.empty()) return list_names(options, file);
+    std::string fault;
+    UsesOfName uses{find_name(file, {*name_kind(options.kind), options.name}, fault)};
+    if (!uses.name) {
+        fmt::print(stderr, "error: {}\n", fault);
+        return cannot_be_used;
+    }
+    const std::vector<Walkthrough> walks = walks_of(options.flow, options.walks);
+    for (const Walkthrough& walk : walks)
+        uses.in_walks.emplace_back(&walk, uses_in(file, *uses.name, walk));
+    fmt::print("{}", options.format == "json" ? uses_json(file, uses) : uses_text(file, uses));
+    for (const auto& [walk, found] : uses.in_walks)
+        if (!found.followed)
+            fmt::print(stderr, "note: {} does not pass, and was followed to its first failure\n",
+                       walk->source.name());
+    return proved;
+}
+
+} // namespace
+
+Run add_uses(Command& command) {
+    const auto options = std::make_shared<Options>();
+    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("KIND", options->kind, kinds_of_names()).checked(is_kind_of_name);
+    command.text("NAME", options->name,
+                 "the name; of a control or group also SCREEN.NAME (default: all are listed)");
+    command.texts("WALK", options->walks,
+                  "walkthroughs to look in (default: those beside the flow and in walks/)");
+    command.text("--format", options->format, "text or json").one_of({"text", "json"});
+    return [options] { return run(*options); };
+}
+
+} // namespace rondix::tool
