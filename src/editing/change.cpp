@@ -148,6 +148,26 @@ Changed set_key(const FlowFile& file, const NameAsked& thing, const std::string&
     return changer.finish();
 }
 
+std::optional<std::string> key_value(const FlowFile& file, const NameAsked& thing,
+                                     const std::string& key) {
+    Changer changer(file);
+    KeyPath path;
+    if (!changer.open(thing)) return std::nullopt;
+    const FileChange& text = changer.text();
+    const std::string fault =
+        follow(text, changer.declared().value(), owner_of(thing.kind), key, path);
+    if (!fault.empty() || path.rest.size() > 1) return std::nullopt;
+    const yaml::Node& here = text.at(path.map);
+    if (here.kind == yaml::Kind::list) {
+        const auto item = number(path.rest.front());
+        if (!item || *item >= here.children.size()) return std::nullopt;
+        return write_value(here.children[*item]);
+    }
+    const std::size_t child = FileChange::number_of(here, path.rest.front());
+    if (child >= here.children.size()) return std::nullopt;
+    return write_value(here.children[child + 1]);
+}
+
 Changed drop_key(const FlowFile& file, const NameAsked& thing, const std::string& key) {
     Changer changer(file);
     if (!changer.open(thing)) return changer.finish();

@@ -43,6 +43,38 @@ Changed add_control(const FlowFile& file, const NameAsked& screen, const std::st
     return changer.finish();
 }
 
+namespace {
+
+/// The screen that `open NAME` or `go NAME` leads to, if there is none of that name.
+std::string missing_screen(const FlowFile& file, const std::string& press) {
+    const std::size_t blank = press.find(' ');
+    const std::string step = press.substr(0, blank);
+    if (blank == std::string::npos || (step != "open" && step != "go")) return {};
+    const std::string name = press.substr(blank + 1);
+    const auto known = file.names.find(NameKind::screen, name);
+    const bool is_there = std::ranges::any_of(known, &IndexedName::is_declared);
+    return is_name(name) && !is_there ? name : std::string();
+}
+
+} // namespace
+
+Changed link(const FlowFile& file, const NameAsked& control, const std::string& press) {
+    const std::string screen = missing_screen(file, press);
+    if (screen.empty()) return set_key(file, control, "press", press);
+    const std::string title = write_value(text_node(title_from(screen)));
+    Changed made = add_entry(file, {NameKind::screen, screen},
+                             "{ title: " + title +
+                                 ", controls: [{ button: back, text: Back, press: back }] }");
+    if (!made.fault.empty()) return made;
+    FileTexts texts = texts_of(file);
+    for (const auto& [path, text] : made.texts) texts[path] = text;
+    Changed linked = set_key(load_flow_texts(file.sources[0].name(), texts, file.flow.root),
+                             control, "press", press);
+    if (!linked.fault.empty()) return linked;
+    for (auto& [path, text] : linked.texts) made.texts[path] = std::move(text);
+    return made;
+}
+
 Changed move_control(const FlowFile& file, const NameAsked& control, const std::string& before) {
     Changer changer(file);
     if (!changer.open(control)) return changer.finish();

@@ -21,6 +21,9 @@ using grammar::KeyRow;
 using grammar::NameOf;
 using grammar::Owner;
 
+/// No condition that is good has more.
+constexpr std::size_t most_words = 1000;
+
 struct Names {
     Owner owner{};
     std::string_view key;
@@ -240,7 +243,7 @@ class Walk {
     void condition(const yaml::Node& node) {
         if (node.kind != yaml::Kind::text) return;
         std::vector<Name> words;
-        for (std::size_t i = 0; i < node.text.size();) {
+        for (std::size_t i = 0; i < node.text.size() && words.size() < most_words;) {
             const std::size_t begin = node.text.find_first_not_of(" \t\n()", i);
             if (begin == std::string::npos) break;
             const std::size_t end =

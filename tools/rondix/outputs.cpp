@@ -95,20 +95,28 @@ Written with_mark(const Source& source, const std::string& text) {
 
 } // namespace
 
-bool write_all_back(const std::vector<Source>& sources, const FileTexts& texts) {
+std::string fault_of_writing_back(const std::vector<Source>& sources, const FileTexts& texts) {
     std::vector<Written> done;
     for (const Source& source : sources) {
         const auto text = texts.find(source.name());
         if (text == texts.end() || text->second == source.text()) continue;
         Written one = with_mark(source, text->second);
-        if (!told(files::write_whole(one.path, one.is, {.instead_of = one.was}))) {
+        std::string fault = files::write_whole(one.path, one.is, {.instead_of = one.was});
+        if (!fault.empty()) {
             for (const Written& before : done)
-                told(files::write_whole(before.path, before.was, {.instead_of = before.is}));
-            return false;
+                if (const std::string more =
+                        files::write_whole(before.path, before.was, {.instead_of = before.is});
+                    !more.empty())
+                    fault += "; " + more;
+            return fault;
         }
         done.push_back(std::move(one));
     }
-    return true;
+    return {};
+}
+
+bool write_all_back(const std::vector<Source>& sources, const FileTexts& texts) {
+    return told(fault_of_writing_back(sources, texts));
 }
 
 bool finish_printing() {

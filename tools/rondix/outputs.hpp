@@ -24,6 +24,8 @@ bool write_file(const std::string& path, const std::string& contents);
 /// is only written where it still says what it said; where one cannot be written, those before it
 /// are put back.
 bool write_all_back(const std::vector<Source>& sources, const FileTexts& texts);
+/// The same, which tells nobody: why it could not be done, or an empty text.
+std::string fault_of_writing_back(const std::vector<Source>& sources, const FileTexts& texts);
 
 /// Whether all that was printed is where it was printed to. Where it is not, that is told.
 bool finish_printing();

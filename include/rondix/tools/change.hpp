@@ -11,6 +11,7 @@
 
 #include "rondix/tools/rename.hpp"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -29,6 +30,10 @@ Changed set_key(const FlowFile& file, const NameAsked& thing, const std::string&
 /// Takes one out again, and what would be empty without it.
 Changed drop_key(const FlowFile& file, const NameAsked& thing, const std::string& key);
 
+/// What stands there, as YAML on one line; nothing where nothing is said.
+std::optional<std::string> key_value(const FlowFile& file, const NameAsked& thing,
+                                     const std::string& key);
+
 /// Declares something: a screen, a flag, a style ... `value` is what stands behind its name, as
 /// `{ title: Options }`; empty: nothing.
 Changed add_entry(const FlowFile& file, const NameAsked& thing, const std::string& value);
@@ -36,6 +41,9 @@ Changed add_entry(const FlowFile& file, const NameAsked& thing, const std::strin
 /// the control `before`, or at the end.
 Changed add_control(const FlowFile& file, const NameAsked& screen, const std::string& control,
                     const std::string& before = {});
+/// Sets what a press does: `open credits`. A screen that it opens and that is not there is made,
+/// with a way back.
+Changed link(const FlowFile& file, const NameAsked& control, const std::string& press);
 /// Copies a control of a screen, behind itself, or a screen: the copy has the name `to`.
 Changed copy(const FlowFile& file, const NameAsked& thing, const std::string& to);
 /// Moves a control before another one of its screen; empty: to the end.

@@ -1,6 +1,6 @@
 #include "play/panel.hpp"
 
-#include "draw/drawing.hpp"
+#include "play/panel_page.hpp"
 #include "rondix/runtime/apply.hpp"
 #include "rondix/tools/state_text.hpp"
 
@@ -11,107 +11,6 @@
 namespace rondix::tool {
 
 using draw::Drawing;
-using draw::measure;
-using draw::Vec;
-
-namespace {
-
-const auto ground = draw::rgb(0xEFEAE0);
-const auto edge = draw::rgb(0xC9C0AE);
-const auto ink = draw::rgb(0x23303A);
-const auto faint = draw::rgb(0x5F6B73);
-const auto chip = draw::rgb(0xFFFFFF);
-const auto chip_edge = draw::rgb(0x8C99A0);
-const auto lit = draw::rgb(0x2F6A63);
-const auto lit_ink = draw::rgb(0xFFFFFF);
-const auto off = draw::rgb(0xE2DCCF);
-
-constexpr double margin = 16;
-constexpr double text_size = 14;
-constexpr double line = 22;
-constexpr double label_width = 76;
-
-} // namespace
-
-/// Draws from the top down; knows where the next thing stands.
-class Panel::Page {
-  public:
-    Page(Drawing& drawing, double left, double top, std::vector<Button>& buttons)
-        : drawing_(drawing)
-        , left_(left)
-        , y_(top)
-        , buttons_(buttons) {}
-
-    double y() const { return y_; }
-    void gap(double height) { y_ += height; }
-
-    void heading(const std::string& text) {
-        y_ += 8;
-        drawing_.text({left_ + margin, y_}, text, {12, true}, faint);
-        y_ += 20;
-    }
-
-    void pair(const std::string& name, const std::string& value) {
-        drawing_.text({left_ + margin, y_}, name, {text_size}, faint);
-        wrapped(value, margin + label_width, ink);
-    }
-
-    void small(const std::string& text) { wrapped(text, margin, ink); }
-
-    /// As many as fit on a line, then the next line.
-    void chips_begin() { chip_x_ = margin; }
-    void chip_of(const std::string& text, Action action, bool is_lit, bool enabled) {
-        const double wide = measure(text, {text_size}).width + 20;
-        if (chip_x_ > margin && chip_x_ + wide > width - margin) {
-            chip_x_ = margin;
-            y_ += 32;
-        }
-        const Vec at{left_ + chip_x_, y_};
-        drawing_.box(at, {wide, 26}, 6, is_lit ? lit : enabled ? chip : off);
-        drawing_.frame(at, {wide, 26}, 6, enabled ? chip_edge : edge, 1);
-        drawing_.text({at.x + 10, at.y + 4}, text, {text_size},
-                      is_lit    ? lit_ink
-                      : enabled ? ink
-                                : faint);
-        buttons_.push_back(
-            {{static_cast<float>(at.x), static_cast<float>(at.y), static_cast<float>(wide), 26},
-             action});
-        chip_x_ += wide + 6;
-    }
-    void chips_end() { y_ += 34; }
-
-  private:
-    /// Breaks between words.
-    void wrapped(const std::string& text, double indent, draw::Colour colour) {
-        const double room = width - indent - margin;
-        std::string now;
-        for (std::size_t at = 0; at < text.size();) {
-            const std::size_t end = std::min(text.find(' ', at), text.size());
-            const std::string word = text.substr(at, end - at);
-            std::string more = now;
-            more += now.empty() ? "" : " ";
-            more += word;
-            if (!now.empty() && measure(more, {text_size}).width > room) {
-                put(now, indent, colour);
-                now = word;
-            } else {
-                now = more;
-            }
-            at = end + 1;
-        }
-        put(now, indent, colour);
-    }
-    void put(const std::string& text, double indent, draw::Colour colour) {
-        drawing_.text({left_ + indent, y_}, text, {text_size}, colour);
-        y_ += line;
-    }
-
-    Drawing& drawing_;
-    double left_;
-    double y_;
-    double chip_x_ = margin;
-    std::vector<Button>& buttons_;
-};
 
 namespace {
 
@@ -150,15 +49,15 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     const CompiledFlow& flow = session.flow();
     const MenuState& now = runner.menu_state();
     Drawing drawing(window);
-    drawing.keep_to({static_cast<double>(left), 0},
-                    {static_cast<double>(width), static_cast<double>(window.height)});
-    drawing.fill(ground);
-    drawing.box({static_cast<double>(left), 0}, {1, static_cast<double>(window.height)}, 0, edge);
-    Page page(drawing, left, 14 - static_cast<double>(scrolled_), buttons_);
+    PanelPage page(drawing, left, window.height, static_cast<double>(scrolled_));
+    const auto chip = [&](const std::string& text, Action action, bool is_lit, bool enabled) {
+        buttons_.push_back({page.chip_of(text, is_lit, enabled), action});
+    };
 
     page.chips_begin();
-    page.chip_of("Start again  F5", {Does::restart, 0}, false, true);
-    page.chip_of("Keys  F1", {Does::help, 0}, false, true);
+    chip("Start again  F5", {Does::restart, 0}, false, true);
+    chip("Keys  F1", {Does::help, 0}, false, true);
+    chip("Arrange  F8", {Does::arrange, 0}, false, true);
     page.chips_end();
 
     page.heading("STATE");
@@ -175,28 +74,27 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     page.heading(fmt::format("LOADS TAKE {:.1f} s, THEN", game.load_time));
     page.chips_begin();
     for (const LoadEnds ends : {LoadEnds::well, LoadEnds::badly, LoadEnds::never, LoadEnds::twice})
-        page.chip_of(std::string(name_of(ends)),
-                     {Does::load_ends, static_cast<std::uint32_t>(ends)}, game.load_ends == ends,
-                     true);
-    page.chip_of("shorter", {Does::shorter, 0}, false, game.load_time > 0);
-    page.chip_of("longer", {Does::longer, 0}, false, true);
+        chip(std::string(name_of(ends)), {Does::load_ends, static_cast<std::uint32_t>(ends)},
+             game.load_ends == ends, true);
+    chip("shorter", {Does::shorter, 0}, false, game.load_time > 0);
+    chip("longer", {Does::longer, 0}, false, true);
     page.chips_end();
 
     page.heading("EVENTS");
     page.chips_begin();
     for (std::size_t i = 0; i < flow.events.size(); ++i)
-        page.chip_of(std::string(flow.text(flow.events[i].id)),
-                     {Does::event, static_cast<std::uint32_t>(i)}, false,
-                     flow.events[i].action != unsaid && allowed(flow, now, flow.events[i].during));
+        chip(std::string(flow.text(flow.events[i].id)),
+             {Does::event, static_cast<std::uint32_t>(i)}, false,
+             flow.events[i].action != unsaid && allowed(flow, now, flow.events[i].during));
     page.chips_end();
 
     if (!flow.flags.empty()) {
         page.heading("FLAGS");
         page.chips_begin();
         for (std::size_t i = 0; i < flow.flags.size(); ++i)
-            page.chip_of(std::string(flow.text(flow.flags[i].id)),
-                         {Does::flag, static_cast<std::uint32_t>(i)}, now.flag(FlagId(i)),
-                         flow.flags[i].set_by_game);
+            chip(std::string(flow.text(flow.flags[i].id)),
+                 {Does::flag, static_cast<std::uint32_t>(i)}, now.flag(FlagId(i)),
+                 flow.flags[i].set_by_game);
         page.chips_end();
     }
 
@@ -206,7 +104,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     for (std::size_t i = moves.size(); i-- > first;) page.small(moves[i]);
     if (moves.empty()) page.small("none yet");
 
-    const double height = page.y() + static_cast<double>(scrolled_) + margin;
+    const double height = page.y() + static_cast<double>(scrolled_) + PanelPage::margin;
     too_much_ = static_cast<float>(std::max(height - window.height, 0.0));
     scrolled_ = std::min(scrolled_, too_much_);
 }

@@ -13,7 +13,16 @@ class Panel {
   public:
     static constexpr int width = 340;
 
-    enum class Does : std::uint8_t { event, flag, load_ends, shorter, longer, restart, help };
+    enum class Does : std::uint8_t {
+        event,
+        flag,
+        load_ends,
+        shorter,
+        longer,
+        restart,
+        help,
+        arrange
+    };
     struct Action {
         Does does{};
         std::uint32_t subject = 0;
@@ -30,7 +39,6 @@ class Panel {
         Rect bounds;
         Action action;
     };
-    class Page;
     std::vector<Button> buttons_;
     float scrolled_ = 0;
     float too_much_ = 0; ///< of the page, below the window

@@ -30,7 +30,9 @@ Player::Player(const PlayOptions& options, Session& session, Stage& stage)
     , session_(session)
     , stage_(stage)
     , kept_(options.settings)
-    , trace_(options.trace) {
+    , trace_(options.trace)
+    , editor_(
+          session, [this] { reload(); }, [this](std::string text) { say(std::move(text)); }) {
     game_.load_time = options.load_time;
     stage_.show_panel(options.panel);
     connect();
@@ -85,11 +87,11 @@ int Player::run(const Walkthrough* script) {
         input_->wait(wants_drawing() ? 0 : longest);
         const double seconds = input_->seconds();
         Runner& runner = session_.runner();
-        if (script_) // whose waits are the only time that passes
+        if (script_ || editor_.is_on()) // whose waits are the only time that passes; or none does
             runner.advance_pictures(seconds);
         else
             runner.advance(seconds);
-        game_.advance(seconds, runner);
+        if (!editor_.is_on()) game_.advance(seconds, runner);
         for (SDL_Event event; SDL_PollEvent(&event);) take(event);
         if (script_) step_script(seconds);
         for (const Effect& effect : session_.runner().take_effects()) obey(effect);
@@ -99,7 +101,11 @@ int Player::run(const Walkthrough* script) {
         if (notice_left_ > 0 && (notice_left_ -= seconds) <= 0) dirty_ = true;
         if ((until_look_ -= seconds) <= 0) {
             until_look_ = look_for_changes_every;
-            if (!script_ && session_.changed()) reload();
+            if (!script_ && session_.changed()) {
+                const FileTexts before = texts_of(session_.file());
+                reload();
+                editor_.note_from_outside(before);
+            }
         }
         if (wants_drawing()) draw();
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
@@ -164,14 +170,11 @@ void Player::take(const SDL_Event& event) {
         if (take_key(event.key)) return;
         break;
     case SDL_MOUSEBUTTONDOWN:
-        if (event.button.x >= stage_.panel_left() && stage_.panel_shown()) {
-            if (const auto action = panel_.at(event.button.x, event.button.y)) act(*action);
-            return;
-        }
+        if (take_on_panel(event.button.x, event.button.y)) return;
         break;
     case SDL_MOUSEWHEEL:
         if (event.wheel.mouseX < stage_.panel_left() || !stage_.panel_shown()) break;
-        panel_.scroll(event.wheel.y);
+        editor_.is_on() ? editor_panel_.scroll(event.wheel.y) : panel_.scroll(event.wheel.y);
         dirty_ = true;
         return;
     case SDL_MOUSEMOTION:
@@ -189,7 +192,41 @@ void Player::take(const SDL_Event& event) {
         break;
     default: break;
     }
+    if (editor_.is_on() && editor_.take(event)) {
+        dirty_ = true;
+        return;
+    }
     if (input_->feed(event)) dirty_ = true; // for the panel
+}
+
+bool Player::take_on_panel(int x, int y) {
+    if (x < stage_.panel_left() || !stage_.panel_shown()) return false;
+    if (!editor_.is_on()) {
+        if (const auto action = panel_.at(x, y)) act(*action);
+    } else if (const auto action = editor_panel_.at(x, y)) {
+        act(*action);
+    }
+    return true;
+}
+
+/// The menus stand still and can be changed; or go on from where they stood.
+void Player::arrange() {
+    if (script_) return say("a script is playing; it is arranged without one");
+    for (std::size_t i = 0; i < button_count; ++i) session_.runner().release(Button(i));
+    editor_.toggle();
+    SDL_ShowCursor(SDL_ENABLE);
+    dirty_ = true;
+}
+
+void Player::act(const EditorPanel::Action& action) {
+    dirty_ = true;
+    switch (action.does) {
+    case EditorPanel::Does::choose: editor_.choose(action.subject); break;
+    case EditorPanel::Does::ask: editor_.ask(action.subject); break;
+    case EditorPanel::Does::undo: editor_.undo(); break;
+    case EditorPanel::Does::redo: editor_.redo(); break;
+    case EditorPanel::Does::leave: arrange(); break;
+    }
 }
 
 bool Player::take_key(const SDL_KeyboardEvent& event) {
@@ -220,6 +257,7 @@ bool Player::take_key(const SDL_KeyboardEvent& event) {
     case SDLK_F5: act({Panel::Does::restart, 0}); return true;
     case SDLK_F6: act({Panel::Does::shorter, 0}); return true;
     case SDLK_F7: act({Panel::Does::longer, 0}); return true;
+    case SDLK_F8: arrange(); return true;
     case SDLK_F9:
         draw();
         if (write_file("rondix-shot.png", stage_.shot())) say("wrote rondix-shot.png");
@@ -255,6 +293,7 @@ void Player::act(const Panel::Action& action) {
         if (trace_.is_on()) trace_.begin(runner);
         break;
     case Panel::Does::help: help_ = !help_; break;
+    case Panel::Does::arrange: arrange(); break;
     }
 }
 
@@ -292,12 +331,16 @@ void Player::draw() {
         loaded ? fmt::format("the game: {}", flow.text(flow[now.scene()].id)) : "");
     session_.painter().paint(runner.canvas(), runner.view(),
                              {window.data, area.w, area.h, window.stride});
+    if (editor_.is_on()) draw_editor(window, area.w, editor_);
     if (!session_.trouble().empty())
         draw_trouble(window, area.w, session_.trouble());
     else if (notice_left_ > 0)
         draw_notice(window, area.w, notice_);
     if (help_) draw_help(window, area.w, keys());
-    if (stage_.panel_shown()) panel_.draw(window, stage_.panel_left(), session_, game_);
+    if (stage_.panel_shown() && editor_.is_on())
+        editor_panel_.draw(window, stage_.panel_left(), editor_);
+    else if (stage_.panel_shown())
+        panel_.draw(window, stage_.panel_left(), session_, game_);
     stage_.present();
     dirty_ = false;
 }
@@ -321,6 +364,7 @@ std::vector<std::pair<std::string, std::string>> Player::keys() const {
         {"F4", "right to left, and back"},
         {"F5", "start again"},
         {"F6, F7", "loads take shorter, longer"},
+        {"F8", "arrange: the menus stand still and are changed; again: play on"},
         {"F9", "a picture of the window: rondix-shot.png"},
         {"F11", "full screen, and back"},
         {"Ctrl+1 to Ctrl+9", "the game reports an event, in the panel's order"},

@@ -2,6 +2,7 @@
 // passes; effects are obeyed by a stand-in for the game; and what changed is drawn.
 #pragma once
 
+#include "play/editor/editor_view.hpp"
 #include "play/panel.hpp"
 #include "play/session.hpp"
 #include "play/stage.hpp"
@@ -41,6 +42,9 @@ class Player {
   private:
     void connect();
     void take(const SDL_Event& event);
+    bool take_on_panel(int x, int y);
+    void act(const EditorPanel::Action& action);
+    void arrange();
     bool take_key(const SDL_KeyboardEvent& event);
     void act(const Panel::Action& action);
     void obey(const Effect& effect);
@@ -66,6 +70,8 @@ class Player {
     std::vector<Effect> obeyed_; // in this frame
     StandIn game_;
     Panel panel_;
+    Editor editor_;
+    EditorPanel editor_panel_;
     std::string notice_;
     double notice_left_ = 0;
     double until_look_ = 0;

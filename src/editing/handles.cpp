@@ -1,0 +1,103 @@
+#include "editing/handles.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace rondix {
+
+namespace {
+
+constexpr float reach_of_handle = 7; // pixels
+constexpr float turn_above = 26;
+constexpr float smallest = 8; // design units
+
+/// A stretch along one axis, with its begin, middle and end.
+struct Stretch {
+    float begin = 0, size = 0;
+    std::array<float, 3> lines() const { return {begin, begin + size / 2, begin + size}; }
+};
+
+/// How far the nearest line of the others is from one that goes along; nothing within reach: 0.
+float way_to_line(const Stretch& own, int side, const std::vector<float>& lines, float reach,
+                  std::optional<float>& on) {
+    float best = reach;
+    float way = 0;
+    for (std::size_t i = 0; i < 3; ++i) {
+        const bool goes_along = side == 0 || (side < 0 ? i == 0 : i == 2);
+        if (!goes_along) continue;
+        for (const float line : lines) {
+            const float distance = line - own.lines()[i];
+            if (std::abs(distance) >= best) continue;
+            best = std::abs(distance);
+            way = distance;
+            on = line;
+        }
+    }
+    return way;
+}
+
+} // namespace
+
+std::vector<std::pair<Handle, Point>> handles_of(const Rect& frame) {
+    std::vector<std::pair<Handle, Point>> all;
+    for (const int down : {-1, 0, 1})
+        for (const int across : {-1, 0, 1})
+            if (across != 0 || down != 0)
+                all.push_back({{across, down},
+                               {frame.x + frame.width * static_cast<float>(across + 1) / 2,
+                                frame.y + frame.height * static_cast<float>(down + 1) / 2}});
+    all.push_back({{0, 0, true}, {frame.x + frame.width / 2, frame.y - turn_above}});
+    return all;
+}
+
+std::optional<Handle> handle_at(const Rect& frame, Point at) {
+    for (const auto& [handle, where] : handles_of(frame))
+        if (std::abs(where.x - at.x) <= reach_of_handle &&
+            std::abs(where.y - at.y) <= reach_of_handle)
+            return handle;
+    if (frame.contains(at)) return Handle{};
+    return std::nullopt;
+}
+
+Rect taken(const Rect& rect, Handle handle, Point from, Point to) {
+    const float x = to.x - from.x;
+    const float y = to.y - from.y;
+    if (handle.moves()) return {rect.x + x, rect.y + y, rect.width, rect.height};
+    Rect is = rect;
+    if (handle.across > 0) is.width = std::max(rect.width + x, smallest);
+    if (handle.down > 0) is.height = std::max(rect.height + y, smallest);
+    if (handle.across < 0) {
+        is.width = std::max(rect.width - x, smallest);
+        is.x = rect.right() - is.width;
+    }
+    if (handle.down < 0) {
+        is.height = std::max(rect.height - y, smallest);
+        is.y = rect.bottom() - is.height;
+    }
+    return is;
+}
+
+Rect snapped(const Rect& rect, Handle handle, const std::vector<Rect>& others, float reach,
+             std::vector<Guide>& guides) {
+    std::vector<float> upright;
+    std::vector<float> level;
+    for (const Rect& other : others) {
+        for (const float line : Stretch{other.x, other.width}.lines()) upright.push_back(line);
+        for (const float line : Stretch{other.y, other.height}.lines()) level.push_back(line);
+    }
+    Rect is = rect;
+    const bool across = handle.moves() || handle.across != 0;
+    const bool down = handle.moves() || handle.down != 0;
+    std::optional<float> on_x;
+    std::optional<float> on_y;
+    const float x =
+        across ? way_to_line({rect.x, rect.width}, handle.across, upright, reach, on_x) : 0;
+    const float y = down ? way_to_line({rect.y, rect.height}, handle.down, level, reach, on_y) : 0;
+    is = taken(rect, handle, {0, 0}, {x, y});
+    if (on_x) guides.push_back({true, *on_x});
+    if (on_y) guides.push_back({false, *on_y});
+    return is;
+}
+
+} // namespace rondix

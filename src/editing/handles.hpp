@@ -1,0 +1,37 @@
+// Handles: where a chosen thing is taken hold of, what becomes of it by that, and what it snaps to.
+#pragma once
+
+#include "rondix/runtime/geometry.hpp"
+
+#include <optional>
+#include <vector>
+
+namespace rondix {
+
+/// Which sides of it go along: none for the whole, or the turn above it.
+struct Handle {
+    int across = 0, down = 0; ///< -1: left, top; 1: right, bottom
+    bool turns = false;
+    bool moves() const { return across == 0 && down == 0 && !turns; }
+    friend bool operator==(const Handle&, const Handle&) = default;
+};
+
+/// Where each is, for a frame in pixels.
+std::vector<std::pair<Handle, Point>> handles_of(const Rect& frame);
+/// The one at a point, or the frame as a whole; nothing: none of it.
+std::optional<Handle> handle_at(const Rect& frame, Point at);
+
+/// Taken from one point to another.
+Rect taken(const Rect& rect, Handle handle, Point from, Point to);
+
+/// A line along which something snapped, in design units.
+struct Guide {
+    bool upright = false;
+    float at = 0;
+};
+
+/// Edges and middles come to stand on those of others that are no farther than `reach`.
+Rect snapped(const Rect& rect, Handle handle, const std::vector<Rect>& others, float reach,
+             std::vector<Guide>& guides);
+
+} // namespace rondix

@@ -1,0 +1,172 @@
+#include "editing/placing.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix {
+
+namespace {
+
+const FlowGroup* group_of(const FlowScreen& screen, const FlowControl& control) {
+    if (!control.box.group) return nullptr;
+    for (const FlowGroup& group : screen.looks.groups)
+        if (group.id.text == control.box.group->text) return &group;
+    return nullptr;
+}
+
+const FlowForm* form_of(const FlowBox& box, WindowShape shape) {
+    if (shape == WindowShape::portrait && box.portrait) return &*box.portrait;
+    return box.landscape ? &*box.landscape : nullptr;
+}
+
+/// `place.`, or what portrait windows have of their own.
+std::string prefix_of(const FlowBox& box, WindowShape shape) {
+    return shape == WindowShape::portrait && box.portrait ? "place.portrait." : "place.";
+}
+
+Edge nearest_edge(float middle, float begin, float size) {
+    const float share = size > 0 ? (middle - begin) / size : 0.5F;
+    return share < 1.0F / 3 ? Edge::start : share > 2.0F / 3 ? Edge::end : Edge::middle;
+}
+
+constexpr std::string_view points[3][3] = {{"top-left", "top", "top-right"},
+                                           {"left", "middle", "right"},
+                                           {"bottom-left", "bottom", "bottom-right"}};
+
+/// How far from the place that an anchor gives it alone.
+long offset_from(Edge anchor, float at, float size, float begin, float room) {
+    const float share = static_cast<float>(anchor) / 2;
+    return std::lround(at - (begin + (room - size) * share));
+}
+
+void add_size(const FlowFile& file, const NameAsked& name, const std::string& prefix,
+              const Rect& from, const Rect& to, KeysToSet& keys) {
+    const long width = std::max(1L, std::lround(to.width));
+    const long height = std::max(1L, std::lround(to.height));
+    const bool wider = width != std::lround(from.width);
+    const bool higher = height != std::lround(from.height);
+    // One that is said by itself wins over `size`.
+    const bool has_width = key_value(file, name, prefix + "width").has_value();
+    const bool has_height = key_value(file, name, prefix + "height").has_value();
+    if (wider && has_width) keys.emplace_back(prefix + "width", std::to_string(width));
+    if (higher && has_height) keys.emplace_back(prefix + "height", std::to_string(height));
+    if ((wider && !has_width) || (higher && !has_height))
+        keys.emplace_back(prefix + "size", std::to_string(width) + "x" + std::to_string(height));
+}
+
+} // namespace
+
+Standing standing_of(const FlowScreen& screen, const FlowControl& control) {
+    const FlowGroup* group = group_of(screen, control);
+    if (group && group->box.landscape &&
+        group->box.landscape->form.arrangement == Arrangement::overlay)
+        return Standing::freely;
+    const bool anchored = control.box.landscape && control.box.landscape->anchored;
+    return anchored && !group ? Standing::freely : Standing::in_order;
+}
+
+Arrangement arrangement_around(const FlowScreen& screen, const FlowControl& control) {
+    const FlowGroup* group = group_of(screen, control);
+    if (!group && !control.box.group && screen.looks.layout) group = &*screen.looks.layout;
+    return group && group->box.landscape ? group->box.landscape->form.arrangement
+                                         : Arrangement::column;
+}
+
+FlowPlace in_flow(const FlowFile& file, ControlId control) {
+    const CompiledFlow& flow = *file.compiled;
+    const std::string_view screen = flow.text(flow[flow[control].screen].id);
+    for (const FlowScreen& one : file.flow.screens) {
+        if (one.id.text != screen) continue;
+        for (const FlowControl& own : one.controls)
+            if (own.id.text == flow.text(flow[control].id)) return {&one, &own};
+    }
+    return {};
+}
+
+NameAsked name_to_change(const FlowFile& file, const FlowPlace& place) {
+    const std::string& screen = place.screen->id.text;
+    const std::string& name = place.control->id.text;
+    if (!file.names.find(NameKind::control, name, screen).empty())
+        return {NameKind::control, screen + "." + name};
+    const IndexedName* declared =
+        file.names.at(place.control->id.place.file, place.control->id.place.begin);
+    if (!declared || declared->on.empty()) return {NameKind::control, name};
+    return {NameKind::control, declared->on.front() + "." + declared->text};
+}
+
+KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& canvas,
+                   const Rect& from, const Rect& to) {
+    const FlowBox& box = place.control->box;
+    const std::string prefix = prefix_of(box, canvas.shape);
+    KeysToSet keys;
+    add_size(file, name_to_change(file, place), prefix, from, to, keys);
+    if (standing_of(*place.screen, *place.control) == Standing::in_order) return keys;
+    const bool moved = std::lround(from.x) != std::lround(to.x) ||
+                       std::lround(from.y) != std::lround(to.y) || !keys.empty();
+    if (!moved) return keys;
+    const Rect room = box.bleeds ? Rect{0, 0, canvas.size.width, canvas.size.height} : canvas.safe;
+    const FlowForm* form = form_of(box, canvas.shape);
+    Edge across = form ? form->form.across.anchor : Edge::start;
+    Edge down = form ? form->form.down.anchor : Edge::start;
+    if (form && form->anchored && !box.group) {
+        const bool resized = !keys.empty(); // it keeps its anchor then
+        if (!resized) {
+            const Edge was_across = across;
+            const Edge was_down = down;
+            across = nearest_edge(to.middle().x, room.x, room.width);
+            down = nearest_edge(to.middle().y, room.y, room.height);
+            if (across != was_across || down != was_down)
+                keys.emplace_back(
+                    prefix + "at",
+                    std::string(points[static_cast<int>(down)][static_cast<int>(across)]));
+        }
+        keys.emplace_back(
+            prefix + "offset",
+            std::to_string(offset_from(across, to.x, to.width, room.x, room.width)) + " " +
+                std::to_string(offset_from(down, to.y, to.height, room.y, room.height)));
+        return keys;
+    }
+    // Within a group it goes as far as it was taken.
+    const float x = form ? form->form.across.offset : 0;
+    const float y = form ? form->form.down.offset : 0;
+    keys.emplace_back(prefix + "offset", std::to_string(std::lround(x + to.x - from.x)) + " " +
+                                             std::to_string(std::lround(y + to.y - from.y)));
+    return keys;
+}
+
+KeysToSet keys_for_turn(const FlowPlace& place, WindowShape shape, float degrees) {
+    return {
+        {prefix_of(place.control->box, shape) + "rotate", std::to_string(std::lround(degrees))}};
+}
+
+std::string stands_before(const FlowPlace& place, Point middle,
+                          const std::vector<std::pair<std::string, Rect>>& others) {
+    const Arrangement as = arrangement_around(*place.screen, *place.control);
+    for (const auto& [name, bounds] : others) {
+        const Point at = bounds.middle();
+        const bool same_line = middle.y < bounds.bottom() && middle.y > bounds.y;
+        const bool before = as == Arrangement::row ? middle.x < at.x
+                            : as == Arrangement::grid
+                                ? middle.y < bounds.y || (same_line && middle.x < at.x)
+                                : middle.y < at.y;
+        if (before) return name;
+    }
+    return {};
+}
+
+Changed set_keys(const FlowFile& file, const NameAsked& thing, const KeysToSet& keys) {
+    Changed all;
+    FileTexts texts = texts_of(file);
+    const FlowFile* now = &file;
+    FlowFile next;
+    for (const auto& [key, value] : keys) {
+        Changed one = set_key(*now, thing, key, value);
+        if (!one.fault.empty()) return one;
+        for (auto& [path, text] : one.texts) texts[path] = all.texts[path] = std::move(text);
+        next = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
+        now = &next;
+    }
+    return all;
+}
+
+} // namespace rondix

@@ -1,0 +1,157 @@
+// Things put where somebody wants them: what is written brings them there, in every kind of window,
+// from every anchor.
+#include "support.hpp"
+
+#include "editing/handles.hpp"
+#include "editing/placing.hpp"
+#include "rondix/runtime/runner.hpp"
+
+#include <random>
+
+namespace rondix::test {
+namespace {
+
+constexpr const char* anchors[] = {"top-left", "top",         "top-right", "left",        "middle",
+                                   "right",    "bottom-left", "bottom",    "bottom-right"};
+
+struct Window {
+    float width, height;
+};
+
+Rect bounds_in(const FlowFile& file, Window window, Canvas& canvas) {
+    Runner runner(*file.compiled);
+    runner.resize(window.width, window.height);
+    runner.start();
+    canvas = runner.canvas();
+    return runner.bounds_of(file.compiled->control(file.compiled->screen("t"), "thing"));
+}
+
+ControlId thing(const FlowFile& file) {
+    return file.compiled->control(file.compiled->screen("t"), "thing");
+}
+
+TEST(Placing, BringsThingsWhereTheyAreWanted) {
+    std::mt19937 random(8);
+    const auto number = [&](int from, int to) {
+        return std::uniform_int_distribution(from, to)(random);
+    };
+    int changed_anchors = 0;
+    for (std::size_t i = 0; i < how_many(400); ++i) {
+        const bool tall = random() % 4 == 0;
+        const std::string size =
+            random() % 3
+                ? "size: " + std::to_string(number(40, 300)) + "x" + std::to_string(number(30, 120))
+                : "width: " + std::to_string(number(40, 300)) + ", height: 60";
+        const std::string place = std::string("{ at: ") + anchors[random() % 9] +
+                                  ", offset: " + std::to_string(number(-30, 30)) + " " +
+                                  std::to_string(number(-30, 30)) + ", " + size +
+                                  (random() % 3 == 0 ? ", portrait: { offset: 4 4 }" : "") + " }";
+        const FlowFile file =
+            good_flow("rondix: 1\nstart: t\nsafe-margin: 24 16\nscreens:\n  t:\n    "
+                      "controls:\n      - { button: thing, text: T, press: quit, place: " +
+                      place + (random() % 4 == 0 ? ", bleed: yes" : "") + " }  # it\n");
+        const Window window = tall ? Window{720, 1280}
+                                   : Window{static_cast<float>(number(700, 1900)),
+                                            static_cast<float>(number(400, 1000))};
+        if (!tall && window.height > window.width) continue;
+        Canvas canvas;
+        const Rect from = bounds_in(file, window, canvas);
+        const bool resize = random() % 2;
+        const Rect to{static_cast<float>(number(0, static_cast<int>(canvas.size.width) - 320)),
+                      static_cast<float>(number(0, static_cast<int>(canvas.size.height) - 160)),
+                      resize ? static_cast<float>(number(20, 320)) : from.width,
+                      resize ? static_cast<float>(number(20, 160)) : from.height};
+        const FlowPlace where = in_flow(file, thing(file));
+        ASSERT_TRUE(where.control);
+        ASSERT_EQ(standing_of(*where.screen, *where.control), Standing::freely);
+        const KeysToSet keys = keys_for(file, where, canvas, from, to);
+        changed_anchors +=
+            std::ranges::any_of(keys, [](const auto& key) { return key.first.ends_with("at"); });
+        const Changed changed = set_keys(file, name_to_change(file, where), keys);
+        ASSERT_EQ(changed.fault, "");
+        if (changed.texts.empty()) continue;
+        const std::string& text = changed.texts.begin()->second;
+        const FlowFile after = good_flow(text);
+        Canvas same;
+        const Rect is = bounds_in(after, window, same);
+        for (const auto& [wanted, got] :
+             {std::pair(to.x, is.x), {to.y, is.y}, {to.width, is.width}, {to.height, is.height}})
+            ASSERT_NEAR(wanted, got, 0.76F) << place << "\n" << text;
+        ASSERT_NE(text.find(" }  # it\n"), std::string::npos);
+    }
+    EXPECT_GT(changed_anchors, 50);
+}
+
+TEST(Placing, TellsWhatStandsInOrder) {
+    const FlowFile file = good_flow(R"(
+rondix: 1
+start: t
+screens:
+  t:
+    groups: { row: { as: row, at: top }, over: { as: overlay, at: bottom, size: 300x100 } }
+    controls:
+      - { button: a, text: A, press: quit }
+      - { button: b, text: B, press: quit, place: { size: 100x40 } }
+      - { button: c, text: C, press: quit, in: row }
+      - { button: d, text: D, press: quit, in: row }
+      - { button: e, text: E, press: quit, in: over, place: { at: left } }
+      - { button: f, text: F, press: quit, place: { at: top } }
+)");
+    const auto place = [&](const char* name) {
+        return in_flow(file, file.compiled->control(ScreenId{0}, name));
+    };
+    const auto standing = [&](const char* name) {
+        return standing_of(*place(name).screen, *place(name).control);
+    };
+    for (const char* name : {"a", "b", "c", "d"}) EXPECT_EQ(standing(name), Standing::in_order);
+    for (const char* name : {"e", "f"}) EXPECT_EQ(standing(name), Standing::freely);
+    const std::vector<std::pair<std::string, Rect>> column = {{"b", {0, 100, 100, 40}},
+                                                              {"x", {0, 150, 100, 40}}};
+    EXPECT_EQ(stands_before(place("a"), {50, 90}, column), "b");
+    EXPECT_EQ(stands_before(place("a"), {50, 130}, column), "x");
+    EXPECT_EQ(stands_before(place("a"), {50, 500}, column), "");
+    EXPECT_EQ(stands_before(place("c"), {10, 0}, {{"d", {40, 0, 100, 40}}}), "d");
+    EXPECT_EQ(stands_before(place("c"), {95, 0}, {{"d", {40, 0, 100, 40}}}), "");
+}
+
+// --- handles
+
+TEST(Handles, TakeTheirSidesAlongAndNoOthers) {
+    const Rect rect{100, 100, 200, 80};
+    for (const auto& [handle, at] : handles_of(rect)) {
+        EXPECT_EQ(handle_at(rect, at), handle);
+        if (handle.turns) continue;
+        const Rect is = taken(rect, handle, at, {at.x + 7, at.y + 5});
+        EXPECT_EQ(is.x, handle.across < 0 ? 107 : 100);
+        EXPECT_EQ(is.right(), handle.across > 0 ? 307 : 300);
+        EXPECT_EQ(is.y, handle.down < 0 ? 105 : 100);
+        EXPECT_EQ(is.bottom(), handle.down > 0 ? 185 : 180);
+        const Rect least = taken(rect, handle, at,
+                                 {at.x - 1000.0F * static_cast<float>(handle.across),
+                                  at.y - 1000.0F * static_cast<float>(handle.down)});
+        EXPECT_GT(least.width, 0);
+        EXPECT_GT(least.height, 0);
+    }
+    EXPECT_EQ(handle_at(rect, {200, 140}), Handle{});
+    EXPECT_EQ(handle_at(rect, {20, 20}), std::nullopt);
+}
+
+TEST(Handles, SnapToEdgesAndMiddlesOfOthers) {
+    const std::vector<Rect> others = {{400, 50, 100, 40}};
+    std::vector<Guide> guides;
+    const Rect near = snapped({403, 200, 60, 30}, {}, others, 6, guides);
+    EXPECT_EQ(near.x, 400);
+    EXPECT_EQ(near.y, 200);
+    ASSERT_EQ(guides.size(), 1u);
+    EXPECT_TRUE(guides[0].upright);
+    guides.clear();
+    EXPECT_EQ(snapped({416, 200, 60, 30}, {}, others, 6, guides).x, 420); // its middle
+    guides.clear();
+    EXPECT_EQ(snapped({300, 200, 97, 30}, {1, 0}, others, 6, guides).width, 100);
+    guides.clear();
+    EXPECT_EQ(snapped({200, 200, 60, 30}, {}, others, 6, guides).x, 200);
+    EXPECT_TRUE(guides.empty());
+}
+
+} // namespace
+} // namespace rondix::test
