@@ -76,6 +76,8 @@ Run add_play(Command& command) {
                   "play the moves into this finding: the N-th of those that have moves");
     add_limits(command, options->check);
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
+    command.text("--arrange", play.arrange,
+                 "begin with the menus standing still, to be changed, where this control is");
     command.text("--shot", play.shot, "write a picture of the window (PNG) at the end");
     command.text("--record", play.record, "record the moves into this file, as a walkthrough");
     command.text("--trace", play.trace, "write a trace into this file, for 'rondix walk'");

@@ -107,6 +107,7 @@ int Player::run(const Walkthrough* script) {
                 editor_.note_from_outside(before);
             }
         }
+        arrange_when_there();
         if (wants_drawing()) draw();
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
         if (options_.seconds > 0 && passed.count() >= options_.seconds) ended_ = true;
@@ -153,7 +154,8 @@ void Player::step_script(double seconds) {
     until_step_ -= seconds;
     if (until_step_ > 0 || session_.runner().time_until_change() == 0.0) return;
     if (script_->done()) {
-        if (options_.seconds <= 0) ended_ = true; // with a time, the window stays until then
+        // With a time, or with something to do, the window stays.
+        if (options_.seconds <= 0 && options_.arrange.empty()) ended_ = true;
         return;
     }
     script_->step();
@@ -199,6 +201,18 @@ void Player::take(const SDL_Event& event) {
     if (input_->feed(event)) dirty_ = true; // for the panel
 }
 
+/// Once, as the command line says.
+void Player::arrange_when_there() {
+    if (options_.arrange.empty() || arranged_ || (script_ && !script_->done())) return;
+    for (const Thing& one : things_on_screen(session_))
+        if (one.name == options_.arrange) {
+            arranged_ = true;
+            arrange();
+            editor_.choose(one.name);
+            return;
+        }
+}
+
 bool Player::take_on_panel(int x, int y) {
     if (x < stage_.panel_left() || !stage_.panel_shown()) return false;
     if (!editor_.is_on()) {
@@ -211,7 +225,7 @@ bool Player::take_on_panel(int x, int y) {
 
 /// The menus stand still and can be changed; or go on from where they stood.
 void Player::arrange() {
-    if (script_) return say("a script is playing; it is arranged without one");
+    if (script_ && !script_->done()) return say("a script is playing");
     for (std::size_t i = 0; i < button_count; ++i) session_.runner().release(Button(i));
     editor_.toggle();
     SDL_ShowCursor(SDL_ENABLE);

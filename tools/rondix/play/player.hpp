@@ -29,6 +29,7 @@ struct PlayOptions {
     std::string record;   ///< the moves that were made, as a walkthrough
     std::string settings; ///< a file in which the player's settings are kept
     std::string trace;    ///< a file for a trace of what happens
+    std::string arrange;  ///< a control: the menus stand still once it is there, and it is chosen
     bool speaks = false;  ///< what a voice would say is printed
 };
 
@@ -45,6 +46,7 @@ class Player {
     bool take_on_panel(int x, int y);
     void act(const EditorPanel::Action& action);
     void arrange();
+    void arrange_when_there();
     bool take_key(const SDL_KeyboardEvent& event);
     void act(const Panel::Action& action);
     void obey(const Effect& effect);
@@ -81,6 +83,7 @@ class Player {
     bool mirrored_ = false;
     bool ended_ = false;
     bool recorded_ = true; // as far as was asked for
+    bool arranged_ = false;
 };
 
 } // namespace rondix::tool
