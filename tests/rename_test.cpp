@@ -222,8 +222,8 @@ class EveryName {
                                         const IndexedName& name, const std::string& word) {
         std::size_t stands = 0, known = name.places.size();
         for (const auto& [path, text] : project.texts) stands += count_of(text, word);
-        for (const Walkthrough& walk : project.load_walks())
-            known += uses_in(file, name, walk).places.size();
+        for (const WalkUses& uses : uses_in(file, name, project.load_walks()))
+            known += uses.places.size();
         ASSERT_EQ(known, stands);
         for (const NamePlace& place : name.places)
             ASSERT_EQ(file.names.at(place.place.file, place.place.begin + 1), &name);

@@ -8,8 +8,9 @@ namespace rondix {
 
 namespace {
 
-constexpr std::size_t around = 2;       // lines that stay, before and after those that change
-constexpr std::size_t most = 4'000'000; // pairs of lines; beyond, all between is told as changed
+constexpr std::size_t around = 2; // lines that stay, before and after those that change
+constexpr std::size_t most =
+    4'000'000; // pairs of lines; beyond, one goes by their numbers, or all is told as changed
 
 using Lines = std::vector<std::string_view>;
 
@@ -36,6 +37,17 @@ void add_between(const Lines& a, std::size_t a_end, const Lines& b, std::size_t 
     const auto at = [&](std::size_t i, std::size_t j) -> std::uint32_t& {
         return longest[i * (m + 1) + j];
     };
+    if (!small && n == m) { // line by line, where none has come or gone
+        for (std::size_t i = begin; i < a_end; ++i) {
+            if (a[i] == b[i]) {
+                lines.push_back({' ', a[i]});
+            } else {
+                lines.push_back({'-', a[i]});
+                lines.push_back({'+', b[i]});
+            }
+        }
+        return;
+    }
     if (small) longest.assign((n + 1) * (m + 1), 0);
     if (small)
         for (std::size_t i = n; i-- > 0;)

@@ -203,12 +203,13 @@ void rename_in(const Walkthrough& walk, const FlowFile& before, const FlowFile& 
                Renamed& renamed) {
     const WalkEdits edits = renamed_in(*before.compiled, *after.compiled, walk);
     const std::string& name = walk.source.name();
-    if (!edits.followed)
-        renamed.notes.push_back(name + " does not pass, so it is renamed in its first steps only");
+    if (!edits.followed) {
+        renamed.notes.push_back(name + " does not pass, and is left as it is");
+        return;
+    }
     if (edits.edits.empty()) return;
     std::string text = with_edits_in(walk.source, edits.edits);
-    const bool passes = replay(*after.compiled, load_walkthrough_text(name, text)).passed;
-    if (edits.followed && !passes)
+    if (!replay(*after.compiled, load_walkthrough_text(name, text)).passed)
         renamed.notes.push_back(name + " passes no longer: it has a saved state of the old names; "
                                        "record it anew");
     renamed.texts[name] = std::move(text);
@@ -236,6 +237,16 @@ bool is_walked(NameKind kind) {
     case NameKind::tune: return false;
     default: return true;
     }
+}
+
+/// Where the name stands in what would be changed: the first place that differs.
+SourceRange place_of_name(const Edit& edit, const Source& source, const IndexedName& name) {
+    const std::string_view was =
+        std::string_view(source.text()).substr(edit.place.begin, edit.place.end - edit.place.begin);
+    const auto same =
+        static_cast<std::uint32_t>(std::ranges::mismatch(was, edit.text).in1 - was.begin());
+    const std::uint32_t begin = edit.place.begin + same;
+    return {begin, begin + static_cast<std::uint32_t>(name.text.size()), edit.place.file};
 }
 
 } // namespace
@@ -275,28 +286,22 @@ Renamed rename(const FlowFile& file, const NameAsked& asked, const std::string& 
     return renamed;
 }
 
-WalkUses uses_in(const FlowFile& file, const IndexedName& name, const Walkthrough& walk) {
-    WalkUses uses;
-    if (!is_walked(name.kind)) return uses;
+std::vector<WalkUses> uses_in(const FlowFile& file, const IndexedName& name,
+                              const std::vector<Walkthrough>& walks) {
+    std::vector<WalkUses> all(walks.size());
+    if (!is_walked(name.kind) || walks.empty()) return all;
     const std::string to = other_name(file, name);
     Renamer renamer(file, name, to);
-    if (!file.compiled || !walk.readable || !renamer.rename().fault.empty()) {
-        uses.followed = false;
-        return uses;
+    const bool good = file.compiled && renamer.rename().fault.empty();
+    for (std::size_t i = 0; i < walks.size(); ++i) {
+        all[i].passes = good && walks[i].readable;
+        if (!all[i].passes) continue;
+        const WalkEdits edits = renamed_in(*file.compiled, *renamer.after().compiled, walks[i]);
+        all[i].passes = edits.followed;
+        for (const Edit& edit : edits.edits)
+            all[i].places.push_back(place_of_name(edit, walks[i].source, name));
     }
-    const WalkEdits edits = renamed_in(*file.compiled, *renamer.after().compiled, walk);
-    uses.followed = edits.followed;
-    for (const Edit& edit : edits.edits) {
-        const std::string_view was =
-            std::string_view(walk.source.text())
-                .substr(edit.place.begin, edit.place.end - edit.place.begin);
-        const auto same =
-            static_cast<std::uint32_t>(std::ranges::mismatch(was, edit.text).in1 - was.begin());
-        const std::uint32_t begin = edit.place.begin + same;
-        uses.places.push_back(
-            {begin, begin + static_cast<std::uint32_t>(name.text.size()), edit.place.file});
-    }
-    return uses;
+    return all;
 }
 
 } // namespace rondix

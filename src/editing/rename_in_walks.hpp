@@ -9,7 +9,7 @@ namespace rondix {
 
 struct WalkEdits {
     std::vector<Edit> edits; ///< in the walkthrough's source
-    bool followed = true;    ///< to its end; what is behind the first failure stays as it is
+    bool followed = true;    ///< to its end; what is behind the first failure is not there
 };
 
 /// `after` is `before` with other names: the same ids stand for the same things.

@@ -36,13 +36,15 @@ int run(const Options& options) {
         return cannot_be_used;
     }
     const std::vector<Walkthrough> walks = walks_of(options.flow, options.walks);
-    for (const Walkthrough& walk : walks)
-        uses.in_walks.emplace_back(&walk, uses_in(file, *uses.name, walk));
+    const std::vector<WalkUses> found = uses_in(file, *uses.name, walks);
+    std::string failed;
+    for (std::size_t i = 0; i < walks.size(); ++i)
+        if (found[i].passes)
+            uses.in_walks.emplace_back(&walks[i], found[i]);
+        else
+            failed += (failed.empty() ? "" : ", ") + walks[i].source.name();
     fmt::print("{}", options.format == "json" ? uses_json(file, uses) : uses_text(file, uses));
-    for (const auto& [walk, found] : uses.in_walks)
-        if (!found.followed)
-            fmt::print(stderr, "note: {} does not pass, and was followed to its first failure\n",
-                       walk->source.name());
+    if (!failed.empty()) fmt::print(stderr, "note: left out, for they do not pass: {}\n", failed);
     return proved;
 }
 

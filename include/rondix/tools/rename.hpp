@@ -30,16 +30,19 @@ struct Renamed {
     std::string fault;              ///< empty: it can be renamed
     std::vector<Edit> edits;        ///< in the files of the flow
     FileTexts texts;                ///< of all files that change, as they read then
-    std::vector<std::string> notes; ///< walkthroughs that could not be followed to their end
+    std::vector<std::string> notes; ///< walkthroughs that are left as they are, and why
 };
+/// Of the walkthroughs those are renamed that pass.
 Renamed rename(const FlowFile& file, const NameAsked& name, const std::string& to,
                const std::vector<Walkthrough>& walks = {});
 
-/// Where walkthroughs use a name; places in the source of each.
+/// Where a walkthrough uses a name; places in its source.
 struct WalkUses {
-    std::vector<SourceRange> places;
-    bool followed = true; ///< to its end
+    std::vector<SourceRange> places; ///< up to its first failure
+    bool passes = true;
 };
-WalkUses uses_in(const FlowFile& file, const IndexedName& name, const Walkthrough& walk);
+/// In the order of the walkthroughs.
+std::vector<WalkUses> uses_in(const FlowFile& file, const IndexedName& name,
+                              const std::vector<Walkthrough>& walks);
 
 } // namespace rondix
