@@ -389,6 +389,63 @@ TEST(Change, OfRandomFlowsMeansWhatItSays) {
     EXPECT_GT(done, 200u);
 }
 
+/// Files that are damaged: what can be changed in them reads as YAML as it did, with no further
+/// errors; the rest is refused.
+TEST(Change, OfDamagedFilesMakesNothingWorse) {
+    std::mt19937 random(23);
+    int done = 0, refused = 0;
+    const auto errors = [](const FlowFile& file) {
+        return std::ranges::count_if(file.findings, [](const Finding& finding) {
+            return finding.severity() == Severity::error;
+        });
+    };
+    const auto one_of = [&](const auto& all) { return all[random() % all.size()]; };
+    const std::vector<std::string> keys = {
+        "text",           "place.offset", "pieces.0.style", "press.0", "title", "when",
+        "routes.down.to", "focused.fill", "a.b.c",          "",        ".",     "999"};
+    for (std::uint32_t i = 0; i < how_many(300); ++i) {
+        std::string text = random_flow(i, Shape::rich);
+        for (int slips = static_cast<int>(random() % 4); slips > 0; --slips) {
+            const std::size_t at = random() % text.size();
+            if (random() % 2)
+                text.erase(at, 1 + random() % 3);
+            else
+                text.insert(at, 1, "{}[],:#'\"- x\n&*"[random() % 15]);
+        }
+        const FlowFile file = load_flow_text("random.flow.yaml", text);
+        std::vector<NameAsked> things;
+        for (const IndexedName& name : file.names.all())
+            things.push_back(
+                {name.kind, name.on.empty() ? name.text : name.on.front() + "." + name.text});
+        if (things.empty()) continue;
+        for (int k = 0; k < 6; ++k) {
+            const NameAsked thing = one_of(things);
+            Changed changed;
+            switch (random() % 6) {
+            case 0: changed = set_key(file, thing, one_of(keys), one_of(odd_texts())); break;
+            case 1: changed = drop_key(file, thing, one_of(keys)); break;
+            case 2: changed = copy(file, thing, "copied"); break;
+            case 3: changed = remove(file, thing); break;
+            case 4: changed = link(file, thing, "open nowhere-yet"); break;
+            default: changed = add_control(file, thing, "{ button: n, press: back }", "b0"); break;
+            }
+            if (!changed.fault.empty()) {
+                ++refused;
+                ASSERT_TRUE(changed.texts.empty());
+                continue;
+            }
+            ++done;
+            for (const auto& [path, after] : changed.texts) {
+                const FlowFile now = load_flow_text(path, after);
+                ASSERT_LE(errors(now), errors(file)) << difference(path, text, after);
+                ASSERT_TRUE(now.compiled || !file.compiled) << difference(path, text, after);
+            }
+        }
+    }
+    EXPECT_GT(done, 100);
+    EXPECT_GT(refused, 100);
+}
+
 // --- how it is written
 
 constexpr const char* quay = R"flow(rondix: 1

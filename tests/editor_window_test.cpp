@@ -130,6 +130,30 @@ TEST_F(EditorWindow, SaysCopiesRenamesAndDeletes) {
     ASSERT_TRUE(becomes(text));
 }
 
+TEST_F(EditorWindow, TakesSeveralAlongAndAlignsThem) {
+    std::string text = flow;
+    text.insert(
+        text.find("  more: {"),
+        "      - { button: map, text: Map, press: open more, place: { at: top-left, offset: 480 "
+        "120, size: 120x40 } }\n");
+    arrange(text);
+    pointer("mousemove 360 80");
+    pointer("click 1");
+    run("xdotool keydown shift");
+    pointer("mousemove 540 140");
+    pointer("click 1");
+    run("xdotool keyup shift");
+    drag(360, 80, 351, 103);
+    std::string moved = with(text, "at: top-left, offset: 300 60", "at: top, offset: 31 83");
+    moved = with(moved, "at: top-left, offset: 480 120", "at: right, offset: -49 -17");
+    ASSERT_TRUE(becomes(moved));
+    key("ctrl+Left"); // the left side of the first
+    ASSERT_TRUE(becomes(with(moved, "at: right, offset: -49 -17", "at: middle, offset: 31 -17")));
+    key("ctrl+z");
+    key("ctrl+z");
+    ASSERT_TRUE(becomes(text));
+}
+
 /// What somebody saves meanwhile is never written over, and is a step like the others.
 TEST_F(EditorWindow, GoesOnWithWhatAnEditorSaves) {
     arrange();

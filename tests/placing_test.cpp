@@ -67,7 +67,7 @@ TEST(Placing, BringsThingsWhereTheyAreWanted) {
         const KeysToSet keys = keys_for(file, where, canvas, from, to);
         changed_anchors +=
             std::ranges::any_of(keys, [](const auto& key) { return key.first.ends_with("at"); });
-        const Changed changed = set_keys(file, name_to_change(file, where), keys);
+        const Changed changed = set_keys(file, {{name_to_change(file, where), keys}});
         ASSERT_EQ(changed.fault, "");
         if (changed.texts.empty()) continue;
         const std::string& text = changed.texts.begin()->second;
@@ -134,6 +134,50 @@ TEST(Handles, TakeTheirSidesAlongAndNoOthers) {
     }
     EXPECT_EQ(handle_at(rect, {200, 140}), Handle{});
     EXPECT_EQ(handle_at(rect, {20, 20}), std::nullopt);
+}
+
+TEST(Lines, AreSharedWithTheFirst) {
+    const std::vector<Rect> rects = {{10, 20, 100, 40}, {200, 300, 60, 30}, {0, 0, 200, 10}};
+    for (const char* name : {"left", "middle-across", "right", "top", "middle-down", "bottom"}) {
+        const Line line = line_named(name).value();
+        const auto at = [&](const Rect& rect) {
+            switch (line) {
+            case Line::left: return rect.x;
+            case Line::middle_across: return rect.middle().x;
+            case Line::right: return rect.right();
+            case Line::top: return rect.y;
+            case Line::middle_down: return rect.middle().y;
+            default: return rect.bottom();
+            }
+        };
+        const std::vector<Rect> is = aligned(rects, line);
+        EXPECT_EQ(is[0], rects[0]);
+        for (std::size_t i = 0; i < is.size(); ++i) {
+            EXPECT_FLOAT_EQ(at(is[i]), at(rects[0])) << name;
+            EXPECT_EQ(is[i].width, rects[i].width);
+        }
+    }
+    EXPECT_EQ(line_named("diagonal"), std::nullopt);
+}
+
+TEST(Lines, SpreadWithEqualGapsBetweenTheOutermost) {
+    std::mt19937 random(4);
+    for (int i = 0; i < 500; ++i) {
+        std::vector<Rect> rects;
+        for (std::size_t k = 3 + random() % 4; k > 0; --k)
+            rects.push_back({static_cast<float>(random() % 900), static_cast<float>(random() % 900),
+                             static_cast<float>(10 + random() % 90), 20});
+        std::vector<Rect> was = rects;
+        std::vector<Rect> is = spread(rects, true);
+        const auto by_x = [](const Rect& a, const Rect& b) { return a.x < b.x; };
+        std::ranges::stable_sort(was, by_x);
+        for (std::size_t k = 0; k < is.size(); ++k) EXPECT_EQ(is[k].y, rects[k].y);
+        std::ranges::stable_sort(is, by_x);
+        EXPECT_EQ(is.front().x, was.front().x);
+        if (is.back().width == was.back().width) {
+            EXPECT_NEAR(is.back().x, was.back().x, 0.01);
+        }
+    }
 }
 
 TEST(Handles, SnapToEdgesAndMiddlesOfOthers) {

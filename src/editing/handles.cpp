@@ -78,6 +78,47 @@ Rect taken(const Rect& rect, Handle handle, Point from, Point to) {
     return is;
 }
 
+std::optional<Line> line_named(std::string_view name) {
+    static constexpr std::array<std::string_view, 6> names = {"left", "middle-across", "right",
+                                                              "top",  "middle-down",   "bottom"};
+    const auto found = std::ranges::find(names, name);
+    if (found == names.end()) return std::nullopt;
+    return Line(found - names.begin());
+}
+
+std::vector<Rect> aligned(std::vector<Rect> rects, Line line) {
+    const float share = static_cast<float>(static_cast<int>(line) % 3) / 2;
+    const bool across = line <= Line::right;
+    for (std::size_t i = 1; i < rects.size(); ++i)
+        if (across)
+            rects[i].x = rects[0].x + (rects[0].width - rects[i].width) * share;
+        else
+            rects[i].y = rects[0].y + (rects[0].height - rects[i].height) * share;
+    return rects;
+}
+
+std::vector<Rect> spread(std::vector<Rect> rects, bool across) {
+    if (rects.size() < 3) return rects;
+    const auto begin = [&](Rect& rect) -> float& { return across ? rect.x : rect.y; };
+    const auto size = [&](const Rect& rect) { return across ? rect.width : rect.height; };
+    std::vector<Rect*> order;
+    for (Rect& rect : rects) order.push_back(&rect);
+    std::ranges::stable_sort(order, {}, [&](Rect* rect) { return begin(*rect); });
+    float filled = 0;
+    for (const Rect* rect : order) filled += size(*rect);
+    const float whole = begin(*order.back()) + size(*order.back()) - begin(*order.front());
+    const auto gaps = static_cast<float>(order.size() - 1);
+    const float gap = (whole - filled) / gaps;
+    // Where there is no room for gaps, what begins alike far apart.
+    const float step = (begin(*order.back()) - begin(*order.front())) / gaps;
+    float at = begin(*order.front());
+    for (Rect* rect : order) {
+        begin(*rect) = at;
+        at += gap < 0 ? step : size(*rect) + gap;
+    }
+    return rects;
+}
+
 Rect snapped(const Rect& rect, Handle handle, const std::vector<Rect>& others, float reach,
              std::vector<Guide>& guides) {
     std::vector<float> upright;

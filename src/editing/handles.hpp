@@ -3,7 +3,10 @@
 
 #include "rondix/runtime/geometry.hpp"
 
+#include <cstdint>
 #include <optional>
+#include <string_view>
+#include <utility>
 #include <vector>
 
 namespace rondix {
@@ -23,6 +26,15 @@ std::optional<Handle> handle_at(const Rect& frame, Point at);
 
 /// Taken from one point to another.
 Rect taken(const Rect& rect, Handle handle, Point from, Point to);
+
+/// A line of a thing that others come to stand on.
+enum class Line : std::uint8_t { left, middle_across, right, top, middle_down, bottom };
+/// `left`, `middle-across` ...; nothing where there is none of that name.
+std::optional<Line> line_named(std::string_view name);
+/// All of them on a line of the first.
+std::vector<Rect> aligned(std::vector<Rect> rects, Line line);
+/// Those between the outermost two with equal gaps, in the order in which they stand.
+std::vector<Rect> spread(std::vector<Rect> rects, bool across);
 
 /// A line along which something snapped, in design units.
 struct Guide {

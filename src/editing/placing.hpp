@@ -44,6 +44,6 @@ std::string stands_before(const FlowPlace& place, Point middle,
                           const std::vector<std::pair<std::string, Rect>>& others);
 
 /// All of them, or none.
-Changed set_keys(const FlowFile& file, const NameAsked& thing, const KeysToSet& keys);
+Changed set_keys(const FlowFile& file, const std::vector<std::pair<NameAsked, KeysToSet>>& things);
 
 } // namespace rondix

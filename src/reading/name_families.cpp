@@ -204,8 +204,10 @@ class Families {
             return std::tuple(one.place.file, one.place.begin);
         };
         std::ranges::sort(family.places, {}, place);
-        const auto twice = std::ranges::unique(family.places, {}, place);
-        family.places.erase(twice.begin(), twice.end());
+        const auto twice = std::unique(
+            family.places.begin(), family.places.end(),
+            [&](const NamePlace& a, const NamePlace& b) { return place(a) == place(b); });
+        family.places.erase(twice, family.places.end());
     }
 
     struct Member {

@@ -235,7 +235,14 @@ void Player::arrange() {
 void Player::act(const EditorPanel::Action& action) {
     dirty_ = true;
     switch (action.does) {
-    case EditorPanel::Does::choose: editor_.choose(action.subject); break;
+    case EditorPanel::Does::choose:
+        (SDL_GetModState() & KMOD_SHIFT) != 0 ? editor_.choose_too(action.subject)
+                                              : editor_.choose(action.subject);
+        break;
+    case EditorPanel::Does::align:
+        if (const auto line = line_named(action.subject)) editor_.align(*line);
+        break;
+    case EditorPanel::Does::spread: editor_.spread_out(action.subject == "across"); break;
     case EditorPanel::Does::ask: editor_.ask(action.subject); break;
     case EditorPanel::Does::undo: editor_.undo(); break;
     case EditorPanel::Does::redo: editor_.redo(); break;

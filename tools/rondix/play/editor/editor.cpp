@@ -48,11 +48,29 @@ void Editor::toggle() {
     if (on_) check_again();
 }
 
+std::optional<std::string> Editor::chosen() const {
+    return chosen_.empty() ? std::nullopt : std::optional(chosen_.front());
+}
+
+bool Editor::is_chosen(const std::string& name) const {
+    return std::ranges::find(chosen_, name) != chosen_.end();
+}
+
 std::optional<Thing> Editor::thing() const {
-    if (!chosen_) return std::nullopt;
+    if (chosen_.empty()) return std::nullopt;
     for (Thing& one : things_on_screen(session_))
-        if (one.name == *chosen_) return std::move(one);
+        if (one.name == chosen_.front()) return std::move(one);
     return std::nullopt;
+}
+
+/// In the order in which they were chosen.
+std::vector<Thing> Editor::chosen_things() const {
+    std::vector<Thing> all = things_on_screen(session_);
+    std::vector<Thing> chosen;
+    for (const std::string& name : chosen_)
+        for (Thing& one : all)
+            if (one.name == name) chosen.push_back(one);
+    return chosen;
 }
 
 std::optional<Rect> Editor::frame() const {
@@ -61,8 +79,29 @@ std::optional<Rect> Editor::frame() const {
     return one ? std::optional(one->bounds) : std::nullopt;
 }
 
+std::vector<Rect> Editor::other_frames() const {
+    std::vector<Rect> frames;
+    const bool along = drag_ && drag_->moved && drag_->handle.moves() && !drag_->in_order;
+    const std::vector<Thing> things = chosen_things();
+    for (std::size_t i = 1; i < things.size(); ++i) {
+        Rect rect = things[i].bounds;
+        if (along) rect = taken(rect, {}, {drag_->was.x, drag_->was.y}, {drag_->is.x, drag_->is.y});
+        frames.push_back(rect);
+    }
+    return frames;
+}
+
 void Editor::choose(const std::string& name) {
-    chosen_ = name;
+    chosen_ = {name};
+    drag_.reset();
+    prompt_.reset();
+}
+
+void Editor::choose_too(const std::string& name) {
+    if (is_chosen(name))
+        std::erase(chosen_, name);
+    else
+        chosen_.push_back(name);
     drag_.reset();
     prompt_.reset();
 }
@@ -70,8 +109,8 @@ void Editor::choose(const std::string& name) {
 void Editor::choose_next(int way) {
     const std::vector<Thing> things = things_on_screen(session_);
     if (things.empty()) return;
-    const auto now = std::ranges::find_if(
-        things, [&](const Thing& one) { return chosen_ && one.name == *chosen_; });
+    const auto now =
+        std::ranges::find_if(things, [&](const Thing& one) { return one.name == chosen(); });
     const auto count = static_cast<std::ptrdiff_t>(things.size());
     const std::ptrdiff_t at = now == things.end() ? (way > 0 ? -1 : 0) : now - things.begin();
     choose(things[static_cast<std::size_t>((at + way + count) % count)].name);
@@ -85,7 +124,8 @@ bool Editor::take(const SDL_Event& event) {
     };
     switch (event.type) {
     case SDL_MOUSEBUTTONDOWN:
-        if (event.button.button == SDL_BUTTON_LEFT) press(point(event.button.x, event.button.y));
+        if (event.button.button == SDL_BUTTON_LEFT)
+            press(point(event.button.x, event.button.y), (SDL_GetModState() & KMOD_SHIFT) != 0);
         return true;
     case SDL_MOUSEMOTION:
         if (drag_) drag_to(point(event.motion.x, event.motion.y));
@@ -109,9 +149,15 @@ bool Editor::take(const SDL_Event& event) {
     }
 }
 
-/// What is chosen is taken hold of; anything else is chosen first.
-void Editor::press(Point pixel) {
+/// What is chosen is taken hold of; anything else is chosen first. With shift it is chosen as well.
+void Editor::press(Point pixel, bool too) {
     prompt_.reset();
+    if (too) {
+        const std::vector<std::string> under =
+            things_at(session_, things_on_screen(session_), to_design(pixel));
+        if (!under.empty()) choose_too(under.front());
+        return;
+    }
     const Canvas& canvas = session_.runner().canvas();
     std::optional<Handle> handle;
     if (const std::optional<Rect> now = frame()) {
@@ -123,8 +169,11 @@ void Editor::press(Point pixel) {
     if (!handle) {
         const std::vector<std::string> under =
             things_at(session_, things_on_screen(session_), to_design(pixel));
-        chosen_ = under.empty() ? std::nullopt : std::optional(under.front());
-        if (!chosen_) return;
+        if (under.empty()) return chosen_.clear();
+        // One of several takes the others along.
+        if (!is_chosen(under.front())) chosen_ = {under.front()};
+        std::erase(chosen_, under.front());
+        chosen_.insert(chosen_.begin(), under.front());
         handle = Handle{};
         chose = true;
     }
@@ -160,7 +209,7 @@ void Editor::drag_to(Point pixel) {
     if (drag_->in_order) return;
     std::vector<Rect> others = {session_.runner().canvas().safe};
     for (const Thing& one : things_on_screen(session_))
-        if (one.name != *chosen_) others.push_back(one.bounds);
+        if (!is_chosen(one.name)) others.push_back(one.bounds);
     drag_->is = snapped(drag_->is, drag_->handle, others, snaps_within / scale, guides_);
 }
 
@@ -174,14 +223,19 @@ void Editor::release() {
         if (done.chose) return;
         // Again at the same place: what lies beneath.
         const auto under = things_at(session_, things_on_screen(session_), done.from);
-        const auto now = std::ranges::find(under, *chosen_);
+        const auto now = std::ranges::find(under, chosen_.front());
         if (!under.empty())
-            chosen_ = now == under.end() || now + 1 == under.end() ? under.front() : *(now + 1);
+            choose(now == under.end() || now + 1 == under.end() ? under.front() : *(now + 1));
         return;
     }
     if (done.handle.turns) return turn_to(*one, done.degrees);
     if (done.in_order) return reorder(*one, done.is.middle());
-    put(*one, done.is);
+    if (!done.handle.moves() || chosen_.size() == 1) return put(*one, done.is);
+    const std::vector<Thing> all = chosen_things();
+    std::vector<Rect> where;
+    for (const Thing& each : all)
+        where.push_back(taken(each.bounds, {}, {done.was.x, done.was.y}, {done.is.x, done.is.y}));
+    put_all("move " + std::to_string(all.size()) + " things", all, where);
 }
 
 // --- keys
@@ -194,11 +248,16 @@ bool Editor::take_key(const SDL_KeyboardEvent& event) {
         if (key == SDLK_z) shift ? redo() : undo();
         if (key == SDLK_y) redo();
         if (key == SDLK_d) ask("copy");
+        if (key == SDLK_LEFT || key == SDLK_RIGHT)
+            shift ? spread_out(true) : align(key == SDLK_LEFT ? Line::left : Line::right);
+        if (key == SDLK_UP || key == SDLK_DOWN)
+            shift ? spread_out(false) : align(key == SDLK_UP ? Line::top : Line::bottom);
+        if (key == SDLK_m) align(shift ? Line::middle_down : Line::middle_across);
         return true;
     }
     switch (key) {
     case SDLK_TAB: choose_next(shift ? -1 : 1); return true;
-    case SDLK_ESCAPE: chosen_.reset(); return true;
+    case SDLK_ESCAPE: chosen_.clear(); return true;
     case SDLK_LEFT: nudge(-far, 0); return true;
     case SDLK_RIGHT: nudge(far, 0); return true;
     case SDLK_UP: nudge(0, -far); return true;
@@ -286,13 +345,13 @@ void Editor::answer() {
         const bool good = renamed.fault.empty();
         make("rename " + in_quotes(one->name) + " to " + in_quotes(asked.text),
              {std::move(renamed.fault), std::move(renamed.texts)});
-        if (good) chosen_ = asked.text;
+        if (good) chosen_ = {asked.text};
     } else if (asked.key == "copy") {
         Changed changed = copy(file, name, asked.text);
         const bool good = changed.fault.empty();
         make("copy " + in_quotes(one->name), std::move(changed));
         if (!good) return;
-        chosen_ = asked.text;
+        chosen_ = {asked.text};
         ask("text"); // what must differ
     } else if (asked.text.empty()) {
         make("no " + asked.key + " of " + in_quotes(one->name), drop_key(file, name, asked.key));
@@ -313,7 +372,7 @@ void Editor::add(const std::string& name) {
     const bool good = changed.fault.empty();
     make("add " + in_quotes(name), changed);
     if (!good) return;
-    chosen_ = name;
+    chosen_ = {name};
     ask("press");
 }
 
@@ -326,7 +385,7 @@ void Editor::put(const Thing& one, const Rect& is) {
     const bool same_size = std::lround(is.width) == std::lround(one.bounds.width) &&
                            std::lround(is.height) == std::lround(one.bounds.height);
     make((same_size ? "move " : "resize ") + in_quotes(one.name),
-         set_keys(file, name_to_change(file, one.place), keys));
+         set_keys(file, {{name_to_change(file, one.place), keys}}));
 }
 
 /// Those that stand in one column, row or grid with it.
@@ -364,10 +423,37 @@ void Editor::reorder(const Thing& moved, Point middle) {
                       stands_before(moved.place, middle, beside(moved))));
 }
 
+/// One change, of what stands freely; the others stay.
+void Editor::put_all(const std::string& what, const std::vector<Thing>& things,
+                     const std::vector<Rect>& where) {
+    std::vector<std::pair<NameAsked, KeysToSet>> all;
+    for (std::size_t i = 0; i < things.size(); ++i)
+        if (standing_of(*things[i].place.screen, *things[i].place.control) == Standing::freely)
+            all.emplace_back(name_to_change(session_.file(), things[i].place),
+                             keys_for(session_.file(), things[i].place, session_.runner().canvas(),
+                                      things[i].bounds, where[i]));
+    make(what, set_keys(session_.file(), all));
+}
+
+void Editor::align(Line line) {
+    const std::vector<Thing> things = chosen_things();
+    std::vector<Rect> where;
+    for (const Thing& one : things) where.push_back(one.bounds);
+    if (things.size() > 1) put_all("align", things, aligned(where, line));
+}
+
+void Editor::spread_out(bool across) {
+    const std::vector<Thing> things = chosen_things();
+    std::vector<Rect> where;
+    for (const Thing& one : things) where.push_back(one.bounds);
+    if (things.size() > 2) put_all("spread", things, spread(where, across));
+}
+
 void Editor::turn_to(const Thing& one, float degrees) {
     make("turn " + in_quotes(one.name),
-         set_keys(session_.file(), name_to_change(session_.file(), one.place),
-                  keys_for_turn(one.place, session_.runner().canvas().shape, degrees)));
+         set_keys(session_.file(),
+                  {{name_to_change(session_.file(), one.place),
+                    keys_for_turn(one.place, session_.runner().canvas().shape, degrees)}}));
 }
 
 void Editor::make(const std::string& what, Changed changed) {

@@ -34,6 +34,12 @@ class Editor {
     void note_from_outside(const FileTexts& before);
 
     void choose(const std::string& name);
+    /// One more, or one less.
+    void choose_too(const std::string& name);
+    /// Those that are chosen come to stand on a line of the one that was chosen first.
+    void align(Line line);
+    /// Those between the outermost come to stand with equal gaps.
+    void spread_out(bool across);
     /// For a key of what is chosen, for its name, or for that of a copy.
     void ask(const std::string& key);
     void undo();
@@ -41,9 +47,14 @@ class Editor {
 
     // --- what there is to draw
 
-    const std::optional<std::string>& chosen() const { return chosen_; }
-    /// Where what is chosen is now, while it is taken along too; nothing: none is.
+    /// What was chosen first; nothing: none is.
+    std::optional<std::string> chosen() const;
+    bool is_chosen(const std::string& name) const;
+    std::size_t count_chosen() const { return chosen_.size(); }
+    /// Where that is now, while it is taken along too.
     std::optional<Rect> frame() const;
+    /// And the others that are chosen.
+    std::vector<Rect> other_frames() const;
     const std::vector<Guide>& guides() const { return guides_; }
     float turn() const { return drag_ ? drag_->degrees : 0; }
     /// Between which others it comes to stand when it is let go, as a line in design units.
@@ -78,11 +89,14 @@ class Editor {
 
     bool take_key(const SDL_KeyboardEvent& key);
     bool take_key_of_prompt(const SDL_KeyboardEvent& key);
-    void press(Point pixel);
+    void press(Point pixel, bool too);
     void drag_to(Point pixel);
     void release();
     void nudge(float across, float down);
     void put(const Thing& thing, const Rect& is);
+    std::vector<Thing> chosen_things() const;
+    void put_all(const std::string& what, const std::vector<Thing>& things,
+                 const std::vector<Rect>& where);
     void reorder(const Thing& thing, Point middle);
     std::vector<std::pair<std::string, Rect>> beside(const Thing& thing) const;
     void turn_to(const Thing& thing, float degrees);
@@ -99,7 +113,7 @@ class Editor {
     std::function<void()> reload_;
     std::function<void(std::string)> say_;
     bool on_ = false;
-    std::optional<std::string> chosen_;
+    std::vector<std::string> chosen_;
     std::optional<Drag> drag_;
     std::vector<Guide> guides_;
     std::optional<Prompt> prompt_;

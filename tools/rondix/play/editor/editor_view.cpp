@@ -34,6 +34,7 @@ class View {
         for (const Thing& one : things_on_screen(editor_.session()))
             frame(pixels(one.bounds), draw::rgb(0x12A594, 0.45), 1, true);
         for (const Guide& one : editor_.guides()) draw_guide(one);
+        for (const Rect& one : editor_.other_frames()) frame(pixels(one), accent, 2);
         if (const std::optional<Rect> chosen = editor_.frame()) draw_chosen(*chosen);
         if (const std::optional<Rect> mark = editor_.mark()) {
             const Rect line = pixels(*mark);
@@ -169,10 +170,25 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
         page.small("nothing: click on something, or Tab");
     }
 
+    if (editor.count_chosen() > 1) {
+        page.heading(fmt::format("{} CHOSEN: ALIGN, SPREAD", editor.count_chosen()));
+        page.chips_begin();
+        for (const auto& [words, does] : {std::pair("left", "left"),
+                                          {"middle", "middle-across"},
+                                          {"right", "right"},
+                                          {"top", "top"},
+                                          {"middle, down", "middle-down"},
+                                          {"bottom", "bottom"}})
+            chip(words, {Does::align, does}, false, true);
+        chip("spread across", {Does::spread, "across"}, false, editor.count_chosen() > 2);
+        chip("spread down", {Does::spread, "down"}, false, editor.count_chosen() > 2);
+        page.chips_end();
+    }
+
     page.heading("ON THIS SCREEN");
     page.chips_begin();
     for (const Thing& one : things_on_screen(editor.session()))
-        chip(one.name, {Does::choose, one.name}, editor.chosen() == one.name, true);
+        chip(one.name, {Does::choose, one.name}, editor.is_chosen(one.name), true);
     chip("add a button  A", {Does::ask, "add"}, false, true);
     page.chips_end();
 

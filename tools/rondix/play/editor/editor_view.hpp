@@ -15,10 +15,10 @@ void draw_editor(const Pixels& window, int width, const Editor& editor);
 
 class EditorPanel {
   public:
-    enum class Does : std::uint8_t { choose, ask, undo, redo, leave };
+    enum class Does : std::uint8_t { choose, ask, align, spread, undo, redo, leave };
     struct Action {
         Does does{};
-        std::string subject; ///< the control, or what is asked for
+        std::string subject; ///< the control, what is asked for, or the line
     };
 
     void draw(const Pixels& window, int left, const Editor& editor);
