@@ -1,6 +1,5 @@
 #include "play/panel.hpp"
 
-#include "play/panel_page.hpp"
 #include "rondix/runtime/apply.hpp"
 #include "rondix/tools/state_text.hpp"
 
@@ -44,14 +43,14 @@ std::string waits_of(const Runner& runner) {
 } // namespace
 
 void Panel::draw(const Pixels& window, int left, Session& session, const StandIn& game) {
-    buttons_.clear();
+    buttons_.begin();
     const Runner& runner = session.runner();
     const CompiledFlow& flow = session.flow();
     const MenuState& now = runner.menu_state();
     Drawing drawing(window);
-    PanelPage page(drawing, left, window.height, static_cast<double>(scrolled_));
+    PanelPage page(drawing, left, window.height, buttons_.scrolled());
     const auto chip = [&](const std::string& text, Action action, bool is_lit, bool enabled) {
-        buttons_.push_back({page.chip_of(text, is_lit, enabled), action});
+        buttons_.add(page.chip_of(text, is_lit, enabled), action);
     };
 
     page.chips_begin();
@@ -104,20 +103,7 @@ void Panel::draw(const Pixels& window, int left, Session& session, const StandIn
     for (std::size_t i = moves.size(); i-- > first;) page.small(moves[i]);
     if (moves.empty()) page.small("none yet");
 
-    const double height = page.y() + static_cast<double>(scrolled_) + PanelPage::margin;
-    too_much_ = static_cast<float>(std::max(height - window.height, 0.0));
-    scrolled_ = std::min(scrolled_, too_much_);
-}
-
-std::optional<Panel::Action> Panel::at(int x, int y) const {
-    for (const Button& button : buttons_)
-        if (button.bounds.contains({static_cast<float>(x), static_cast<float>(y)}))
-            return button.action;
-    return std::nullopt;
-}
-
-void Panel::scroll(int steps) {
-    scrolled_ = std::clamp(scrolled_ - static_cast<float>(steps) * 40, 0.0F, too_much_);
+    buttons_.end(page, window.height);
 }
 
 } // namespace rondix::tool

@@ -2,6 +2,7 @@
 // that do what the game would do.
 #pragma once
 
+#include "play/panel_page.hpp"
 #include "play/session.hpp"
 #include "play/stand_in.hpp"
 
@@ -30,18 +31,11 @@ class Panel {
 
     /// Draws it into its part of the window; remembers where its buttons are.
     void draw(const Pixels& window, int left, Session& session, const StandIn& game);
-    /// What is pressed at this place of the window, if something is.
-    std::optional<Action> at(int x, int y) const;
-    void scroll(int steps);
+    std::optional<Action> at(int x, int y) const { return buttons_.at(x, y); }
+    void scroll(int steps) { buttons_.scroll(steps); }
 
   private:
-    struct Button {
-        Rect bounds;
-        Action action;
-    };
-    std::vector<Button> buttons_;
-    float scrolled_ = 0;
-    float too_much_ = 0; ///< of the page, below the window
+    PanelButtons<Action> buttons_;
 };
 
 } // namespace rondix::tool

@@ -4,7 +4,11 @@
 #include "draw/drawing.hpp"
 #include "rondix/runtime/geometry.hpp"
 
+#include <algorithm>
+#include <optional>
 #include <string>
+#include <utility>
+#include <vector>
 
 namespace rondix::tool {
 
@@ -38,6 +42,42 @@ class PanelPage {
     double left_;
     double y_;
     double chip_x_ = margin;
+};
+
+/// The buttons of a panel, as they were drawn last, and how far it is scrolled.
+template <class Action>
+class PanelButtons {
+  public:
+    /// Before it is drawn anew.
+    void begin() { buttons_.clear(); }
+    void add(const Rect& bounds, Action action) { buttons_.push_back({bounds, std::move(action)}); }
+    /// Once all of the page is there, in a window of this height.
+    void end(const PanelPage& page, double window_height) {
+        const double height = page.y() + static_cast<double>(scrolled_) + PanelPage::margin;
+        too_much_ = static_cast<float>(std::max(height - window_height, 0.0));
+        scrolled_ = std::min(scrolled_, too_much_);
+    }
+
+    /// What is pressed at this place of the window, if something is.
+    std::optional<Action> at(int x, int y) const {
+        for (const Button& button : buttons_)
+            if (button.bounds.contains({static_cast<float>(x), static_cast<float>(y)}))
+                return button.action;
+        return std::nullopt;
+    }
+    void scroll(int steps) {
+        scrolled_ = std::clamp(scrolled_ - static_cast<float>(steps) * 40, 0.0F, too_much_);
+    }
+    double scrolled() const { return static_cast<double>(scrolled_); }
+
+  private:
+    struct Button {
+        Rect bounds;
+        Action action;
+    };
+    std::vector<Button> buttons_;
+    float scrolled_ = 0;
+    float too_much_ = 0; ///< of the page, below the window
 };
 
 } // namespace rondix::tool

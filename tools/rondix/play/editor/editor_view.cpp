@@ -1,7 +1,5 @@
 #include "play/editor/editor_view.hpp"
 
-#include "play/panel_page.hpp"
-
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -131,11 +129,11 @@ void draw_editor(const Pixels& window, int width, const Editor& editor) {
 }
 
 void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
-    buttons_.clear();
+    buttons_.begin();
     Drawing drawing(window);
-    PanelPage page(drawing, left, window.height, static_cast<double>(scrolled_));
+    PanelPage page(drawing, left, window.height, buttons_.scrolled());
     const auto chip = [&](const std::string& text, Action action, bool is_lit, bool enabled) {
-        buttons_.push_back({page.chip_of(text, is_lit, enabled), std::move(action)});
+        buttons_.add(page.chip_of(text, is_lit, enabled), std::move(action));
     };
     const FlowFile& file = editor.session().file();
     page.chips_begin();
@@ -205,20 +203,7 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
     for (const std::string& what : last) page.small(what);
     if (last.empty()) page.small("none yet; each is written into the file at once");
 
-    const double height = page.y() + static_cast<double>(scrolled_) + PanelPage::margin;
-    too_much_ = static_cast<float>(std::max(height - window.height, 0.0));
-    scrolled_ = std::min(scrolled_, too_much_);
-}
-
-std::optional<EditorPanel::Action> EditorPanel::at(int x, int y) const {
-    for (const Button& button : buttons_)
-        if (button.bounds.contains({static_cast<float>(x), static_cast<float>(y)}))
-            return button.action;
-    return std::nullopt;
-}
-
-void EditorPanel::scroll(int steps) {
-    scrolled_ = std::clamp(scrolled_ - static_cast<float>(steps) * 40, 0.0F, too_much_);
+    buttons_.end(page, window.height);
 }
 
 } // namespace rondix::tool

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "play/editor/editor.hpp"
+#include "play/panel_page.hpp"
 #include "rondix/painter.hpp"
 
 #include <optional>
@@ -22,17 +23,11 @@ class EditorPanel {
     };
 
     void draw(const Pixels& window, int left, const Editor& editor);
-    std::optional<Action> at(int x, int y) const;
-    void scroll(int steps);
+    std::optional<Action> at(int x, int y) const { return buttons_.at(x, y); }
+    void scroll(int steps) { buttons_.scroll(steps); }
 
   private:
-    struct Button {
-        Rect bounds;
-        Action action;
-    };
-    std::vector<Button> buttons_;
-    float scrolled_ = 0;
-    float too_much_ = 0;
+    PanelButtons<Action> buttons_;
 };
 
 } // namespace rondix::tool
