@@ -1,5 +1,6 @@
 // Changes of flows: what results means what the change means, says another library of the same
 // change of its own tree; comments stay, other lines stay, and what is undone was never done.
+#include "reference/part.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 #include "tool_runner.hpp"
@@ -364,7 +365,7 @@ TEST(Change, OfExamplesAtRandomMeansWhatItSays) {
                 paths.push_back(entry.path().string());
     std::ranges::sort(paths);
     std::size_t done = 0, tried = 0;
-    const std::size_t wanted = how_many(1200);
+    const std::size_t wanted = part_of(how_many(1200));
     while (done < wanted && !testing::Test::HasFatalFailure()) {
         const std::string& path = paths[random() % paths.size()];
         Bench bench(path, texts_of(load_flow(path)));
@@ -380,20 +381,20 @@ TEST(Change, OfExamplesAtRandomMeansWhatItSays) {
 TEST(Change, OfRandomFlowsMeansWhatItSays) {
     std::mt19937 random(22);
     std::size_t done = 0;
-    for (std::uint32_t i = 0; i < how_many(60); ++i) {
+    for (std::uint32_t i = 0; i < part_of(how_many(60)); ++i) {
         Bench bench("random.flow.yaml", {{"random.flow.yaml", random_flow(i, Shape::rich)}});
         RandomChanges changes(bench, random);
         for (int k = 0; k < 10; ++k) done += changes.change();
         if (testing::Test::HasFatalFailure()) return;
     }
-    EXPECT_GT(done, 200u);
+    EXPECT_GT(done, at_least(200));
 }
 
 /// Files that are damaged: what can be changed in them reads as YAML as it did, with no further
 /// errors; the rest is refused.
 TEST(Change, OfDamagedFilesMakesNothingWorse) {
     std::mt19937 random(23);
-    int done = 0, refused = 0;
+    std::size_t done = 0, refused = 0;
     const auto errors = [](const FlowFile& file) {
         return std::ranges::count_if(file.findings, [](const Finding& finding) {
             return finding.severity() == Severity::error;
@@ -403,7 +404,7 @@ TEST(Change, OfDamagedFilesMakesNothingWorse) {
     const std::vector<std::string> keys = {
         "text",           "place.offset", "pieces.0.style", "press.0", "title", "when",
         "routes.down.to", "focused.fill", "a.b.c",          "",        ".",     "999"};
-    for (std::uint32_t i = 0; i < how_many(300); ++i) {
+    for (std::uint32_t i = 0; i < part_of(how_many(300)); ++i) {
         std::string text = random_flow(i, Shape::rich);
         for (int slips = static_cast<int>(random() % 4); slips > 0; --slips) {
             const std::size_t at = random() % text.size();
@@ -442,8 +443,8 @@ TEST(Change, OfDamagedFilesMakesNothingWorse) {
             }
         }
     }
-    EXPECT_GT(done, 100);
-    EXPECT_GT(refused, 100);
+    EXPECT_GT(done, at_least(100));
+    EXPECT_GT(refused, at_least(100));
 }
 
 // --- how it is written
