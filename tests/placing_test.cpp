@@ -1,5 +1,6 @@
 // Things put where somebody wants them: what is written brings them there, in every kind of window,
 // from every anchor.
+#include "reference/part.hpp"
 #include "support.hpp"
 
 #include "editing/handles.hpp"
