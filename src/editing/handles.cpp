@@ -102,6 +102,7 @@ std::vector<Rect> spread(std::vector<Rect> rects, bool across) {
     const auto begin = [&](Rect& rect) -> float& { return across ? rect.x : rect.y; };
     const auto size = [&](const Rect& rect) { return across ? rect.width : rect.height; };
     std::vector<Rect*> order;
+    order.reserve(rects.size());
     for (Rect& rect : rects) order.push_back(&rect);
     std::ranges::stable_sort(order, {}, [&](Rect* rect) { return begin(*rect); });
     float filled = 0;

@@ -261,6 +261,7 @@ const IndexedName* find_name(const FlowFile& file, const NameAsked& asked, std::
     if (found.empty()) return none_found(file, asked, fault);
     if (found.size() == 1) return found.front();
     std::vector<std::string> names;
+    names.reserve(found.size());
     for (const IndexedName* name : found) names.push_back(full_name(*name));
     fault = "several screens have " + with_article(asked.kind) + " " + in_quotes(text) +
             "; say which: " + listed(names, 6);

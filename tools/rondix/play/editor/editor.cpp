@@ -13,6 +13,13 @@ namespace {
 
 constexpr double longest_check = 0.25; // seconds
 
+std::vector<Rect> bounds_of(const std::vector<Thing>& things) {
+    std::vector<Rect> bounds;
+    bounds.reserve(things.size());
+    for (const Thing& one : things) bounds.push_back(one.bounds);
+    return bounds;
+}
+
 } // namespace
 
 void Editor::toggle() {
@@ -152,16 +159,12 @@ void Editor::put_all(const std::string& what, const std::vector<Thing>& things,
 
 void Editor::align(Line line) {
     const std::vector<Thing> things = chosen_things();
-    std::vector<Rect> where;
-    for (const Thing& one : things) where.push_back(one.bounds);
-    if (things.size() > 1) put_all("align", things, aligned(where, line));
+    if (things.size() > 1) put_all("align", things, aligned(bounds_of(things), line));
 }
 
 void Editor::spread_out(bool across) {
     const std::vector<Thing> things = chosen_things();
-    std::vector<Rect> where;
-    for (const Thing& one : things) where.push_back(one.bounds);
-    if (things.size() > 2) put_all("spread", things, spread(where, across));
+    if (things.size() > 2) put_all("spread", things, spread(bounds_of(things), across));
 }
 
 void Editor::turn_to(const Thing& one, float degrees) {
@@ -171,7 +174,7 @@ void Editor::turn_to(const Thing& one, float degrees) {
                     keys_for_turn(one.place, session_.runner().canvas().shape, degrees)}}));
 }
 
-void Editor::make(const std::string& what, Changed changed) {
+void Editor::make(const std::string& what, const Changed& changed) {
     if (!changed.fault.empty()) return say_(changed.fault);
     if (changed.texts.empty()) return;
     HistoryStep step{what, {}, changed.texts};
@@ -191,9 +194,11 @@ void Editor::make(const std::string& what, Changed changed) {
 /// Where a file no longer says what it said, nothing is written.
 bool Editor::write(const std::string& what, const FileTexts& texts) {
     std::vector<Source> sources = session_.file().sources;
-    for (const auto& [path, text] : texts)
-        if (std::ranges::none_of(sources, [&](const Source& one) { return one.name() == path; }))
-            sources.push_back(load_walkthrough(path).source);
+    for (const auto& changed : texts) {
+        const auto is_it = [&](const Source& one) { return one.name() == changed.first; };
+        if (std::ranges::none_of(sources, is_it))
+            sources.push_back(load_walkthrough(changed.first).source);
+    }
     const std::string fault = fault_of_writing_back(sources, texts);
     if (!fault.empty()) say_("not done: " + what + ". " + fault);
     reload_();

@@ -17,6 +17,15 @@
 
 namespace rondix::tool {
 
+/// What is taken along, from where, and where it is now.
+struct Drag {
+    Handle handle;
+    Point from;
+    Rect was, is;
+    float degrees = 0, degrees_before = 0;
+    bool moved = false, in_order = false, chose = false;
+};
+
 class Editor {
   public:
     /// `reload` reads the flow again after it was written; `say` tells the user something.
@@ -79,14 +88,6 @@ class Editor {
     std::optional<Thing> thing() const;
 
   private:
-    struct Drag {
-        Handle handle;
-        Point from;
-        Rect was, is;
-        float degrees = 0, degrees_before = 0;
-        bool moved = false, in_order = false, chose = false;
-    };
-
     bool take_key(const SDL_KeyboardEvent& key);
     bool take_key_of_prompt(const SDL_KeyboardEvent& key);
     void press(Point pixel, bool too);
@@ -103,7 +104,7 @@ class Editor {
     void choose_next(int way);
     void answer();
     void add(const std::string& name);
-    void make(const std::string& what, Changed changed);
+    void make(const std::string& what, const Changed& changed);
     bool write(const std::string& what, const FileTexts& texts);
     void go_to(const HistoryStep& step, bool back);
     void check_again();

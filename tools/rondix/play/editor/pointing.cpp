@@ -128,6 +128,7 @@ void Editor::release() {
     if (!done.handle.moves() || chosen_.size() == 1) return put(*one, done.is);
     const std::vector<Thing> all = chosen_things();
     std::vector<Rect> where;
+    where.reserve(all.size());
     for (const Thing& each : all)
         where.push_back(taken(each.bounds, {}, {done.was.x, done.was.y}, {done.is.x, done.is.y}));
     put_all("move " + std::to_string(all.size()) + " things", all, where);
