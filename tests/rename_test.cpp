@@ -299,7 +299,7 @@ TEST(Rename, InFlowsWithSlipsChangesNothingElse) {
 
 constexpr const char* written_oddly = R"flow(rondix: 1
 start: "title"   # title: where it begins
-settings: { 'music': { from: 0, to: 3 } }
+settings: { 'music': { from: 0, to: 3 }, mode: { one-of: [seen, new] } }
 flags: { "seen": { set-by: game } }
 screens:
   'title':
@@ -311,7 +311,7 @@ screens:
       - { button: next, text: Next, press: open title-two,
           routes: { "up": 'play', down: { to: "play", both: yes } } }
       - { slider: music, text: Music, setting: "music" }
-  title-two: { extends: title, drop: ['play', "music"], focus: "next", controls: [{ button: next, text: On, press: back }] }
+  title-two: { extends: title, drop: ['play', "music"], focus: "next", controls: [{ button: next, text: On, press: back }, { label: l, text: L, when: mode is seen }] }
 )flow";
 
 /// Quotes, flow and block style, names in names, and one word as the name of several things.
@@ -343,6 +343,9 @@ TEST(Rename, FindsWhatIsWrittenOddly) {
     EXPECT_EQ(places(NameKind::setting, "music"), "3! 9 11 14");
     EXPECT_EQ(places(NameKind::flag, "seen"), "4! 9 9 9 11");
     EXPECT_EQ(places(NameKind::key, "chart"), "7 8!");
+    EXPECT_EQ(places(NameKind::setting, "mode"), "3! 15"); // what it is compared with is no name
+    for (const char* word : {"above", "is", "and", "not", "or", "2"})
+        EXPECT_TRUE(file.names.find(NameKind::flag, word).empty()) << word;
     EveryName({"odd.flow.yaml", {{"odd.flow.yaml", text}}, {}}).rename_all();
 }
 
