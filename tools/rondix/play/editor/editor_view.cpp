@@ -1,5 +1,7 @@
 #include "play/editor/editor_view.hpp"
 
+#include "reading/grammar.hpp"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -156,11 +158,13 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
         }
         page.gap(6);
         page.chips_begin();
-        chip("text  T", {Does::ask, "text"}, false, true);
-        chip("press  P", {Does::ask, "press"}, false, true);
-        chip("when  W", {Does::ask, "when"}, false, true);
-        chip("style  S", {Does::ask, "style"}, false, true);
-        chip("hint  H", {Does::ask, "hint"}, false, true);
+        for (const auto& [words, key] : {std::pair("text  T", "text"),
+                                         {"press  P", "press"},
+                                         {"when  W", "when"},
+                                         {"style  S", "style"},
+                                         {"hint  H", "hint"}})
+            if (grammar::has_key(one->place.control->kind, key))
+                chip(words, {Does::ask, key}, false, true);
         chip("name  N", {Does::ask, "name"}, false, true);
         chip("copy  Ctrl+D", {Does::ask, "copy"}, false, true);
         page.chips_end();
