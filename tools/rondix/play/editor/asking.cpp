@@ -138,9 +138,9 @@ void Editor::answer() {
              {std::move(renamed.fault), std::move(renamed.texts)});
         if (good) chosen_ = {asked.text};
     } else if (asked.key == "copy") {
-        Changed changed = copy(file, name, asked.text);
+        const Changed changed = copy(file, name, asked.text);
         const bool good = changed.fault.empty();
-        make("copy " + in_quotes(one->name), std::move(changed));
+        make("copy " + in_quotes(one->name), changed);
         if (!good) return;
         chosen_ = {asked.text};
         ask("text"); // what must differ
