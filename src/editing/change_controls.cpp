@@ -1,5 +1,6 @@
 // Controls that are added, copied, moved, and made into parts.
 #include "editing/changer.hpp"
+#include "editing/texts.hpp"
 
 #include "rondix/tools/names.hpp"
 
@@ -66,10 +67,7 @@ Changed link(const FlowFile& file, const NameAsked& control, const std::string& 
                              "{ title: " + title +
                                  ", controls: [{ button: back, text: Back, press: back }] }");
     if (!made.fault.empty()) return made;
-    FileTexts texts = texts_of(file);
-    for (const auto& [path, text] : made.texts) texts[path] = text;
-    Changed linked = set_key(load_flow_texts(file.sources[0].name(), texts, file.flow.root),
-                             control, "press", press);
+    Changed linked = set_key(with_texts(file, made.texts), control, "press", press);
     if (!linked.fault.empty()) return linked;
     for (auto& [path, text] : linked.texts) made.texts[path] = std::move(text);
     return made;

@@ -1,5 +1,7 @@
 #include "editing/changer.hpp"
 
+#include "editing/texts.hpp"
+
 #include <algorithm>
 #include <map>
 
@@ -102,9 +104,7 @@ bool Changer::open_on(NameKind kind, const std::string& on, const std::string& n
 Changed Changer::finish() {
     if (!result_.fault.empty()) return std::move(result_);
     const std::string& name = text_->source().name();
-    FileTexts texts = texts_of(file_);
-    texts[name] = text_->source().text();
-    const FlowFile after = load_flow_texts(file_.sources[0].name(), texts, file_.flow.root);
+    const FlowFile after = with_texts(file_, {{name, text_->source().text()}});
     std::map<std::pair<RuleId, std::string>, int> known;
     for (const Finding& finding : file_.findings) ++known[{finding.rule, finding.text}];
     for (const Finding& finding : after.findings) {

@@ -1,5 +1,6 @@
 #include "editing/file_change.hpp"
 
+#include "editing/texts.hpp"
 #include "editing/yaml_layout.hpp"
 
 #include <algorithm>
@@ -20,21 +21,6 @@ std::optional<yaml::Node> read(const Source& source) {
     std::optional<yaml::Node> root = yaml::read(source, 0, findings);
     if (!findings.empty()) return std::nullopt;
     return root;
-}
-
-std::string with_edits(const std::string& text, std::vector<Edit> edits) {
-    const bool dos = text.find("\r\n") != std::string::npos;
-    std::ranges::sort(edits, std::greater(), [](const Edit& edit) { return edit.place.begin; });
-    std::string out = text;
-    for (const Edit& edit : edits) {
-        std::string words;
-        for (const char c : edit.text) {
-            if (dos && c == '\n' && !words.ends_with('\r')) words += '\r';
-            words += c;
-        }
-        out.replace(edit.place.begin, edit.place.end - edit.place.begin, words);
-    }
-    return out;
 }
 
 bool find_in(const yaml::Node& node, std::uint32_t offset, TreePath& path) {
@@ -114,7 +100,7 @@ std::string FileChange::value_for(const yaml::Node& value,
 /// The text with the edits is taken if it says what is expected.
 std::string FileChange::make(const yaml::Node& expected, std::optional<std::vector<Edit>> edits) {
     if (!edits) return not_known;
-    Source changed(source_.name(), with_edits(source_.text(), std::move(*edits)));
+    Source changed(source_.name(), with_edits(source_, std::move(*edits)));
     std::optional<yaml::Node> tree = read(changed);
     if (!tree || !same(*tree, expected)) return not_known;
     source_ = std::move(changed);

@@ -1,5 +1,7 @@
 #include "editing/placing.hpp"
 
+#include "editing/texts.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -156,15 +158,14 @@ std::string stands_before(const FlowPlace& place, Point middle,
 
 Changed set_keys(const FlowFile& file, const std::vector<std::pair<NameAsked, KeysToSet>>& things) {
     Changed all;
-    FileTexts texts = texts_of(file);
     const FlowFile* now = &file;
     FlowFile next;
     for (const auto& [thing, keys] : things)
         for (const auto& [key, value] : keys) {
             Changed one = set_key(*now, thing, key, value);
             if (!one.fault.empty()) return one;
-            for (auto& [path, text] : one.texts) texts[path] = all.texts[path] = std::move(text);
-            next = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
+            for (auto& [path, text] : one.texts) all.texts[path] = std::move(text);
+            next = with_texts(file, all.texts);
             now = &next;
         }
     return all;

@@ -2,6 +2,7 @@
 
 #include "editing/changer.hpp"
 #include "editing/rename_in_walks.hpp"
+#include "editing/texts.hpp"
 #include "logic/row_fields.hpp"
 #include "reading/themes.hpp"
 #include "rondix/runtime/target.hpp"
@@ -97,9 +98,7 @@ class Renamer {
         if (!renamed.fault.empty()) return renamed;
         for (const NamePlace& one : name_.places) renamed.edits.push_back({one.place, to_});
         renamed.texts = with_edits(file_, renamed.edits);
-        FileTexts texts = texts_of(file_);
-        for (const auto& [path, text] : renamed.texts) texts[path] = text;
-        after_ = load_flow_texts(file_.sources[0].name(), texts, file_.flow.root);
+        after_ = with_texts(file_, renamed.texts);
         renamed.fault = fault_of_result();
         if (!renamed.fault.empty()) renamed.edits.clear(), renamed.texts.clear();
         return renamed;
@@ -191,14 +190,6 @@ class Renamer {
     FlowFile after_;
 };
 
-std::string with_edits_in(const Source& source, std::vector<Edit> edits) {
-    std::string text = source.text();
-    std::ranges::sort(edits, std::greater(), [](const Edit& edit) { return edit.place.begin; });
-    for (const Edit& edit : edits)
-        text.replace(edit.place.begin, edit.place.end - edit.place.begin, edit.text);
-    return text;
-}
-
 void rename_in(const Walkthrough& walk, const FlowFile& before, const FlowFile& after,
                Renamed& renamed) {
     const WalkEdits edits = renamed_in(*before.compiled, *after.compiled, walk);
@@ -208,7 +199,7 @@ void rename_in(const Walkthrough& walk, const FlowFile& before, const FlowFile& 
         return;
     }
     if (edits.edits.empty()) return;
-    std::string text = with_edits_in(walk.source, edits.edits);
+    std::string text = with_edits(walk.source, edits.edits);
     if (!replay(*after.compiled, load_walkthrough_text(name, text)).passed)
         renamed.notes.push_back(name + " passes no longer: it has a saved state of the old names; "
                                        "record it anew");

@@ -1,5 +1,6 @@
 #include "rondix/tools/fix.hpp"
 
+#include "editing/texts.hpp"
 #include "fix/proposals.hpp"
 #include "proof/budget.hpp"
 
@@ -83,9 +84,7 @@ std::optional<Fix> find_fix(const FlowFile& file, const CheckResult& result, con
     for (Fix& fix : proposals) {
         budget.look("trying fixes", static_cast<std::size_t>(&fix - proposals.data()),
                     proposals.size());
-        FileTexts texts = texts_of(file);
-        for (auto& [name, text] : with_edits(file, fix.edits)) texts[name] = text;
-        const FlowFile after = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
+        const FlowFile after = with_texts(file, with_edits(file, fix.edits));
         const auto comes_up = [&](const LookAt& look) -> std::optional<std::size_t> {
             const CheckResult is = check(after, options, look);
             if (is.stop != Stop::nothing && result.stop == Stop::nothing) return std::nullopt;

@@ -3,6 +3,7 @@
 #include "edit_words.hpp"
 #include "outputs.hpp"
 
+#include "editing/texts.hpp"
 #include "files/read_file.hpp"
 
 #include <fmt/format.h>
@@ -63,7 +64,6 @@ std::optional<std::vector<Words>> changes_in(const std::string& path) {
 /// One after the other, each on what those before it made: all or none.
 Changed make_all(const FlowFile& file, const std::vector<Words>& changes) {
     Changed all;
-    FileTexts texts = texts_of(file);
     FlowFile now = file;
     for (std::size_t i = 0; i < changes.size(); ++i) {
         Changed one = change_by_words(now, changes[i]);
@@ -73,9 +73,8 @@ Changed make_all(const FlowFile& file, const std::vector<Words>& changes) {
             all.texts.clear();
             return all;
         }
-        for (auto& [path, text] : one.texts) texts[path] = all.texts[path] = std::move(text);
-        if (i + 1 < changes.size())
-            now = load_flow_texts(file.sources[0].name(), texts, file.flow.root);
+        for (auto& [path, text] : one.texts) all.texts[path] = std::move(text);
+        if (i + 1 < changes.size()) now = with_texts(file, all.texts);
     }
     return all;
 }
