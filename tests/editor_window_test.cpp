@@ -87,6 +87,34 @@ TEST_F(EditorWindow, DragsResizesTurnsAndUndoes) {
     EXPECT_TRUE(moves().empty()); // nothing was played meanwhile
 }
 
+/// From right to left, too, what is dragged to the right goes there.
+TEST_F(EditorWindow, ArrangesFromLeftToRight) {
+    write(flow);
+    play(path("quay.flow.yaml"));
+    key("F4");
+    key("F8");
+    drag(360, 80, 400, 113);
+    ASSERT_TRUE(becomes(with(flow, "at: top-left, offset: 300 60", "at: top, offset: 80 93")));
+}
+
+/// Past what stands with it, and not past what stands elsewhere.
+TEST_F(EditorWindow, NudgesPastWhatStandsWithIt) {
+    const std::string free_one =
+        "      - { button: help,  text: Help,  press: open more, place: { at: "
+        "top-left, offset: 300 60, size: 120x40 } }\n";
+    const std::string last = "      - { button: leave, text: Leave, press: quit }\n";
+    const std::string text = with(with(flow, free_one, ""), last, free_one + last);
+    arrange(text);
+    key("Tab");
+    key("Tab"); // more; help stands before leave
+    key("Down");
+    const std::string more = "      - { button: more,  text: More,  press: open more }\n";
+    ASSERT_TRUE(becomes(with(with(text, more, ""), last, last + more)));
+    key("Down"); // it is the last
+    key("Up");
+    ASSERT_TRUE(becomes(with(with(text, more, ""), last, more + last)));
+}
+
 TEST_F(EditorWindow, PutsThingsInAnotherOrder) {
     arrange();
     // The column ends at 340: play at 200 to 240, more at 250, leave at 300 to 340.

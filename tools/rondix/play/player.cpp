@@ -45,7 +45,7 @@ void Player::connect() {
     input_->set_area(stage_.game_area());
     bind_named_keys();
     load_settings();
-    session_.runner().set_mirrored(mirrored_);
+    mirror();
     sounds_.emplace(session_.flow(), "");
     SDL_ShowCursor(session_.runner().pointer_shown() || stage_.panel_shown() ? SDL_ENABLE
                                                                              : SDL_DISABLE);
@@ -201,6 +201,11 @@ void Player::take(const SDL_Event& event) {
     if (input_->feed(event)) dirty_ = true; // for the panel
 }
 
+/// What is arranged reads from left to right, as places are written.
+void Player::mirror() {
+    session_.runner().set_mirrored(mirrored_ && !editor_.is_on());
+}
+
 /// Once, as the command line says.
 void Player::arrange_when_there() {
     if (options_.arrange.empty() || arranged_ || (script_ && !script_->done())) return;
@@ -228,6 +233,7 @@ void Player::arrange() {
     if (script_ && !script_->done()) return say("a script is playing");
     for (std::size_t i = 0; i < button_count; ++i) session_.runner().release(Button(i));
     editor_.toggle();
+    mirror();
     SDL_ShowCursor(SDL_ENABLE);
     dirty_ = true;
 }
@@ -273,7 +279,7 @@ bool Player::take_key(const SDL_KeyboardEvent& event) {
         return true;
     case SDLK_F4:
         mirrored_ = !mirrored_;
-        session_.runner().set_mirrored(mirrored_);
+        mirror();
         return true;
     case SDLK_F5: act({Panel::Does::restart, 0}); return true;
     case SDLK_F6: act({Panel::Does::shorter, 0}); return true;

@@ -46,6 +46,7 @@ class Player {
     bool take_on_panel(int x, int y);
     void act(const EditorPanel::Action& action);
     void arrange();
+    void mirror();
     void arrange_when_there();
     bool take_key(const SDL_KeyboardEvent& event);
     void act(const Panel::Action& action);

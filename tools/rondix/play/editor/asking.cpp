@@ -79,13 +79,19 @@ void Editor::nudge(float across, float down) {
         return put(*one, {one->bounds.x + across, one->bounds.y + down, one->bounds.width,
                           one->bounds.height});
     // One place on among those that it stands with.
-    std::vector<Thing> all = things_on_screen(session_);
-    const auto now = std::ranges::find(all, one->name, &Thing::name);
-    const bool on = across > 0 || down > 0;
-    if (on ? now + 1 == all.end() : now == all.begin()) return;
-    const auto target = on ? now + 1 : now - 1;
-    const std::string before =
-        on ? (target + 1 == all.end() ? "" : (target + 1)->name) : target->name;
+    const std::vector<std::pair<std::string, Rect>> others = beside(*one);
+    const std::vector<Thing> all = things_on_screen(session_);
+    const auto comes_before = [&](const std::pair<std::string, Rect>& other) {
+        for (const Thing& thing : all) // which of the two is declared first
+            if (thing.name == other.first || thing.name == one->name)
+                return thing.name == other.first;
+        return false;
+    };
+    const std::ptrdiff_t at = std::ranges::count_if(others, comes_before);
+    const std::ptrdiff_t to = across > 0 || down > 0 ? at + 1 : at - 1;
+    const auto count = static_cast<std::ptrdiff_t>(others.size());
+    if (to < 0 || to > count) return;
+    const std::string before = to == count ? "" : others[static_cast<std::size_t>(to)].first;
     make("move " + in_quotes(one->name),
          move_control(session_.file(), name_to_change(session_.file(), one->place), before));
 }

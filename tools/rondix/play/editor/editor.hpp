@@ -22,7 +22,7 @@ struct Drag {
     Handle handle;
     Point from;
     Rect was, is;
-    float degrees = 0, degrees_before = 0;
+    float degrees = 0;
     bool moved = false, in_order = false, chose = false;
 };
 

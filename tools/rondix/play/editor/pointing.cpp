@@ -81,9 +81,6 @@ void Editor::press(Point pixel, bool too) {
     drag_->chose = chose;
     drag_->in_order = handle->moves() &&
                       standing_of(*one->place.screen, *one->place.control) == Standing::in_order;
-    const auto& box = one->place.control->box;
-    if (box.landscape) drag_->degrees_before = box.landscape->form.rotate;
-    drag_->degrees = drag_->degrees_before;
 }
 
 void Editor::drag_to(Point pixel) {
