@@ -605,8 +605,9 @@ TEST_F(ChangeOfQuay, OtherWaysOfWritingAreKeptOrRefused) {
     EXPECT_EQ(after(set_key(file(), {NameKind::screen, "t"}, "title", "T")),
               "rondix: 1\nstart: t\nscreens:\n  t:\n    title: T\n    keys: { any: quit }");
     text_ = "rondix: 1\nstart: t\nscreens:\n  t: &a { title: T, keys: { any: quit } }\n  u: *a\n";
-    EXPECT_EQ(after(set_key(file(), {NameKind::screen, "t"}, "title", "U")),
-              "this stands in a way that only an editor can change"); // it is the other one's, too
+    EXPECT_EQ(
+        after(set_key(file(), {NameKind::screen, "t"}, "title", "U")),
+        "this is written in a way that has to be changed by hand"); // it is the other one's, too
 }
 
 /// Names, keys, steps and items in quotes of both kinds.

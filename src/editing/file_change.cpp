@@ -9,7 +9,7 @@ namespace rondix {
 
 namespace {
 
-constexpr const char* not_known = "this stands in a way that only an editor can change";
+constexpr const char* not_known = "this is written in a way that has to be changed by hand";
 
 std::optional<std::vector<Edit>> one(std::optional<Edit> edit) {
     if (!edit) return std::nullopt;

@@ -18,16 +18,6 @@ using grammar::Operand;
 using grammar::Owner;
 using grammar::StepRow;
 
-const StepRow* row_named(const std::vector<Name>& words) {
-    const auto named = [](std::string_view name) {
-        const auto row = std::find_if(grammar::steps.begin(), grammar::steps.end(),
-                                      [&](const StepRow& one) { return one.name == name; });
-        return row == grammar::steps.end() ? nullptr : &*row;
-    };
-    const StepRow* of_two = words.size() > 1 ? named(words[0].text + " " + words[1].text) : nullptr;
-    return of_two ? of_two : named(words[0].text);
-}
-
 class ActionReader {
   public:
     ActionReader(const Source& source, Findings& findings)
@@ -70,7 +60,7 @@ class ActionReader {
         if (node.kind != yaml::Kind::map) return false;
         for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
             const yaml::Node& key = node.children[i];
-            const StepRow* row = row_named({Name{key.text, key.place}});
+            const StepRow* row = step_named({Name{key.text, key.place}});
             if (!row) continue;
             add_finding(findings_, RuleId::bad_step, key.place, "a step is no key").fix =
                 "write it as in '" + std::string(row->example) + "'";
@@ -122,7 +112,7 @@ class ActionReader {
                 "write a step such as 'open options', or 'todo ...' until it is wired";
             return;
         }
-        const StepRow* row = row_named(words);
+        const StepRow* row = step_named(words);
         if (!row) return report_unknown_step(words[0], findings_);
         if (auto step = read_step(node, words, *row)) steps.push_back(std::move(*step));
     }
@@ -178,10 +168,10 @@ class ActionReader {
     /// Often a second step, behind a comma, a semicolon or an "and".
     std::optional<FlowStep> report_too_much(const std::vector<Name>& words, std::size_t at,
                                             const StepRow& form) {
-        const bool ends = words[at - 1].text.ends_with(';') || words[at].text == "," ||
-                          words[at].text == ";" || words[at].text == "and" ||
-                          words[at].text == "then" ||
-                          row_named({words.begin() + static_cast<std::ptrdiff_t>(at), words.end()});
+        const bool ends =
+            words[at - 1].text.ends_with(';') || words[at].text == "," || words[at].text == ";" ||
+            words[at].text == "and" || words[at].text == "then" ||
+            step_named({words.begin() + static_cast<std::ptrdiff_t>(at), words.end()});
         Finding& finding = add_finding(findings_, RuleId::bad_step, words[at].place,
                                        "'" + words[at].text + "' is one word too many for '" +
                                            std::string(form.name) + "'");
@@ -224,6 +214,18 @@ class ActionReader {
 
 FlowAction read_action(const yaml::Node& node, const Source& source, Findings& findings) {
     return ActionReader(source, findings).read(node);
+}
+
+const grammar::StepRow* step_named(const std::vector<Name>& words) {
+    const auto named = [](std::string_view name) {
+        const auto row =
+            std::find_if(grammar::steps.begin(), grammar::steps.end(),
+                         [&](const grammar::StepRow& one) { return one.name == name; });
+        return row == grammar::steps.end() ? nullptr : &*row;
+    };
+    const grammar::StepRow* of_two =
+        words.size() > 1 ? named(words[0].text + " " + words[1].text) : nullptr;
+    return of_two ? of_two : named(words[0].text);
 }
 
 std::string_view name_of(StepKind kind) {

@@ -3,6 +3,7 @@
 // to tell; here it is passed over.
 #include "reading/name_gatherer.hpp"
 
+#include "reading/action_reader.hpp"
 #include "reading/grammar_keys.hpp"
 #include "reading/style_words.hpp"
 #include "reading/text_part.hpp"
@@ -289,13 +290,10 @@ class Walk {
         if (node.kind != yaml::Kind::text) return;
         const std::vector<Name> words = words_and_marks_of(node, source_);
         if (words.empty()) return;
-        const std::string two = words.size() > 1 ? words[0].text + " " + words[1].text : "";
-        const grammar::StepRow* row = nullptr;
-        for (const grammar::StepRow& one : grammar::steps)
-            if (one.name == two || (!row && one.name == words[0].text)) row = &one;
+        const grammar::StepRow* row = step_named(words);
         const std::optional<NameKind> kind = row ? kind_of(row->name_of) : std::nullopt;
         if (!kind) return;
-        std::size_t at = row->name == two ? 2 : 1;
+        std::size_t at = row->name.find(' ') == std::string_view::npos ? 1 : 2;
         const bool several = at < words.size() && words[at].text == "one-of";
         if (several) ++at;
         for (; at < words.size(); ++at) {
