@@ -1,6 +1,7 @@
 #include "compiling/compile_looks.hpp"
 
 #include "compiling/plain_layout.hpp"
+#include "compiling/standard_styles.hpp"
 #include "compiling/style_book.hpp"
 #include "rondix/tools/names.hpp"
 
@@ -44,23 +45,6 @@ class BoxTree {
 
 /// What stands in a box where the author says no place.
 using PlainForm = BoxForm (*)(Size design);
-
-StandardStyle style_of_kind(ControlKind kind) {
-    switch (kind) {
-    case ControlKind::label: return StandardStyle::label;
-    case ControlKind::picture: return StandardStyle::picture;
-    case ControlKind::panel: return StandardStyle::panel;
-    case ControlKind::pages: return StandardStyle::nothing;
-    case ControlKind::list: return StandardStyle::list;
-    case ControlKind::button: return StandardStyle::button;
-    case ControlKind::toggle:
-    case ControlKind::slider:
-    case ControlKind::choice:
-    case ControlKind::text_field:
-    case ControlKind::binding: break;
-    }
-    return StandardStyle::setting;
-}
 
 class ScreenBoxes {
   public:
@@ -298,7 +282,7 @@ class ScreenBoxes {
         static const FlowControl plain_control;
         const FlowControl& from = from_ ? from_->controls[number] : plain_control;
         Box box{.forms = forms_of(from.box), .text = row.text, .control = id};
-        box.style = styles_.of(from.box.style, style_of_kind(row.kind));
+        box.style = styles_.of(from.box.style, standard_style_of(row.kind));
         box.role = BoxRole::control;
         box.bleeds = from.box.bleeds;
         box.keeps_room = from.box.keeps_room;
@@ -395,7 +379,7 @@ class ScreenBoxes {
         Box box{.forms = forms_of(piece.box), .control = list, .role = piece.role};
         box.text = piece.role == BoxRole::piece ? styles_.text(piece.text)
                                                 : longest_sample(from.samples, piece.role);
-        box.style = styles_.of(piece.box.style, style_of(piece));
+        box.style = styles_.of(piece.box.style, standard_style_of(piece));
         if (piece.box.picture) box.picture = picture(*piece.box.picture);
         for (std::size_t shape = 0; shape < 2 && box.text.length > 0; ++shape) {
             const auto& said =
@@ -458,31 +442,9 @@ class ScreenBoxes {
         const SettingId setting = out_.flow[control].setting;
         if (piece.role == BoxRole::value && setting != no_setting) box.text = widest_label(setting);
         box.share = piece.share;
-        box.style = styles_.of(piece.box.style, style_of(piece));
+        box.style = styles_.of(piece.box.style, standard_style_of(piece));
         if (piece.box.picture) box.picture = picture(*piece.box.picture);
         add(box, body, piece.place);
-    }
-
-    static StandardStyle style_of(const FlowPiece& piece) {
-        switch (piece.role) {
-        case BoxRole::value: return StandardStyle::value;
-        case BoxRole::track: return StandardStyle::track;
-        case BoxRole::knob: return StandardStyle::knob;
-        case BoxRole::row_text: return StandardStyle::row_text;
-        case BoxRole::row_detail: return StandardStyle::row_detail;
-        case BoxRole::row_value: return StandardStyle::row_value;
-        case BoxRole::shown_picture:
-        case BoxRole::row_picture: return StandardStyle::picture;
-        case BoxRole::row:
-        case BoxRole::group:
-        case BoxRole::ground:
-        case BoxRole::dim:
-        case BoxRole::heading:
-        case BoxRole::control:
-        case BoxRole::piece:
-        case BoxRole::progress: break;
-        }
-        return piece.box.picture ? StandardStyle::picture : StandardStyle::label;
     }
 
     PictureId picture(const Name& file) {

@@ -11,87 +11,24 @@ StyleBook::StyleBook(const Flow& flow, Compiled& out, Findings& findings)
     : flow_(flow)
     , out_(out)
     , findings_(findings)
-    , palette_(flow.themes, findings) {
+    , palette_(flow.themes, findings)
+    , layers_(flow, findings) {
     // What a style has that names no font.
     interned(out_.flow.looks.fonts, out_.origins.fonts, {"Inter", {}});
-    collect();
-    for (std::size_t i = 0; i < named_.size(); ++i) add(layers_of(i), named_[i].id.place);
-}
-
-/// `extends: none` drops what the built-in theme, or an earlier one, says of a style.
-constexpr std::string_view begins_with_nothing = "none";
-
-static bool begins_anew(const FlowStyle& style) {
-    return style.like && style.like->text == begins_with_nothing;
-}
-
-void StyleBook::collect() {
-    for (std::string_view name : standard_style_names) add_name({std::string(name), {}});
-    for (const Theme& theme : flow_.themes)
-        for (const FlowStyle& style : theme.styles) {
-            if (style.id.text == begins_with_nothing)
-                rondix::add_finding(findings_, RuleId::bad_name, style.id.place,
-                                    "'extends: none' means no style, so none has that name")
-                    .fix = "give it another name";
-            named_[add_name(style.id)].said.push_back({&theme, &style});
-        }
-}
-
-std::size_t StyleBook::add_name(const Name& id) {
-    const auto [found, is_new] = by_name_.try_emplace(id.text, named_.size());
-    if (is_new) named_.push_back({id, {}, {}, State::untouched});
-    if (id.place.known()) named_[found->second].id.place = id.place;
-    return found->second;
-}
-
-std::optional<std::size_t> StyleBook::find(const Name& name) {
-    const auto found = by_name_.find(name.text);
-    if (found != by_name_.end()) return found->second;
-    std::vector<std::string_view> names;
-    for (const Named& named : named_) names.push_back(named.id.text);
-    rondix::add_finding(findings_, RuleId::unknown_name, name.place,
-                        "there is no style '" + name.text + "'" + suggestion(name.text, names));
-    return std::nullopt;
-}
-
-const std::vector<StyleBook::Layer>& StyleBook::layers_of(std::size_t i) {
-    if (named_[i].state != State::untouched) return named_[i].layers;
-    named_[i].state = State::under_way;
-    const Name* like = nullptr;
-    std::vector<Layer> said;
-    for (const Layer& layer : named_[i].said) {
-        if (layer.style->like) like = &*layer.style->like;
-        if (begins_anew(*layer.style)) said.clear();
-        said.push_back(layer);
-    }
-    std::vector<Layer> layers;
-    if (like && like->text != begins_with_nothing)
-        if (const auto model = find(*like)) {
-            if (named_[*model].state == State::under_way)
-                rondix::add_finding(findings_, RuleId::like_circle, like->place,
-                                    "this makes a cycle: the style '" + like->text +
-                                        "' already extends this one");
-            else
-                layers = layers_of(*model);
-        }
-    layers.insert(layers.end(), said.begin(), said.end());
-    named_[i].layers = std::move(layers);
-    named_[i].state = State::done;
-    return named_[i].layers;
+    for (std::size_t i = 0; i < layers_.size(); ++i) add(layers_.of(i), layers_.name(i).place);
 }
 
 StyleId StyleBook::of(const std::optional<FlowStyleUse>& use, StandardStyle standard) {
     if (!use) return id_of(standard);
-    const bool plain_name = std::all_of(use->style.states.begin(), use->style.states.end(),
-                                        [](auto& settings) { return settings.empty(); });
+    const bool plain_name = StyleLayers::is_plain_name(use->style);
     std::vector<Layer> layers;
-    if (plain_name && begins_anew(use->style)) return id_of(StandardStyle::nothing);
-    if (!begins_anew(use->style)) {
-        const auto model = use->style.like ? find(*use->style.like)
+    if (plain_name && StyleLayers::begins_anew(use->style)) return id_of(StandardStyle::nothing);
+    if (!StyleLayers::begins_anew(use->style)) {
+        const auto model = use->style.like ? layers_.find(*use->style.like)
                                            : std::optional(static_cast<std::size_t>(standard));
         if (!model) return id_of(standard);
         if (plain_name) return StyleId(*model);
-        layers = layers_of(*model);
+        layers = layers_.of(*model);
     }
     layers.push_back({&flow_.themes.back(), &use->style});
     return add(layers, use->place);

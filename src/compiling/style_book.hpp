@@ -1,14 +1,12 @@
 // StyleBook: styles from all themes, resolved to rows of Looks.
 //
-// Themes are layers: what a later one says about a style of the same name is added to what earlier
-// ones said. A style that is `extends` another begins with all that the other says. What a state
-// looks like is the rest state with that state's own settings on top.
+// What a style consists of: compiling/style_layers.hpp. What a state looks like is the rest state
+// with that state's own settings on top.
 #pragma once
 
 #include "compiling/compile.hpp"
+#include "compiling/style_layers.hpp"
 #include "reading/style_words.hpp"
-
-#include <unordered_map>
 
 namespace rondix {
 
@@ -26,23 +24,7 @@ class StyleBook {
     TextRef text(std::string_view piece);
 
   private:
-    /// What one theme says about one style.
-    struct Layer {
-        const Theme* theme;
-        const FlowStyle* style;
-    };
-    enum class State : std::uint8_t { untouched, under_way, done };
-    struct Named {
-        Name id;
-        std::vector<Layer> said;
-        std::vector<Layer> layers; ///< with those of what it is like, deepest first
-        State state = State::untouched;
-    };
-
-    void collect();
-    std::size_t add_name(const Name& id);
-    std::optional<std::size_t> find(const Name& name);
-    const std::vector<Layer>& layers_of(std::size_t named);
+    using Layer = StyleLayer;
     CueId cue(const Name& name);
     using Files = std::vector<std::pair<Name, Name>>;
     std::size_t sound(const Name& name, Files Theme::*files, Table<Sound>& sounds,
@@ -58,8 +40,7 @@ class StyleBook {
     Compiled& out_;
     Findings& findings_;
     Palette palette_;
-    std::vector<Named> named_;
-    std::unordered_map<std::string, std::size_t> by_name_;
+    StyleLayers layers_;
 };
 
 } // namespace rondix
