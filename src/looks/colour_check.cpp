@@ -5,6 +5,7 @@
 #include "looks/contrast.hpp"
 #include "looks/cover_check.hpp"
 #include "looks/sample_check.hpp"
+#include "looks/text_contrast.hpp"
 #include "reading/style_words.hpp"
 #include "rondix/tools/ways.hpp"
 #include "run/runner_snapshot.hpp"
@@ -160,7 +161,7 @@ class ColourCheck {
         const auto view = runner_.view();
         items_.assign(view.begin(), view.end());
         for (Item& item : items_)
-            if (item.control != no_control) put_on(item, LookState::rest);
+            if (item.control != no_control) put_on(flow_, item, LookState::rest);
     }
 
     /// The values of choices, as they stand over the screen.
@@ -184,16 +185,6 @@ class ColourCheck {
             }
             runner_.take_effects();
         }
-    }
-
-    /// As if its control were in that state for good.
-    void put_on(Item& item, LookState state) const {
-        const auto number = static_cast<std::size_t>(state);
-        item.state = state;
-        item.look = flow_.looks[item.style].looks[number];
-        item.shares = {};
-        item.shares[number] = 1;
-        item.transform = {};
     }
 
     static bool is_body(const Item& item) {
@@ -221,8 +212,9 @@ class ColourCheck {
             const bool large =
                 style.text_size >= (style.bold ? large_bold_text : large_text) * unit();
             const double wanted = large ? least_contrast_of_large : least_contrast;
-            if (contrast_on_own_ground(style, state) >= wanted) continue;
-            const double is = contrast_of(k, LookState(state));
+            if (contrast_on_own_ground(style.looks[state], style.dresses[state]) >= wanted)
+                continue;
+            const double is = pixels().contrast(items_, k, LookState(state));
             if (is >= wanted) continue;
             const std::string when =
                 has_states(items_[k])
@@ -246,44 +238,9 @@ class ColourCheck {
         return static_cast<float>(std::min(flow_.design_width, flow_.design_height)) / 720;
     }
 
-    // Drawing a text's ground for each text and state takes a while: where the style alone tells,
-    // nothing is drawn, and elsewhere only the part of the screen that is looked at.
-
-    /// From the style alone, where its ground hides the screens beneath. 0: not so.
-    static double contrast_on_own_ground(const Style& style, std::size_t state) {
-        const Look& look = style.looks[state];
-        const bool hides = look.fill.opacity >= 1 && look.fill_end.opacity >= 1 &&
-                           look.ink.opacity >= 1 && look.opacity >= 1 &&
-                           style.dresses[state].image == no_picture;
-        if (!hides) return 0;
-        return std::min(contrast(word_of(look.ink), word_of(look.fill)),
-                        contrast(word_of(look.ink), word_of(look.fill_end)));
-    }
-
-    /// With the screens beneath and its own ground; at the worst of a black and a white game.
-    double contrast_of(std::size_t k, LookState state) {
-        std::vector<Item> beneath(items_.begin(),
-                                  items_.begin() + static_cast<std::ptrdiff_t>(k) + 1);
-        for (Item& item : beneath) // the pieces of a control change with it
-            if (item.control == items_[k].control && item.control != no_control)
-                put_on(item, state);
-        Item& own = beneath.back();
-        own.text = {};
-        double worst = 21;
-        const Rect letters = letters_of(items_[k]);
-        for (const std::uint32_t game : games)
-            worst = std::min(worst, contrast_with(own, painted(beneath, game, letters)));
-        return worst;
-    }
-
-    static double contrast_with(const Item& item, std::span<const std::uint32_t> ground) {
-        const Look& look = item.look;
-        const double seen = look.ink.opacity * look.opacity;
-        const std::uint32_t letters = over(look.ink, seen, mean(ground));
-        const double is = worst_contrast(letters, ground);
-        const bool outlined = look.outline_width >= 1 && look.outline.opacity > 0.6F;
-        return outlined ? std::max(is, contrast(letters, word_of(look.outline))) : is;
-    }
+    /// Drawing a text's ground for each text and state takes a while: where the style alone tells,
+    /// nothing is drawn, and elsewhere only the part of the screen that is looked at.
+    TextContrast pixels() const { return {flow_, painter_, canvas_, width, height_}; }
 
     /// WCAG 2.4.13: what changes with the focus is as much as a line of two pixels round the
     /// control, and it changes by a contrast of 3.
@@ -294,8 +251,8 @@ class ColourCheck {
         const auto draw = [&](LookState state) {
             std::vector<Item> items = items_;
             for (Item& item : items)
-                if (item.control == items_[k].control) put_on(item, state);
-            return painted(items, 0x808080, grown(items_[k].bounds));
+                if (item.control == items_[k].control) put_on(flow_, item, state);
+            return pixels().painted(items, 0x808080, grown(items_[k].bounds));
         };
         const auto rest = draw(LookState::rest);
         const auto focused = draw(LookState::focused);
@@ -319,9 +276,9 @@ class ColourCheck {
         const SourceRange place = place_of(item);
         if (!place.known() || covered_told_.contains({place.begin, place.file})) return;
         const auto paint = [&](std::span<const Item> items, const Rect& part) {
-            return painted(items, 0x808080, part);
+            return pixels().painted(items, 0x808080, part);
         };
-        const Rect letters = item.text.empty() ? Rect{} : letters_of(item);
+        const Rect letters = item.text.empty() ? Rect{} : pixels().letters_of(item);
         const std::optional<Covered> covered = find_cover(items_, k, letters, paint);
         if (!covered) return;
         covered_told_.insert({place.begin, place.file});
@@ -347,25 +304,6 @@ class ColourCheck {
         return item.kind == ItemKind::group ? "the ground of a group" : "the ground of the screen";
     }
 
-    /// Where the letters of a text stand.
-    Rect letters_of(const Item& item) const {
-        const Style& style = flow_.looks[item.style];
-        const float room = item.bounds.width - item.padding[0] - item.padding[2];
-        const TextMeasurer text_measurer = painter_.text_measurer();
-        Size size = text_measurer.text(text_measurer.context,
-                                       {item.text, flow_.text(flow_.looks.fonts[index(style.font)]),
-                                        style.text_size * item.text_scale, style.bold, room + 1});
-        size.width = std::min(size.width, std::max(room, 0.0F));
-        const float spare = room - size.width;
-        const float down =
-            item.bounds.y + item.padding[1] +
-            (item.bounds.height - item.padding[1] - item.padding[3] - size.height) / 2;
-        return {item.bounds.x + item.padding[0] + spare * static_cast<float>(item.align) / 2, down,
-                size.width, size.height};
-    }
-
-    // --- pixels
-
     bool is_wholly_seen(const Item& item) const {
         const Rect& place = item.bounds;
         return place.x >= 0 && place.y >= 0 && place.right() <= canvas_.size.width &&
@@ -375,34 +313,6 @@ class ColourCheck {
     Rect grown(Rect place) const {
         const float by = 4 * unit();
         return {place.x - by, place.y - by, place.width + 2 * by, place.height + 2 * by};
-    }
-
-    /// The pixels of one part of the screen, row by row.
-    std::vector<std::uint32_t> painted(std::span<const Item> items, std::uint32_t game,
-                                       const Rect& place) const {
-        const Point first = canvas_.to_pixel({place.x, place.y});
-        const Point last = canvas_.to_pixel({place.right(), place.bottom()});
-        const auto clamped = [](float value, int most) {
-            return std::clamp(static_cast<int>(std::lround(value)), 0, most);
-        };
-        const int left = clamped(first.x, width), top = clamped(first.y, height_);
-        const int across = clamped(last.x, width) - left, down = clamped(last.y, height_) - top;
-        if (across <= 0 || down <= 0) return {};
-        // The game lies beneath all; a ground of one colour stands for it.
-        Item ground{.kind = ItemKind::ground};
-        ground.style = id_of(StandardStyle::nothing);
-        ground.look.fill = ground.look.fill_end = rgb(game);
-        ground.bounds = {0, 0, canvas_.size.width, canvas_.size.height};
-        std::vector<Item> all = {ground};
-        all.insert(all.end(), items.begin(), items.end());
-        Canvas moved = canvas_;
-        moved.origin.x -= static_cast<float>(left);
-        moved.origin.y -= static_cast<float>(top);
-        std::vector<std::uint32_t> pixels(static_cast<std::size_t>(across) *
-                                          static_cast<std::size_t>(down));
-        painter_.paint(moved, all, {pixels.data(), across, down, across * 4});
-        for (std::uint32_t& pixel : pixels) pixel &= 0xFFFFFF;
-        return pixels;
     }
 
     SourceRange place_of(const Item& item) const {
@@ -418,7 +328,6 @@ class ColourCheck {
     Findings& findings_;
     std::vector<std::optional<std::vector<Move>>> ways_;
     int height_;
-    static constexpr std::array<std::uint32_t, 2> games = {0x000000, 0xFFFFFF};
     Runner runner_;
     SampleRows rows_;
     Canvas canvas_;
