@@ -63,12 +63,12 @@ TEST(Placing, BringsThingsWhereTheyAreWanted) {
                       resize ? static_cast<float>(number(20, 320)) : from.width,
                       resize ? static_cast<float>(number(20, 160)) : from.height};
         const FlowPlace where = in_flow(file, thing(file));
-        ASSERT_TRUE(where.control);
-        ASSERT_EQ(standing_of(*where.screen, *where.control), Standing::freely);
+        ASSERT_TRUE(where);
+        ASSERT_EQ(standing_of(where), Standing::freely);
         const KeysToSet keys = keys_for(file, where, canvas, from, to);
         changed_anchors +=
             std::ranges::any_of(keys, [](const auto& key) { return key.first.ends_with("at"); });
-        const Changed changed = set_keys(file, {{name_to_change(file, where), keys}});
+        const Changed changed = set_keys(file, {{where.name, keys}});
         ASSERT_EQ(changed.fault, "");
         if (changed.texts.empty()) continue;
         const std::string& text = changed.texts.begin()->second;
@@ -101,9 +101,7 @@ screens:
     const auto place = [&](const char* name) {
         return in_flow(file, file.compiled->control(ScreenId{0}, name));
     };
-    const auto standing = [&](const char* name) {
-        return standing_of(*place(name).screen, *place(name).control);
-    };
+    const auto standing = [&](const char* name) { return standing_of(place(name)); };
     for (const char* name : {"a", "b", "c", "d"}) EXPECT_EQ(standing(name), Standing::in_order);
     for (const char* name : {"e", "f"}) EXPECT_EQ(standing(name), Standing::freely);
     const std::vector<std::pair<std::string, Rect>> column = {{"b", {0, 100, 100, 40}},

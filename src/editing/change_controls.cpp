@@ -59,13 +59,15 @@ std::string missing_screen(const FlowFile& file, const std::string& press) {
 
 } // namespace
 
+std::string plain_screen(const std::string& name) {
+    return "{ title: " + write_value(text_node(title_from(name))) +
+           ", controls: [{ button: back, text: Back, press: back }] }";
+}
+
 Changed link(const FlowFile& file, const NameAsked& control, const std::string& press) {
     const std::string screen = missing_screen(file, press);
     if (screen.empty()) return set_key(file, control, "press", press);
-    const std::string title = write_value(text_node(title_from(screen)));
-    Changed made = add_entry(file, {NameKind::screen, screen},
-                             "{ title: " + title +
-                                 ", controls: [{ button: back, text: Back, press: back }] }");
+    Changed made = add_entry(file, {NameKind::screen, screen}, plain_screen(screen));
     if (!made.fault.empty()) return made;
     Changed linked = set_key(with_texts(file, made.texts), control, "press", press);
     if (!linked.fault.empty()) return linked;

@@ -66,6 +66,8 @@ grammar::Owner owner_of(NameKind kind);
 std::string kind_key_of(const yaml::Node& control);
 /// Its name; empty: it has none.
 std::string name_of_control(const yaml::Node& control);
+/// What stands behind the name of a new screen: its title, and a way back.
+std::string plain_screen(const std::string& name);
 /// Where it stands in a list of controls, or their number.
 std::size_t place_of_control(const yaml::Node& list, const std::string& name);
 

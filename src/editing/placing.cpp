@@ -9,11 +9,18 @@ namespace rondix {
 
 namespace {
 
-const FlowGroup* group_of(const FlowScreen& screen, const FlowControl& control) {
-    if (!control.box.group) return nullptr;
-    for (const FlowGroup& group : screen.looks.groups)
-        if (group.id.text == control.box.group->text) return &group;
-    return nullptr;
+/// The group that it stands in; null: in the region of the screen.
+const FlowGroup* around(const FlowPlace& place) {
+    const FlowScreenLooks& looks = place.screen->looks;
+    const std::optional<Name>& in = place.box->group;
+    if (in && in->text != "layout") {
+        for (const FlowGroup& group : looks.groups)
+            if (group.id.text == in->text) return &group;
+        return nullptr;
+    }
+    const bool anchored = place.box->landscape && place.box->landscape->anchored;
+    return (in || (place.of == PlaceOf::control && !anchored)) && looks.layout ? &*looks.layout
+                                                                               : nullptr;
 }
 
 const FlowForm* form_of(const FlowBox& box, WindowShape shape) {
@@ -22,8 +29,9 @@ const FlowForm* form_of(const FlowBox& box, WindowShape shape) {
 }
 
 /// `place.`, or what portrait windows have of their own.
-std::string prefix_of(const FlowBox& box, WindowShape shape) {
-    return shape == WindowShape::portrait && box.portrait ? "place.portrait." : "place.";
+std::string prefix_of(const FlowPlace& place, WindowShape shape) {
+    const bool own = shape == WindowShape::portrait && place.box->portrait;
+    return place.place_keys() + (own ? "portrait." : "");
 }
 
 Edge nearest_edge(float middle, float begin, float size) {
@@ -58,51 +66,29 @@ void add_size(const FlowFile& file, const NameAsked& name, const std::string& pr
 
 } // namespace
 
-Standing standing_of(const FlowScreen& screen, const FlowControl& control) {
-    const FlowGroup* group = group_of(screen, control);
+Standing standing_of(const FlowPlace& place) {
+    if (place.of == PlaceOf::piece) return Standing::freely;
+    const FlowGroup* group = around(place);
     if (group && group->box.landscape &&
         group->box.landscape->form.arrangement == Arrangement::overlay)
         return Standing::freely;
-    const bool anchored = control.box.landscape && control.box.landscape->anchored;
-    return anchored && !group ? Standing::freely : Standing::in_order;
+    const bool anchored = place.box->landscape && place.box->landscape->anchored;
+    return anchored && !place.box->group ? Standing::freely : Standing::in_order;
 }
 
-Arrangement arrangement_around(const FlowScreen& screen, const FlowControl& control) {
-    const FlowGroup* group = group_of(screen, control);
-    if (!group && !control.box.group && screen.looks.layout) group = &*screen.looks.layout;
+Arrangement arrangement_around(const FlowPlace& place) {
+    const FlowGroup* group = around(place);
     return group && group->box.landscape ? group->box.landscape->form.arrangement
                                          : Arrangement::column;
 }
 
-FlowPlace in_flow(const FlowFile& file, ControlId control) {
-    const CompiledFlow& flow = *file.compiled;
-    const std::string_view screen = flow.text(flow[flow[control].screen].id);
-    for (const FlowScreen& one : file.flow.screens) {
-        if (one.id.text != screen) continue;
-        for (const FlowControl& own : one.controls)
-            if (own.id.text == flow.text(flow[control].id)) return {&one, &own};
-    }
-    return {};
-}
-
-NameAsked name_to_change(const FlowFile& file, const FlowPlace& place) {
-    const std::string& screen = place.screen->id.text;
-    const std::string& name = place.control->id.text;
-    if (!file.names.find(NameKind::control, name, screen).empty())
-        return {NameKind::control, screen + "." + name};
-    const IndexedName* declared =
-        file.names.at(place.control->id.place.file, place.control->id.place.begin);
-    if (!declared || declared->on.empty()) return {NameKind::control, name};
-    return {NameKind::control, declared->on.front() + "." + declared->text};
-}
-
 KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& canvas,
                    const Rect& from, const Rect& to) {
-    const FlowBox& box = place.control->box;
-    const std::string prefix = prefix_of(box, canvas.shape);
+    const FlowBox& box = *place.box;
+    const std::string prefix = prefix_of(place, canvas.shape);
     KeysToSet keys;
-    add_size(file, name_to_change(file, place), prefix, from, to, keys);
-    if (standing_of(*place.screen, *place.control) == Standing::in_order) return keys;
+    add_size(file, place.name, prefix, from, to, keys);
+    if (standing_of(place) == Standing::in_order) return keys;
     const bool moved = std::lround(from.x) != std::lround(to.x) ||
                        std::lround(from.y) != std::lround(to.y) || !keys.empty();
     if (!moved) return keys;
@@ -110,7 +96,7 @@ KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& c
     const FlowForm* form = form_of(box, canvas.shape);
     Edge across = form ? form->form.across.anchor : Edge::start;
     Edge down = form ? form->form.down.anchor : Edge::start;
-    if (form && form->anchored && !box.group) {
+    if (form && form->anchored && !box.group && place.of != PlaceOf::piece) {
         const bool resized = !keys.empty(); // it keeps its anchor then
         if (!resized) {
             const Edge was_across = across;
@@ -128,7 +114,7 @@ KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& c
                 std::to_string(offset_from(down, to.y, to.height, room.y, room.height)));
         return keys;
     }
-    // Within a group it goes as far as it was taken.
+    // Within a group or a control it goes as far as it was taken.
     const float x = form ? form->form.across.offset : 0;
     const float y = form ? form->form.down.offset : 0;
     keys.emplace_back(prefix + "offset", std::to_string(std::lround(x + to.x - from.x)) + " " +
@@ -137,13 +123,12 @@ KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& c
 }
 
 KeysToSet keys_for_turn(const FlowPlace& place, WindowShape shape, float degrees) {
-    return {
-        {prefix_of(place.control->box, shape) + "rotate", std::to_string(std::lround(degrees))}};
+    return {{prefix_of(place, shape) + "rotate", std::to_string(std::lround(degrees))}};
 }
 
 std::string stands_before(const FlowPlace& place, Point middle,
                           const std::vector<std::pair<std::string, Rect>>& others) {
-    const Arrangement as = arrangement_around(*place.screen, *place.control);
+    const Arrangement as = arrangement_around(place);
     for (const auto& [name, bounds] : others) {
         const Point at = bounds.middle();
         const bool same_line = middle.y < bounds.bottom() && middle.y > bounds.y;

@@ -1,4 +1,4 @@
-// Where a control is to stand, as keys of its place: what somebody would write who put it there.
+// Where something is to stand, as keys of its place: what somebody would write who put it there.
 #pragma once
 
 #include "rondix/runtime/canvas.hpp"
@@ -10,28 +10,44 @@
 
 namespace rondix {
 
+/// What of a screen stands somewhere.
+enum class PlaceOf : std::uint8_t { control, piece, group, layout, heading };
+
+/// Something of a flow that stands for a box of its tables, and how it is changed.
+struct FlowPlace {
+    PlaceOf of{};
+    const FlowScreen* screen = nullptr;
+    const FlowControl* control = nullptr; ///< or the one that a piece is of
+    const FlowGroup* group = nullptr;
+    const FlowBox* box = nullptr; ///< null: the flow has none of its own there
+    NameAsked name;   ///< on its own screen, else where that declares it; without text: no way
+    std::string path; ///< of its keys behind that name: `layout.`, `pieces.0.`
+    /// Its keys that say where it stands.
+    std::string place_keys() const;
+    /// The piece's number from 0.
+    std::size_t piece = 0;
+    /// "play", "play, piece 1", "group deck".
+    std::string words() const;
+
+    explicit operator bool() const { return box != nullptr && !name.text.empty(); }
+};
+/// False: built-in, or drawn by the way.
+FlowPlace in_flow(const FlowFile& file, ControlId control);
+/// The same for a box of a screen, which counts from the first one of its screen.
+FlowPlace in_flow(const FlowFile& file, ScreenId screen, std::uint32_t box);
+
 /// How it comes to stand where it does.
 enum class Standing : std::uint8_t {
     freely,  ///< by an anchor and an offset
     in_order ///< in a column, row or grid, behind the one before it
 };
-Standing standing_of(const FlowScreen& screen, const FlowControl& control);
+Standing standing_of(const FlowPlace& place);
 /// How those that stand with it are arranged.
-Arrangement arrangement_around(const FlowScreen& screen, const FlowControl& control);
-
-/// The screen and the control of a flow that stand for one of its tables; null for built-in ones.
-struct FlowPlace {
-    const FlowScreen* screen = nullptr;
-    const FlowControl* control = nullptr;
-};
-FlowPlace in_flow(const FlowFile& file, ControlId control);
-
-/// The name under which it can be changed: on its own screen, else where that is declared.
-NameAsked name_to_change(const FlowFile& file, const FlowPlace& place);
+Arrangement arrangement_around(const FlowPlace& place);
 
 using KeysToSet = std::vector<std::pair<std::string, std::string>>;
 
-/// What brings a control from one place to another within `canvas`, in design units, with the
+/// What brings it from one place to another within `canvas`, in design units, with the
 /// anchor that is nearest then. Whole units alone; nothing where that makes no difference.
 KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& canvas,
                    const Rect& from, const Rect& to);

@@ -24,6 +24,8 @@ const auto alarm = draw::rgb(0x9A2F1C);
 constexpr double text_size = 14;
 constexpr double line = 22;
 constexpr double label_width = 76;
+constexpr double value_at = 128; // of rows
+constexpr double small_size = 12;
 
 } // namespace
 
@@ -70,6 +72,65 @@ Rect PanelPage::chip_of(const std::string& text, bool is_lit, bool enabled) {
                             : faint);
     chip_x_ += wide + 6;
     return {static_cast<float>(at.x), static_cast<float>(at.y), static_cast<float>(wide), 26};
+}
+
+/// Without its end, where there is too little room.
+std::string PanelPage::fitting(std::string text, double room) const {
+    bool cut = false;
+    while (!text.empty() && measure(cut ? text + "…" : text, {text_size}).width > room) {
+        do text.pop_back();
+        while (!text.empty() && (static_cast<unsigned char>(text.back()) & 0xC0) == 0x80);
+        if (!text.empty() && static_cast<unsigned char>(text.back()) >= 0xC0) text.pop_back();
+        cut = true;
+    }
+    return cut ? text + "…" : text;
+}
+
+Rect PanelPage::row(const PanelRow& row) {
+    const double begin = margin + row.depth * 14.0;
+    const double end = width - margin;
+    if (row.is_lit) drawing_.box({left_ + margin - 6, y_ - 1}, {end - margin + 12, line}, 5, lit);
+    const double help =
+        row.help.empty() ? 0 : std::min(measure(row.help, {small_size}).width, 110.0) + 8;
+    const double values = row.value.empty() ? end - help : margin + value_at;
+    drawing_.text({left_ + begin, y_}, fitting(row.text, values - begin - 8), {text_size},
+                  row.is_lit          ? lit_ink
+                  : row.value.empty() ? ink
+                                      : faint);
+    double at = values;
+    if (row.colour) {
+        swatch({left_ + at, y_ + 3}, *row.colour);
+        at += 22;
+    }
+    if (!row.value.empty())
+        drawing_.text({left_ + at, y_}, fitting(row.value, end - help - at), {text_size},
+                      row.is_lit     ? lit_ink
+                      : row.is_faint ? faint
+                                     : ink);
+    if (help > 0)
+        drawing_.text({left_ + end - help + 8, y_ + 2}, fitting(row.help, 126), {small_size},
+                      row.is_lit ? lit_ink : faint);
+    const Rect bounds{static_cast<float>(left_ + margin - 6), static_cast<float>(y_ - 1),
+                      static_cast<float>(end - margin + 12), static_cast<float>(line)};
+    y_ += line;
+    return bounds;
+}
+
+/// On squares, for what can be seen through.
+void PanelPage::swatch(Vec at, const Colour& colour) {
+    drawing_.box(at, {16, 16}, 3, chip);
+    drawing_.box(at, {8, 8}, 0, edge);
+    drawing_.box({at.x + 8, at.y + 8}, {8, 8}, 0, edge);
+    drawing_.box(at, {16, 16}, 3,
+                 {static_cast<double>(colour.red), static_cast<double>(colour.green),
+                  static_cast<double>(colour.blue), static_cast<double>(colour.opacity)});
+    drawing_.frame(at, {16, 16}, 3, chip_edge, 1);
+}
+
+Rect PanelPage::swatch_of(const std::string& name, const Colour& colour) {
+    const Rect bounds = chip_of("      " + name, false, true);
+    swatch({static_cast<double>(bounds.x) + 8, static_cast<double>(bounds.y) + 5}, colour);
+    return bounds;
 }
 
 /// Breaks between words.

@@ -3,6 +3,7 @@
 
 #include "draw/drawing.hpp"
 #include "rondix/runtime/geometry.hpp"
+#include "rondix/runtime/look.hpp"
 
 #include <algorithm>
 #include <optional>
@@ -11,6 +12,17 @@
 #include <vector>
 
 namespace rondix::tool {
+
+/// A line that can be pressed.
+struct PanelRow {
+    std::string text;
+    std::string help; ///< at its end, in a faint colour
+    int depth = 0;    ///< how far in it begins
+    bool is_lit = false;
+    std::string value = {};            ///< behind the text
+    bool is_faint = false;             ///< the value
+    std::optional<Colour> colour = {}; ///< shown before the value
+};
 
 class PanelPage {
   public:
@@ -34,9 +46,16 @@ class PanelPage {
     Rect chip_of(const std::string& text, bool is_lit, bool enabled);
     void chips_end() { y_ += 34; }
 
+    /// Where it is in the window.
+    Rect row(const PanelRow& row);
+    /// A named colour; as many as fit on a line.
+    Rect swatch_of(const std::string& name, const Colour& colour);
+
   private:
     void wrapped(const std::string& text, double indent, draw::Colour colour);
     void put(const std::string& text, double indent, draw::Colour colour);
+    void swatch(draw::Vec at, const Colour& colour);
+    std::string fitting(std::string text, double room) const;
 
     draw::Drawing& drawing_;
     double left_;

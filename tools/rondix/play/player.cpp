@@ -2,6 +2,7 @@
 
 #include "commands.hpp"
 #include "outputs.hpp"
+#include "play/editor/editor_view.hpp"
 #include "play/overlay.hpp"
 #include "rondix/tools/report.hpp"
 
@@ -31,8 +32,9 @@ Player::Player(const PlayOptions& options, Session& session, Stage& stage)
     , stage_(stage)
     , kept_(options.settings)
     , trace_(options.trace)
-    , editor_(
-          session, [this] { reload(); }, [this](std::string text) { say(std::move(text)); }) {
+    , editor_(session, {[this] { reload(); }, [this] { arrange(); },
+                        [this] { game_.follow(session_.runner()); },
+                        [this](std::string text) { say(std::move(text)); }}) {
     game_.load_time = options.load_time;
     stage_.show_panel(options.panel);
     connect();
@@ -209,11 +211,11 @@ void Player::mirror() {
 /// Once, as the command line says.
 void Player::arrange_when_there() {
     if (options_.arrange.empty() || arranged_ || (script_ && !script_->done())) return;
-    for (const Thing& one : things_on_screen(session_))
+    for (const Thing& one : editor_.things())
         if (one.name == options_.arrange) {
             arranged_ = true;
             arrange();
-            editor_.choose(one.name);
+            editor_.choose(options_.arrange);
             return;
         }
 }
@@ -223,7 +225,8 @@ bool Player::take_on_panel(int x, int y) {
     if (!editor_.is_on()) {
         if (const auto action = panel_.at(x, y)) act(*action);
     } else if (const auto action = editor_panel_.at(x, y)) {
-        act(*action);
+        dirty_ = true;
+        if (*action) (*action)(editor_);
     }
     return true;
 }
@@ -236,24 +239,6 @@ void Player::arrange() {
     mirror();
     SDL_ShowCursor(SDL_ENABLE);
     dirty_ = true;
-}
-
-void Player::act(const EditorPanel::Action& action) {
-    dirty_ = true;
-    switch (action.does) {
-    case EditorPanel::Does::choose:
-        (SDL_GetModState() & KMOD_SHIFT) != 0 ? editor_.choose_too(action.subject)
-                                              : editor_.choose(action.subject);
-        break;
-    case EditorPanel::Does::align:
-        if (const auto line = line_named(action.subject)) editor_.align(*line);
-        break;
-    case EditorPanel::Does::spread: editor_.spread_out(action.subject == "across"); break;
-    case EditorPanel::Does::ask: editor_.ask(action.subject); break;
-    case EditorPanel::Does::undo: editor_.undo(); break;
-    case EditorPanel::Does::redo: editor_.redo(); break;
-    case EditorPanel::Does::leave: arrange(); break;
-    }
 }
 
 bool Player::take_key(const SDL_KeyboardEvent& event) {

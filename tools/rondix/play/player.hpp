@@ -2,7 +2,7 @@
 // passes; effects are obeyed by a stand-in for the game; and what changed is drawn.
 #pragma once
 
-#include "play/editor/editor_view.hpp"
+#include "play/editor/editor_panel.hpp"
 #include "play/panel.hpp"
 #include "play/session.hpp"
 #include "play/stage.hpp"
@@ -44,7 +44,6 @@ class Player {
     void connect();
     void take(const SDL_Event& event);
     bool take_on_panel(int x, int y);
-    void act(const EditorPanel::Action& action);
     void arrange();
     void mirror();
     void arrange_when_there();

@@ -1,6 +1,7 @@
 #include "play/session.hpp"
 
 #include "commands.hpp"
+#include "draw/screens/tour.hpp"
 
 #include "rondix/tools/move_text.hpp"
 #include "rondix/tools/report.hpp"
@@ -12,6 +13,7 @@ namespace {
 
 /// So many moves are remembered.
 constexpr std::size_t max_moves = 20'000;
+constexpr double longest_ways = 1; // seconds
 
 std::string errors_of(const FlowFile& file) {
     std::string text;
@@ -35,6 +37,7 @@ bool Session::read() {
     trouble_ = errors_of(file);
     if (!file.compiled) return false;
     live_ = std::make_unique<Live>(std::move(file));
+    ++readings_;
     return true;
 }
 
@@ -54,6 +57,24 @@ void Session::restart() {
     moves_.clear();
     from_ = 0;
     runner().start();
+}
+
+bool Session::show(ScreenId screen) {
+    if (screen == no_screen) return false;
+    CheckOptions options;
+    options.max_seconds = longest_ways;
+    draw::Tour tour(flow(), options);
+    SavedState there;
+    if (tour.way(screen)) {
+        tour.go(screen);
+        there = saved(tour.runner);
+    } else {
+        there = saved(runner());
+        there.stack.push_back({std::string(flow().text(flow()[screen].id)), {}});
+    }
+    restore_unproved(runner(), there);
+    go_on_from_here();
+    return runner().menu_state().foremost() == screen;
 }
 
 std::span<const Move> Session::note_moves() {

@@ -31,8 +31,13 @@ class Session {
     bool reload(const std::function<void()>& connect);
     /// What the new flow could not take over, in words.
     const std::vector<std::string>& dropped() const { return dropped_; }
+    /// How often it was read: what was found out about another reading may not hold.
+    std::size_t readings() const { return readings_; }
     /// From the beginning.
     void restart();
+    /// As one comes to a screen by the shortest way; or over the current ones, where none leads
+    /// there. False: it cannot be shown.
+    bool show(ScreenId screen);
 
     Runner& runner() { return live_->runner; }
     const FlowFile& file() const { return live_->file; }
@@ -72,6 +77,7 @@ class Session {
     std::string trouble_;
     bool readable_ = false;
     std::vector<std::string> moves_, dropped_;
+    std::size_t readings_ = 0;
     std::size_t from_ = 0; // where in the moves the last `from` stands
     WatchedFiles watched_;
 };

@@ -11,8 +11,6 @@ namespace rondix::tool {
 
 namespace {
 
-constexpr double longest_check = 0.25; // seconds
-
 std::vector<Rect> bounds_of(const std::vector<Thing>& things) {
     std::vector<Rect> bounds;
     bounds.reserve(things.size());
@@ -27,37 +25,44 @@ void Editor::toggle() {
     drag_.reset();
     prompt_.reset();
     guides_.clear();
+    sheet_shown_ = Sheet::none;
     if (on_) check_again();
 }
 
-std::optional<std::string> Editor::chosen() const {
-    return chosen_.empty() ? std::nullopt : std::optional(chosen_.front());
+Size Editor::window_size() const {
+    const Canvas& canvas = session_.runner().canvas();
+    return {canvas.size.width * canvas.scale + 2 * canvas.origin.x,
+            canvas.size.height * canvas.scale + 2 * canvas.origin.y};
+}
+
+// --- choosing
+
+const std::vector<Thing>& Editor::things() const {
+    return seen_.of(session_);
 }
 
 bool Editor::is_chosen(const std::string& name) const {
     return std::ranges::find(chosen_, name) != chosen_.end();
 }
 
-std::optional<Thing> Editor::thing() const {
-    if (chosen_.empty()) return std::nullopt;
-    for (Thing& one : things_on_screen(session_))
-        if (one.name == chosen_.front()) return std::move(one);
-    return std::nullopt;
+const Thing* Editor::thing() const {
+    if (chosen_.empty()) return nullptr;
+    const auto found = std::ranges::find(things(), chosen_.front(), &Thing::name);
+    return found == things().end() ? nullptr : &*found;
 }
 
 /// In the order in which they were chosen.
 std::vector<Thing> Editor::chosen_things() const {
-    std::vector<Thing> all = things_on_screen(session_);
     std::vector<Thing> chosen;
     for (const std::string& name : chosen_)
-        for (Thing& one : all)
+        for (const Thing& one : things())
             if (one.name == name) chosen.push_back(one);
     return chosen;
 }
 
 std::optional<Rect> Editor::frame() const {
     if (drag_ && drag_->moved) return drag_->is;
-    const std::optional<Thing> one = thing();
+    const Thing* one = thing();
     return one ? std::optional(one->bounds) : std::nullopt;
 }
 
@@ -89,13 +94,13 @@ void Editor::choose_too(const std::string& name) {
 }
 
 void Editor::choose_next(int way) {
-    const std::vector<Thing> things = things_on_screen(session_);
-    if (things.empty()) return;
+    const std::vector<Thing>& all = things();
+    if (all.empty()) return;
     const auto now =
-        std::ranges::find_if(things, [&](const Thing& one) { return one.name == chosen(); });
-    const auto count = static_cast<std::ptrdiff_t>(things.size());
-    const std::ptrdiff_t at = now == things.end() ? (way > 0 ? -1 : 0) : now - things.begin();
-    choose(things[static_cast<std::size_t>((at + way + count) % count)].name);
+        chosen_.empty() ? all.end() : std::ranges::find(all, chosen_.front(), &Thing::name);
+    const auto count = static_cast<std::ptrdiff_t>(all.size());
+    const std::ptrdiff_t at = now == all.end() ? (way > 0 ? -1 : 0) : now - all.begin();
+    choose(all[static_cast<std::size_t>((at + way + count) % count)].name);
 }
 
 // --- changes
@@ -103,30 +108,33 @@ void Editor::choose_next(int way) {
 void Editor::put(const Thing& one, const Rect& is) {
     const FlowFile& file = session_.file();
     const KeysToSet keys = keys_for(file, one.place, session_.runner().canvas(), one.bounds, is);
-    if (keys.empty()) return;
     const bool same_size = std::lround(is.width) == std::lround(one.bounds.width) &&
                            std::lround(is.height) == std::lround(one.bounds.height);
+    if (keys.empty() && same_size) return;
+    if (keys.empty()) return host_.say(one.name + " is as large as what it stands in");
     make((same_size ? "move " : "resize ") + in_quotes(one.name),
-         set_keys(file, {{name_to_change(file, one.place), keys}}));
+         set_keys(file, {{one.place.name, keys}}));
 }
 
 /// Those that stand in one column, row or grid with it.
 std::vector<std::pair<std::string, Rect>> Editor::beside(const Thing& thing) const {
     std::vector<std::pair<std::string, Rect>> others;
-    const auto& own = thing.place.control->box.group;
-    for (const Thing& other : things_on_screen(session_)) {
-        const auto& group = other.place.control->box.group;
-        const bool together =
-            group.has_value() == own.has_value() && (!group || group->text == own->text) &&
-            standing_of(*other.place.screen, *other.place.control) == Standing::in_order;
-        if (together && other.name != thing.name) others.emplace_back(other.name, other.bounds);
+    if (!thing.is(PlaceOf::control)) return others;
+    const auto& own = thing.place.box->group;
+    for (const Thing& other : things()) {
+        if (!other.is(PlaceOf::control) || other.name == thing.name) continue;
+        const auto& group = other.place.box->group;
+        const bool together = group.has_value() == own.has_value() &&
+                              (!group || group->text == own->text) &&
+                              standing_of(other.place) == Standing::in_order;
+        if (together) others.emplace_back(other.name, other.bounds);
     }
     return others;
 }
 
 std::optional<Rect> Editor::mark() const {
     if (!drag_ || !drag_->moved || !drag_->in_order) return std::nullopt;
-    const std::optional<Thing> moved = thing();
+    const Thing* moved = thing();
     const auto others = moved ? beside(*moved) : std::vector<std::pair<std::string, Rect>>{};
     if (others.empty()) return std::nullopt;
     const std::string before = stands_before(moved->place, drag_->is.middle(), others);
@@ -134,14 +142,16 @@ std::optional<Rect> Editor::mark() const {
     const bool last = next == others.end();
     const Rect& at = last ? others.back().second : next->second;
     constexpr float away = 6;
-    if (arrangement_around(*moved->place.screen, *moved->place.control) == Arrangement::column)
+    if (arrangement_around(moved->place) == Arrangement::column)
         return Rect{at.x, last ? at.bottom() + away : at.y - away, at.width, 0};
     return Rect{last ? at.right() + away : at.x - away, at.y, 0, at.height};
 }
 
 void Editor::reorder(const Thing& moved, Point middle) {
+    if (!moved.is(PlaceOf::control))
+        return host_.say(moved.name + " stands where what is around it puts it");
     make("move " + in_quotes(moved.name),
-         move_control(session_.file(), name_to_change(session_.file(), moved.place),
+         move_control(session_.file(), moved.place.name,
                       stands_before(moved.place, middle, beside(moved))));
 }
 
@@ -150,8 +160,8 @@ void Editor::put_all(const std::string& what, const std::vector<Thing>& things,
                      const std::vector<Rect>& where) {
     std::vector<std::pair<NameAsked, KeysToSet>> all;
     for (std::size_t i = 0; i < things.size(); ++i)
-        if (standing_of(*things[i].place.screen, *things[i].place.control) == Standing::freely)
-            all.emplace_back(name_to_change(session_.file(), things[i].place),
+        if (standing_of(things[i].place) == Standing::freely)
+            all.emplace_back(things[i].place.name,
                              keys_for(session_.file(), things[i].place, session_.runner().canvas(),
                                       things[i].bounds, where[i]));
     make(what, set_keys(session_.file(), all));
@@ -170,13 +180,32 @@ void Editor::spread_out(bool across) {
 void Editor::turn_to(const Thing& one, float degrees) {
     make("turn " + in_quotes(one.name),
          set_keys(session_.file(),
-                  {{name_to_change(session_.file(), one.place),
+                  {{one.place.name,
                     keys_for_turn(one.place, session_.runner().canvas().shape, degrees)}}));
 }
 
-void Editor::make(const std::string& what, const Changed& changed) {
-    if (!changed.fault.empty()) return say_(changed.fault);
-    if (changed.texts.empty()) return;
+void Editor::drop_chosen() {
+    const Thing* one = thing();
+    if (!one) return;
+    const FlowFile& file = session_.file();
+    const std::string what = "delete " + in_quotes(one->name);
+    switch (one->place.of) {
+    case PlaceOf::control:
+    case PlaceOf::group: make(what, remove(file, one->place.name)); break;
+    case PlaceOf::piece:
+    case PlaceOf::layout:
+    case PlaceOf::heading: {
+        const std::string& path = one->place.path; // ends with a dot
+        make(what, drop_key(file, one->place.name, path.substr(0, path.size() - 1)));
+        break;
+    }
+    }
+}
+
+/// False: it was not done, and that was said; or there was nothing to do.
+bool Editor::make(const std::string& what, const Changed& changed) {
+    if (!changed.fault.empty()) host_.say(changed.fault);
+    if (!changed.fault.empty() || changed.texts.empty()) return false;
     HistoryStep step{what, {}, changed.texts};
     const FileTexts now = texts_of(session_.file());
     for (const auto& [path, text] : changed.texts)
@@ -186,9 +215,10 @@ void Editor::make(const std::string& what, const Changed& changed) {
             const Walkthrough walk = load_walkthrough(path);
             step.before[path] = walk.source.text();
         }
-    if (!write(what, changed.texts)) return;
+    if (!write(what, changed.texts)) return false;
     history_.add(std::move(step));
     check_again();
+    return true;
 }
 
 /// Where a file no longer says what it said, nothing is written.
@@ -199,9 +229,14 @@ bool Editor::write(const std::string& what, const FileTexts& texts) {
         if (std::ranges::none_of(sources, is_it))
             sources.push_back(load_walkthrough(changed.first).source);
     }
+    const std::string screen = foremost_screen(session_);
     const std::string fault = fault_of_writing_back(sources, texts);
-    if (!fault.empty()) say_("not done: " + what + ". " + fault);
-    reload_();
+    if (!fault.empty()) host_.say("not done: " + what + ". " + fault);
+    host_.reload();
+    // One goes on where one was, even if a player would be stuck there.
+    const ScreenId same = session_.flow().screen(screen);
+    if (same != no_screen && foremost_screen(session_) != screen && session_.show(same))
+        host_.shown();
     return fault.empty();
 }
 
@@ -229,26 +264,8 @@ void Editor::go_to(const HistoryStep& step, bool back) {
     const std::string what = (back ? "undo: " : "again: ") + step.what;
     if (!write(what, back ? step.before : step.after)) return;
     back ? history_.undone() : history_.redone();
-    say_(what);
+    host_.say(what);
     check_again();
-}
-
-/// What came and what went with the last change.
-void Editor::check_again() {
-    CheckOptions options;
-    options.max_seconds = longest_check;
-    const CheckResult result = check(session_.file(), options);
-    checked_ = {};
-    std::vector<std::string> now;
-    for (const Finding& finding : result.findings) {
-        ++(finding.severity() == Severity::error ? checked_.errors : checked_.warnings);
-        now.push_back(finding.text);
-    }
-    for (const std::string& text : now)
-        if (std::ranges::find(findings_, text) == findings_.end()) checked_.came.push_back(text);
-    for (const std::string& text : findings_)
-        if (std::ranges::find(now, text) == now.end()) checked_.went.push_back(text);
-    findings_ = std::move(now);
 }
 
 } // namespace rondix::tool

@@ -1,6 +1,8 @@
 #include "play/editor/editor_view.hpp"
 
-#include "reading/grammar.hpp"
+#include "draw/drawing.hpp"
+#include "draw/screens/state_sheet.hpp"
+#include "reading/style_words.hpp"
 
 #include <fmt/format.h>
 
@@ -23,7 +25,8 @@ const auto guide = draw::rgb(0xE0457B);
 class View {
   public:
     View(const Pixels& window, int width, const Editor& editor)
-        : drawing_(window)
+        : window_(window)
+        , drawing_(window)
         , size_{static_cast<double>(width), static_cast<double>(window.height)}
         , editor_(editor)
         , canvas_(editor.session().runner().canvas()) {
@@ -31,8 +34,12 @@ class View {
     }
 
     void draw() {
-        for (const Thing& one : things_on_screen(editor_.session()))
-            frame(pixels(one.bounds), draw::rgb(0x12A594, 0.45), 1, true);
+        if (editor_.sheet_shown() != Editor::Sheet::none) return draw_sheet();
+        for (const Thing& one : editor_.things())
+            if (!one.is(PlaceOf::piece))
+                frame(pixels(one.bounds),
+                      draw::rgb(0x12A594, one.is(PlaceOf::control) ? 0.45 : 0.2), 1, true);
+        draw_issues();
         for (const Guide& one : editor_.guides()) draw_guide(one);
         for (const Rect& one : editor_.other_frames()) frame(pixels(one), accent, 2);
         if (const std::optional<Rect> chosen = editor_.frame()) draw_chosen(*chosen);
@@ -42,6 +49,7 @@ class View {
                          guide);
         }
         drawing_.frame({1, 1}, {size_.width - 2, size_.height - 2}, 0, accent, 2);
+        if (editor_.page() == Editor::Page::style) draw_states();
         if (editor_.prompt()) draw_prompt(*editor_.prompt());
     }
 
@@ -75,10 +83,11 @@ class View {
             drawing_.box({at.x - 5, at.y - 5}, {10, 10}, 2, accent);
             drawing_.box({at.x - 3.5, at.y - 3.5}, {7, 7}, 1, paper);
         }
-        const std::optional<Thing> one = editor_.thing();
+        const Thing* one = editor_.thing();
         if (!one) return;
-        std::string words = fmt::format("{} {}   {:.0f} x {:.0f}", kind_of(*one), one->name,
-                                        chosen.width, chosen.height);
+        std::string words =
+            fmt::format("{}   {:.0f} x {:.0f}", one->name, chosen.width, chosen.height);
+        if (one->is(PlaceOf::control)) words = kind_of(*one) + " " + words;
         if (editor_.turn() != 0) words += fmt::format("   {:.0f} degrees", editor_.turn());
         label({rect.x, rect.bottom() + 10}, words);
     }
@@ -91,21 +100,113 @@ class View {
         drawing_.text({at.x + 8, at.y + 4}, words, {13}, paper);
     }
 
-    static std::string asked_for(const std::string& key) {
-        if (key == "copy") return "name of the copy";
-        if (key == "add") return "name of a new button";
-        if (key == "name") return "new name, here and wherever it is used";
-        if (key == "press")
+    static std::string asked_for(const Prompt& prompt) {
+        switch (prompt.asks) {
+        case Asks::copy: return "name of the copy";
+        case Asks::add: return "name of a new button";
+        case Asks::name: return "new name, here and wherever it is used";
+        case Asks::other: return "a key and its value";
+        case Asks::screen: return "name of a new screen";
+        case Asks::copy_screen: return "name of the copy of this screen";
+        case Asks::drop_screen:
+            return "deletes this screen: where does what led here lead? Nothing: its buttons go "
+                   "too";
+        case Asks::part: return "name of the part that is made of them";
+        case Asks::colour: return "name of this colour";
+        case Asks::key:
+        case Asks::property: break;
+        }
+        if (prompt.key == "press")
             return "press, such as 'open credits' (a screen that is not there is made)";
-        return key;
+        return prompt.key;
     }
 
-    void draw_prompt(const Editor::Prompt& prompt) {
+    /// At what a finding of check() concerns.
+    void draw_issues() {
+        const std::string screen = foremost_screen(editor_.session());
+        for (const Issue& issue : editor_.checked().issues)
+            for (const Thing& one : editor_.things()) {
+                if (issue.screen != screen || issue.thing != one.name) continue;
+                const Rect rect = pixels(one.bounds);
+                drawing_.disc({rect.right(), rect.y}, 7, paper);
+                drawing_.disc({rect.right(), rect.y}, 5, guide);
+            }
+    }
+
+    /// What is chosen, in all its states side by side.
+    void draw_states() {
+        const Thing* one = editor_.thing();
+        Session& session = editor_.session();
+        if (!one || one->control == no_control ||
+            !is_usable_kind(session.flow()[one->control].kind))
+            return;
+        const Runner& runner = session.runner();
+        draw::Sheet sheet =
+            draw::state_sheet(runner, runner.menu_state().foremost(), canvas_.scale);
+        std::erase_if(sheet.items, [&](const Item& item) {
+            return item.kind != ItemKind::ground && item.control != one->control;
+        });
+        if (sheet.items.size() < 2) return;
+        const float top = sheet.items[1].bounds.y;
+        const auto width = static_cast<float>(size_.width);
+        const float scale = std::min(canvas_.scale, width / sheet.canvas.size.width);
+        const float room = 26; // above and below, in pixels
+        const float height = sheet.items[1].bounds.height * scale + 2 * room;
+        const auto bottom = static_cast<float>(size_.height - (editor_.prompt() ? 96 : 12));
+        const float y = std::round(std::max(0.0F, bottom - height));
+        sheet.canvas.scale = scale;
+        sheet.canvas.origin = {0, room - top * scale};
+        sheet.items[0].bounds = {0, top - room / scale, width / scale, height / scale};
+        const Pixels strip{static_cast<std::byte*>(window_.data) +
+                               static_cast<std::ptrdiff_t>(y) * window_.stride,
+                           static_cast<int>(width), static_cast<int>(height), window_.stride};
+        session.painter().paint(sheet.canvas, sheet.items, strip);
+        drawing_.frame({0, y}, {width, height}, 0, accent, 1);
+        const float pitch = sheet.canvas.size.width * scale / look_state_count;
+        for (std::size_t i = 0; i < look_state_count; ++i) {
+            const bool now = editor_.state() == LookState(i);
+            const std::string name(state_names[i]);
+            const Vec at{pitch * (static_cast<double>(i) + 0.5) -
+                             draw::measure(name, {12}).width / 2 - 6,
+                         y + height - 20.0};
+            drawing_.box(at, {draw::measure(name, {12}).width + 12, 17}, 4, now ? accent : dark);
+            drawing_.text({at.x + 6, at.y + 1}, name, {12}, paper);
+        }
+    }
+
+    /// All screens; the one that is in front is framed.
+    void draw_sheet() {
+        drawing_.box({0, 0}, size_, 0, draw::rgb(0xEFEAE0));
+        const auto width = static_cast<float>(size_.width);
+        const auto height = static_cast<float>(size_.height);
+        const std::string now = foremost_screen(editor_.session());
+        ScreenSheet& sheet = editor_.sheet();
+        for (const ScreenSheet::Card& card : sheet.cards(width, height)) {
+            const Rect& at = card.bounds;
+            if (at.bottom() < 0 || at.y > height) continue;
+            if (const auto picture = sheet.picture(card.name))
+                drawing_.image({at.x, at.y}, {at.width, at.height}, *picture);
+            else
+                drawing_.box({at.x, at.y}, {at.width, at.height}, 4, draw::rgb(0xC9C0AE));
+            const bool is_now = card.name == now;
+            drawing_.frame({at.x, at.y}, {at.width, at.height}, 2,
+                           is_now ? accent : draw::rgb(0x8C99A0), is_now ? 3 : 1);
+            drawing_.text({at.x, at.bottom() + 4.0}, card.name, {13, is_now}, draw::rgb(0x23303A));
+        }
+        drawing_.box({0, 0}, {size_.width, 44}, 0, draw::rgb(0x10242A));
+        const bool links = editor_.sheet_shown() == Editor::Sheet::to_link;
+        drawing_.text({32, 12},
+                      links ? "Which screen does it lead to?   Escape: leave it"
+                            : "Which screen?   Escape: stay",
+                      {15}, paper);
+    }
+
+    void draw_prompt(const Prompt& prompt) {
         const Vec at{24, size_.height - 84};
         const double width = size_.width - 48;
         drawing_.box(at, {width, 60}, 8, dark);
         drawing_.frame(at, {width, 60}, 8, accent, 1.5);
-        const std::string asked = asked_for(prompt.key);
+        const std::string asked = asked_for(prompt);
         drawing_.text({at.x + 16, at.y + 8}, asked + "   Return: done, Escape: leave it", {12},
                       draw::rgb(0x9FD8CF));
         std::string text = prompt.text;
@@ -114,100 +215,17 @@ class View {
         drawing_.box({at.x + 18 + draw::measure(text, {16}).width, at.y + 29}, {2, 19}, 0, accent);
     }
 
+    const Pixels window_;
     Drawing drawing_;
     Extents size_;
     const Editor& editor_;
     const Canvas& canvas_;
 };
 
-std::string placed(const Rect& rect) {
-    return fmt::format("{:.0f} {:.0f}, {:.0f} x {:.0f}", rect.x, rect.y, rect.width, rect.height);
-}
-
 } // namespace
 
 void draw_editor(const Pixels& window, int width, const Editor& editor) {
     View(window, width, editor).draw();
-}
-
-void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
-    buttons_.begin();
-    Drawing drawing(window);
-    PanelPage page(drawing, left, window.height, buttons_.scrolled());
-    const auto chip = [&](const std::string& text, Action action, bool is_lit, bool enabled) {
-        buttons_.add(page.chip_of(text, is_lit, enabled), std::move(action));
-    };
-    const FlowFile& file = editor.session().file();
-    page.chips_begin();
-    chip("Play on  F8", {Does::leave, ""}, true, true);
-    chip("Undo", {Does::undo, ""}, false, editor.history().to_undo() != nullptr);
-    chip("Again", {Does::redo, ""}, false, editor.history().to_redo() != nullptr);
-    page.chips_end();
-
-    page.heading("CHOSEN");
-    if (const std::optional<Thing> one = editor.thing()) {
-        const NameAsked name = name_to_change(file, one->place);
-        page.pair(kind_of(*one), one->name);
-        page.pair("stands", placed(one->bounds));
-        page.pair("line", line_of(file, one->place.control->id.place));
-        if (!name.text.starts_with(one->place.screen->id.text + "."))
-            page.pair("is of", name.text + ", and changes there");
-        for (const char* key : {"text", "press", "when", "style", "hint"}) {
-            if (!key_value(file, name, key)) continue;
-            page.pair(key, *key_value(file, name, key));
-        }
-        page.gap(6);
-        page.chips_begin();
-        for (const auto& [words, key] : {std::pair("text  T", "text"),
-                                         {"press  P", "press"},
-                                         {"when  W", "when"},
-                                         {"style  S", "style"},
-                                         {"hint  H", "hint"}})
-            if (grammar::has_key(one->place.control->kind, key))
-                chip(words, {Does::ask, key}, false, true);
-        chip("name  N", {Does::ask, "name"}, false, true);
-        chip("copy  Ctrl+D", {Does::ask, "copy"}, false, true);
-        page.chips_end();
-    } else {
-        page.small("nothing: click on something, or Tab");
-    }
-
-    if (editor.count_chosen() > 1) {
-        page.heading(fmt::format("{} CHOSEN: ALIGN, SPREAD", editor.count_chosen()));
-        page.chips_begin();
-        for (const auto& [words, does] : {std::pair("left", "left"),
-                                          {"middle", "middle-across"},
-                                          {"right", "right"},
-                                          {"top", "top"},
-                                          {"middle, down", "middle-down"},
-                                          {"bottom", "bottom"}})
-            chip(words, {Does::align, does}, false, true);
-        chip("spread across", {Does::spread, "across"}, false, editor.count_chosen() > 2);
-        chip("spread down", {Does::spread, "down"}, false, editor.count_chosen() > 2);
-        page.chips_end();
-    }
-
-    page.heading("ON THIS SCREEN");
-    page.chips_begin();
-    for (const Thing& one : things_on_screen(editor.session()))
-        chip(one.name, {Does::choose, one.name}, editor.is_chosen(one.name), true);
-    chip("add a button  A", {Does::ask, "add"}, false, true);
-    page.chips_end();
-
-    const Editor::Checked& checked = editor.checked();
-    page.heading("CHECK");
-    page.small(checked.errors + checked.warnings == 0
-                   ? "nothing to tell"
-                   : fmt::format("{} errors, {} warnings", checked.errors, checked.warnings));
-    for (const std::string& text : checked.came) page.alert("+ " + text);
-    for (const std::string& text : checked.went) page.small("gone: " + text);
-
-    page.heading("CHANGES");
-    const std::vector<std::string> last = editor.history().last(6);
-    for (const std::string& what : last) page.small(what);
-    if (last.empty()) page.small("none yet; each is written into the file at once");
-
-    buttons_.end(page, window.height);
 }
 
 } // namespace rondix::tool

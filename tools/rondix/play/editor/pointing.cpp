@@ -28,15 +28,22 @@ bool Editor::take(const SDL_Event& event) {
     case SDL_MOUSEBUTTONUP:
         if (event.button.button == SDL_BUTTON_LEFT && drag_) release();
         return true;
-    case SDL_KEYDOWN: return prompt_ ? take_key_of_prompt(event.key) : take_key(event.key);
+    case SDL_KEYDOWN:
+        if (sheet_shown_ != Sheet::none) return take_key_of_sheet(event.key);
+        return prompt_ ? take_key_of_prompt(event.key) : take_key(event.key);
     case SDL_KEYUP: return true;
     case SDL_TEXTINPUT:
-        if (prompt_) prompt_->text += event.text.text;
+        if (prompt_ && sheet_shown_ == Sheet::none) {
+            prompt_->text += event.text.text;
+            retyped();
+        }
+        return true;
+    case SDL_MOUSEWHEEL:
+        if (sheet_shown_ != Sheet::none) sheet_.scroll(event.wheel.y);
         return true;
     case SDL_FINGERDOWN:
     case SDL_FINGERMOTION:
     case SDL_FINGERUP:
-    case SDL_MOUSEWHEEL:
     case SDL_CONTROLLERBUTTONDOWN:
     case SDL_CONTROLLERBUTTONUP:
     case SDL_CONTROLLERAXISMOTION: return true; // nothing is played
@@ -44,13 +51,21 @@ bool Editor::take(const SDL_Event& event) {
     }
 }
 
+std::vector<std::string> Editor::under(Point at) const {
+    return things_at(session_, things(), at);
+}
+
 /// What is chosen is taken hold of; anything else is chosen first. With shift it is chosen as well.
 void Editor::press(Point pixel, bool too) {
+    if (sheet_shown_ != Sheet::none) {
+        const Size window = window_size();
+        if (const auto screen = sheet_.at(window.width, window.height, pixel)) take_screen(*screen);
+        return;
+    }
     prompt_.reset();
     if (too) {
-        const std::vector<std::string> under =
-            things_at(session_, things_on_screen(session_), to_design(pixel));
-        if (!under.empty()) choose_too(under.front());
+        const std::vector<std::string> beneath = under(to_design(pixel));
+        if (!beneath.empty()) choose_too(beneath.front());
         return;
     }
     const Canvas& canvas = session_.runner().canvas();
@@ -62,25 +77,24 @@ void Editor::press(Point pixel, bool too) {
     }
     bool chose = false;
     if (!handle) {
-        const std::vector<std::string> under =
-            things_at(session_, things_on_screen(session_), to_design(pixel));
-        if (under.empty()) return chosen_.clear();
+        const std::vector<std::string> beneath = under(to_design(pixel));
+        if (beneath.empty()) return chosen_.clear();
+        const std::string name = beneath.front();
         // One of several takes the others along.
-        if (!is_chosen(under.front())) chosen_ = {under.front()};
-        std::erase(chosen_, under.front());
-        chosen_.insert(chosen_.begin(), under.front());
+        if (!is_chosen(name)) chosen_ = {name};
+        std::erase(chosen_, name);
+        chosen_.insert(chosen_.begin(), name);
         handle = Handle{};
         chose = true;
     }
-    const std::optional<Thing> one = thing();
+    const Thing* one = thing();
     if (!one) return;
     drag_.emplace();
     drag_->handle = *handle;
     drag_->from = to_design(pixel);
     drag_->was = drag_->is = one->bounds;
     drag_->chose = chose;
-    drag_->in_order = handle->moves() &&
-                      standing_of(*one->place.screen, *one->place.control) == Standing::in_order;
+    drag_->in_order = handle->moves() && standing_of(one->place) == Standing::in_order;
 }
 
 void Editor::drag_to(Point pixel) {
@@ -99,9 +113,12 @@ void Editor::drag_to(Point pixel) {
     }
     drag_->is = taken(drag_->was, drag_->handle, drag_->from, to);
     if (drag_->in_order) return;
+    const Thing* dragged = thing();
     std::vector<Rect> others = {session_.runner().canvas().safe};
-    for (const Thing& one : things_on_screen(session_))
-        if (!is_chosen(one.name)) others.push_back(one.bounds);
+    for (const Thing& one : things())
+        if (!is_chosen(one.name) && one.is(PlaceOf::control) && dragged &&
+            !is_within(session_, one, *dragged))
+            others.push_back(one.bounds);
     drag_->is = snapped(drag_->is, drag_->handle, others, snaps_within / scale, guides_);
 }
 
@@ -109,15 +126,15 @@ void Editor::release() {
     const Drag done = *drag_;
     drag_.reset();
     guides_.clear();
-    const std::optional<Thing> one = thing();
+    const Thing* one = thing();
     if (!one) return;
     if (!done.moved) {
         if (done.chose) return;
         // Again at the same place: what lies beneath.
-        const auto under = things_at(session_, things_on_screen(session_), done.from);
-        const auto now = std::ranges::find(under, chosen_.front());
-        if (!under.empty())
-            choose(now == under.end() || now + 1 == under.end() ? under.front() : *(now + 1));
+        const auto beneath = under(done.from);
+        const auto now = std::ranges::find(beneath, chosen_.front());
+        if (!beneath.empty())
+            choose(now == beneath.end() || now + 1 == beneath.end() ? beneath.front() : *(now + 1));
         return;
     }
     if (done.handle.turns) return turn_to(*one, done.degrees);
