@@ -32,7 +32,7 @@ const std::map<std::string, std::set<std::string>> allowed = {
     {"walk", {"logic", "place", "run", "words", "proof", "live", "findings", "yaml", "reading"}},
     {"editing",
      {"logic", "place", "run", "words", "proof", "live", "findings", "yaml", "reading", "loading",
-      "walk"}},
+      "compiling", "walk"}},
     {"check",
      {"logic", "place", "run", "words", "proof", "findings", "yaml", "reading", "resolving"}},
     {"fix",

@@ -181,19 +181,75 @@ TEST(Lines, SpreadWithEqualGapsBetweenTheOutermost) {
 
 TEST(Handles, SnapToEdgesAndMiddlesOfOthers) {
     const std::vector<Rect> others = {{400, 50, 100, 40}};
-    std::vector<Guide> guides;
+    Guides guides;
     const Rect near = snapped({403, 200, 60, 30}, {}, others, 6, guides);
     EXPECT_EQ(near.x, 400);
     EXPECT_EQ(near.y, 200);
-    ASSERT_EQ(guides.size(), 1u);
-    EXPECT_TRUE(guides[0].upright);
-    guides.clear();
+    ASSERT_EQ(guides.lines.size(), 1u);
+    EXPECT_TRUE(guides.lines[0].upright);
+    guides = {};
     EXPECT_EQ(snapped({416, 200, 60, 30}, {}, others, 6, guides).x, 420); // its middle
-    guides.clear();
+    guides = {};
     EXPECT_EQ(snapped({300, 200, 97, 30}, {1, 0}, others, 6, guides).width, 100);
-    guides.clear();
+    guides = {};
     EXPECT_EQ(snapped({200, 200, 60, 30}, {}, others, 6, guides).x, 200);
-    EXPECT_TRUE(guides.empty());
+    EXPECT_TRUE(guides.lines.empty());
+}
+
+TEST(Handles, SnapToEqualGaps) {
+    // Two with a gap of 30 between them, one far above, and one that holds all.
+    const std::vector<Rect> others = {
+        {0, 0, 900, 600}, {100, 200, 80, 40}, {210, 190, 70, 60}, {330, 20, 50, 30}};
+    Guides guides;
+    EXPECT_EQ(snapped({313, 205, 60, 37}, {}, others, 6, guides).x, 310);
+    ASSERT_EQ(guides.gaps.size(), 2u);
+    for (const Gap& gap : guides.gaps) EXPECT_EQ(gap.to.x - gap.from.x, 30);
+    guides = {};
+    EXPECT_EQ(snapped({8, 205, 60, 37}, {}, others, 6, guides).x, 10); // before them
+    guides = {};
+    const std::vector<Rect> apart = {{100, 200, 80, 40}, {400, 200, 80, 40}};
+    EXPECT_EQ(snapped({262, 203, 60, 31}, {}, apart, 6, guides).x, 260); // between them
+    guides = {};
+    EXPECT_EQ(snapped({262, 300, 60, 31}, {}, apart, 6, guides).x, 262); // in no line with them
+    EXPECT_TRUE(guides.gaps.empty());
+}
+
+/// Wherever it comes to stand by gaps, they are alike, and it went no farther than the reach.
+TEST(Handles, GapsAreAlikeWhereverThingsStand) {
+    std::mt19937 random(11);
+    const auto number = [&](int from, int to) {
+        return static_cast<float>(std::uniform_int_distribution<int>(from, to)(random));
+    };
+    std::size_t snaps = 0;
+    for (int i = 0; i < 20'000; ++i) {
+        std::vector<Rect> others;
+        for (int k = 0; k < 5; ++k)
+            others.push_back({number(0, 600), number(0, 120), number(10, 120), number(10, 60)});
+        const Rect rect{number(0, 600), number(0, 120), number(10, 120), number(10, 60)};
+        const bool across = i % 2 == 0;
+        std::vector<Gap> gaps;
+        const auto way = way_to_equal_gaps(rect, across, others, 9, gaps);
+        ASSERT_EQ(gaps.size(), way ? 2u : 0u);
+        if (!way) continue;
+        ++snaps;
+        ASSERT_LT(std::abs(*way), 9);
+        const auto length = [&](const Gap& gap) {
+            return across ? gap.to.x - gap.from.x : gap.to.y - gap.from.y;
+        };
+        ASSERT_NEAR(length(gaps[0]), length(gaps[1]), 0.01);
+        ASSERT_GT(length(gaps[0]), 0);
+        // Of one of the gaps it is an end.
+        const float begin = (across ? rect.x : rect.y) + *way;
+        const float end = begin + (across ? rect.width : rect.height);
+        bool touches = false;
+        for (const Gap& gap : gaps) {
+            const float from = across ? gap.from.x : gap.from.y;
+            const float to = across ? gap.to.x : gap.to.y;
+            touches = touches || std::abs(from - end) < 0.01F || std::abs(to - begin) < 0.01F;
+        }
+        ASSERT_TRUE(touches);
+    }
+    EXPECT_GT(snaps, 400u);
 }
 
 } // namespace

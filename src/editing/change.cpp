@@ -106,21 +106,28 @@ std::string set(FileChange& text, const KeyPath& path, yaml::Node value) {
 
 /// And what is empty without it, within `thing`.
 std::string drop(FileChange& text, const TreePath& thing, const KeyPath& path) {
-    if (path.rest.size() > 1) return "there is no " + in_quotes(path.rest.front());
-    TreePath map = path.map;
-    std::string key = path.rest.front();
-    if (text.at(map).kind == yaml::Kind::list) {
-        const auto item = number(key);
-        return item ? text.drop_item(map, *item) : in_quotes(key) + " is none of its items";
+    const std::string& key = path.rest.front();
+    if (path.rest.size() > 1) return "there is no " + in_quotes(key);
+    TreePath holder = path.map;
+    const bool of_list = text.at(holder).kind == yaml::Kind::list;
+    const std::size_t count = text.at(holder).children.size();
+    const auto item = of_list ? number(key) : std::nullopt;
+    std::size_t child =
+        of_list ? item.value_or(count) : FileChange::number_of(text.at(holder), key);
+    if (of_list && child >= count) return in_quotes(key) + " is none of its items";
+    if (child >= count) return text.drop(holder, key); // which says so
+    const auto is_alone = [&] {
+        const yaml::Node& node = text.at(holder);
+        return node.children.size() == (node.kind == yaml::Kind::list ? 1 : 2);
+    };
+    while (holder.size() > thing.size() && is_alone()) {
+        child = holder.back();
+        holder.pop_back();
+        if (text.at(holder).kind == yaml::Kind::map) --child; // its key
     }
-    while (map.size() > thing.size() && text.at(map).children.size() == 2 &&
-           FileChange::number_of(text.at(map), key) == 0) {
-        const std::size_t child = map.back();
-        map.pop_back();
-        if (text.at(map).kind != yaml::Kind::map) return text.drop_item(map, child);
-        key = text.at(map).children[child - 1].text;
-    }
-    return text.drop(map, key);
+    const yaml::Node& node = text.at(holder);
+    return node.kind == yaml::Kind::list ? text.drop_item(holder, child)
+                                         : text.drop(holder, node.children[child].text);
 }
 
 } // namespace

@@ -242,17 +242,39 @@ class Chooser {
         const std::string before = typed_.before().empty() ? "" : typed_.before()[0].text + " ";
         for (const grammar::StepRow& row : grammar::steps) {
             const std::string name(row.name);
+            if (!can_be(row)) continue;
             if (name.starts_with(before) && typed_.before().size() < 2)
                 typed_.offer(name.substr(before.size()), std::string(row.operands));
         }
     }
+    /// Whether the flow has what the step needs.
+    bool can_be(const grammar::StepRow& row) const {
+        if (row.needs == grammar::Needs::scene_beside) return !flow_.order.empty();
+        switch (row.name_of) {
+        case grammar::NameOf::scene: return !flow_.scenes.empty();
+        case grammar::NameOf::request: return !flow_.requests.empty();
+        case grammar::NameOf::flag: return std::ranges::any_of(flow_.flags, is_own);
+        case grammar::NameOf::setting: return !flow_.settings.empty();
+        case grammar::NameOf::pages: {
+            const FlowScreen* here = screen_or_part(flow_, on_);
+            return here && std::ranges::any_of(here->controls, [](const FlowControl& control) {
+                       return control.kind == ControlKind::pages;
+                   });
+        }
+        default: return true;
+        }
+    }
+    /// Only the flow changes it.
+    static bool is_own(const FlowFlag& flag) { return !flag.set_by_game; }
+
     void operand_of(const grammar::StepRow& row) {
         const auto kind = kind_of(row.name_of);
         if (!kind) return;
         if (row.name_of == grammar::NameOf::pages) return pages();
-        if (row.kind == StepKind::load) {
-            typed_.offer("next", "scene in order");
-            typed_.offer("previous", "scene in order");
+        if (row.name_of == grammar::NameOf::flag) {
+            for (const FlowFlag& flag : flow_.flags)
+                if (is_own(flag)) typed_.offer(flag.id.text, "flag");
+            return;
         }
         names(*kind);
     }

@@ -121,25 +121,32 @@ std::vector<Rect> spread(std::vector<Rect> rects, bool across) {
 }
 
 Rect snapped(const Rect& rect, Handle handle, const std::vector<Rect>& others, float reach,
-             std::vector<Guide>& guides) {
+             Guides& guides) {
     std::vector<float> upright;
     std::vector<float> level;
     for (const Rect& other : others) {
         for (const float line : Stretch{other.x, other.width}.lines()) upright.push_back(line);
         for (const float line : Stretch{other.y, other.height}.lines()) level.push_back(line);
     }
-    Rect is = rect;
-    const bool across = handle.moves() || handle.across != 0;
-    const bool down = handle.moves() || handle.down != 0;
-    std::optional<float> on_x;
-    std::optional<float> on_y;
-    const float x =
-        across ? way_to_line({rect.x, rect.width}, handle.across, upright, reach, on_x) : 0;
-    const float y = down ? way_to_line({rect.y, rect.height}, handle.down, level, reach, on_y) : 0;
-    is = taken(rect, handle, {0, 0}, {x, y});
-    if (on_x) guides.push_back({true, *on_x});
-    if (on_y) guides.push_back({false, *on_y});
-    return is;
+    Point by;
+    for (const bool along : {true, false}) {
+        const int side = along ? handle.across : handle.down;
+        if (handle.turns || (!handle.moves() && side == 0)) continue;
+        const Stretch own = along ? Stretch{rect.x, rect.width} : Stretch{rect.y, rect.height};
+        std::optional<float> on;
+        float way = way_to_line(own, side, along ? upright : level, reach, on);
+        // A gap has to be nearer than a line.
+        const float nearest = on ? std::abs(way) : reach;
+        const auto gap = handle.moves()
+                             ? way_to_equal_gaps(rect, along, others, nearest, guides.gaps)
+                             : std::nullopt;
+        if (gap)
+            way = *gap;
+        else if (on)
+            guides.lines.push_back({along, *on});
+        (along ? by.x : by.y) = way;
+    }
+    return taken(rect, handle, {0, 0}, by);
 }
 
 } // namespace rondix

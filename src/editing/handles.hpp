@@ -42,8 +42,25 @@ struct Guide {
     float at = 0;
 };
 
-/// Edges and middles come to stand on those of others that are no farther than `reach`.
+/// One of several gaps that are alike, as a line from one thing to the next.
+struct Gap {
+    Point from, to;
+};
+
+struct Guides {
+    std::vector<Guide> lines;
+    std::vector<Gap> gaps;
+};
+
+/// Edges and middles come to stand on those of others that are no farther than `reach`. What moves
+/// as a whole also comes to stand as far from the next one as that is from the one behind it, or in
+/// the middle between two.
 Rect snapped(const Rect& rect, Handle handle, const std::vector<Rect>& others, float reach,
-             std::vector<Guide>& guides);
+             Guides& guides);
+
+/// How far it is along one axis to the nearest place with equal gaps, and those; within `reach`.
+std::optional<float> way_to_equal_gaps(const Rect& rect, bool across,
+                                       const std::vector<Rect>& others, float reach,
+                                       std::vector<Gap>& gaps);
 
 } // namespace rondix

@@ -20,12 +20,11 @@ struct FlowPlace {
     const FlowControl* control = nullptr; ///< or the one that a piece is of
     const FlowGroup* group = nullptr;
     const FlowBox* box = nullptr; ///< null: the flow has none of its own there
-    NameAsked name;   ///< on its own screen, else where that declares it; without text: no way
-    std::string path; ///< of its keys behind that name: `layout.`, `pieces.0.`
+    std::size_t piece = 0;        ///< its number, from 0
+    NameAsked name = {};   ///< on its own screen, else where that declares it; without text: no way
+    std::string path = {}; ///< of its keys behind that name: `layout.`, `pieces.0.`
     /// Its keys that say where it stands.
     std::string place_keys() const;
-    /// The piece's number from 0.
-    std::size_t piece = 0;
     /// "play", "play, piece 1", "group deck".
     std::string words() const;
 

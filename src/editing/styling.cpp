@@ -74,35 +74,47 @@ StyleRow row_of(const StyleWord& word, const std::vector<SaidBy>& said, std::siz
     return row;
 }
 
-bool wears(const std::optional<FlowStyleUse>& use, const std::string& style) {
-    return use && use->style.like && use->style.like->text == style;
+/// A style, and those that extend it.
+std::vector<std::string> with_those_that_extend(const Flow& flow, const std::string& style) {
+    std::vector<std::string> all = {style};
+    for (std::size_t i = 0; i < all.size(); ++i)
+        for (const Theme& theme : flow.themes)
+            for (const FlowStyle& one : theme.styles)
+                if (one.like && one.like->text == all[i] &&
+                    std::ranges::find(all, one.id.text) == all.end())
+                    all.push_back(one.id.text);
+    return all;
 }
 
 std::vector<std::string> wearers_of(const FlowFile& file, const FlowPlace& but,
                                     const std::string& style) {
+    const std::vector<std::string> styles = with_those_that_extend(file.flow, style);
     std::vector<std::string> wearers;
-    const auto add = [&](const FlowBox& box, const std::string& words, bool plainly) {
-        if (&box != but.box && (wears(box.style, style) || plainly)) wearers.push_back(words);
+    const auto add = [&](FlowPlace place, const FlowScreen& screen) {
+        place.screen = &screen;
+        const bool wears = std::ranges::find(styles, worn_by(place).name) != styles.end();
+        if (wears && place.box != but.box) wearers.push_back(screen.id.text + "." + place.words());
     };
     for (const FlowScreen& screen : file.flow.screens) {
-        const std::string on = screen.id.text + ".";
         for (const FlowControl& control : screen.controls) {
-            const auto standard = static_cast<std::size_t>(rondix::standard_style_of(control.kind));
-            add(control.box, on + control.id.text,
-                !control.box.style && standard_style_names[standard] == style);
-            for (std::size_t i = 0; i < control.pieces.size(); ++i)
-                add(control.pieces[i].box,
-                    on + control.id.text + ", piece " + std::to_string(i + 1), false);
+            FlowPlace place{PlaceOf::control, {}, &control, {}, &control.box};
+            add(place, screen);
+            place.of = PlaceOf::piece;
+            for (; place.piece < control.pieces.size(); ++place.piece) {
+                place.box = &control.pieces[place.piece].box;
+                add(place, screen);
+            }
         }
-        for (const FlowGroup& group : screen.looks.groups)
-            add(group.box, on + group.id.text, false);
-        if (screen.looks.layout) add(screen.looks.layout->box, on + "layout", false);
-        if (screen.looks.heading) add(*screen.looks.heading, on + "heading", false);
-        if (wears(screen.looks.ground, style)) wearers.push_back(screen.id.text);
+        const FlowScreenLooks& looks = screen.looks;
+        for (const FlowGroup& group : looks.groups)
+            add({PlaceOf::group, {}, {}, &group, &group.box}, screen);
+        if (looks.layout)
+            add({PlaceOf::layout, {}, {}, &*looks.layout, &looks.layout->box}, screen);
+        if (looks.heading) add({PlaceOf::heading, {}, {}, {}, &*looks.heading}, screen);
+        if (looks.ground && looks.ground->style.like &&
+            std::ranges::find(styles, looks.ground->style.like->text) != styles.end())
+            wearers.push_back(screen.id.text);
     }
-    for (const Theme& theme : file.flow.themes)
-        for (const FlowStyle& one : theme.styles)
-            if (one.like && one.like->text == style) wearers.push_back("style " + one.id.text);
     return wearers;
 }
 

@@ -63,9 +63,26 @@ Checked check_again(const FlowFile& file, const Checked& before) {
 
 void Editor::check_again() {
     checked_ = tool::check_again(session_.file(), checked_);
+    next_issue_ = 0;
 }
 
-void Editor::choose(const Issue& issue) {
+void Editor::choose_next_issue() {
+    if (checked_.issues.empty()) return host_.say("there is nothing to tell");
+    const Issue& issue = checked_.issues[next_issue_ % checked_.issues.size()];
+    ++next_issue_;
+    host_.say(issue.finding.text);
+    choose(issue);
+}
+
+void Editor::fix_chosen_issue() {
+    if (checked_.issues.empty()) return;
+    const std::size_t last = next_issue_ == 0 ? 0 : next_issue_ - 1;
+    fix(Issue(checked_.issues[last % checked_.issues.size()]));
+}
+
+/// (A copy: going to a screen reads the flow anew.)
+void Editor::choose(const Issue& asked) {
+    const Issue issue = asked;
     if (!issue.screen.empty() && issue.screen != foremost_screen(session_))
         go_to_screen(issue.screen);
     if (!issue.thing.empty()) choose(issue.thing);

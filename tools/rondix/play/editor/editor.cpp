@@ -24,7 +24,7 @@ void Editor::toggle() {
     on_ = !on_;
     drag_.reset();
     prompt_.reset();
-    guides_.clear();
+    guides_ = {};
     sheet_shown_ = Sheet::none;
     if (on_) check_again();
 }

@@ -140,6 +140,9 @@ class Editor {
     const Checked& checked() const { return checked_; }
     void choose(const Issue& issue);
     void fix(const Issue& issue);
+    /// The one after the one that was chosen last; and what mends that.
+    void choose_next_issue();
+    void fix_chosen_issue();
 
     // --- what there is to draw
 
@@ -147,7 +150,7 @@ class Editor {
     std::optional<Rect> frame() const;
     /// And the others that are chosen.
     std::vector<Rect> other_frames() const;
-    const std::vector<Guide>& guides() const { return guides_; }
+    const Guides& guides() const { return guides_; }
     float turn() const { return drag_ ? drag_->degrees : 0; }
     /// Between which others it comes to stand when it is let go, as a line in design units.
     std::optional<Rect> mark() const;
@@ -200,7 +203,7 @@ class Editor {
     bool on_ = false;
     std::vector<std::string> chosen_;
     std::optional<Drag> drag_;
-    std::vector<Guide> guides_;
+    Guides guides_;
     std::optional<Prompt> prompt_;
     Page page_ = Page::thing;
     LookState state_ = LookState::rest;
@@ -209,6 +212,7 @@ class Editor {
     mutable ScreenSheet sheet_;
     History history_;
     Checked checked_;
+    std::size_t next_issue_ = 0;
     mutable ThingsSeen seen_;
     mutable ValuesSeen values_;
 };

@@ -107,6 +107,10 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
     page.chips_end();
 
     if (editor.prompt()) write_choices(pen, *editor.prompt());
+    // What has just come up is seen at once.
+    const auto& issues = editor.checked().issues;
+    const bool is_news = !issues.empty() && issues.front().is_new && !editor.prompt();
+    if (is_news) write_check(pen, editor);
     if (editor.count_chosen() > 1) write_several(pen, editor);
     if (const Thing* one = editor.thing()) {
         editor.page() == Editor::Page::style ? write_style_page(pen, editor, *one)
@@ -116,7 +120,7 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
         page.small("nothing: click on something, or Tab");
     }
     write_screen(pen, editor);
-    write_check(pen, editor);
+    if (!is_news) write_check(pen, editor);
 
     page.heading("CHANGES");
     const std::vector<std::string> last = editor.history().last(6);

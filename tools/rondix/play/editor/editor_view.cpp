@@ -39,10 +39,11 @@ class View {
             if (!one.is(PlaceOf::piece))
                 frame(pixels(one.bounds),
                       draw::rgb(0x12A594, one.is(PlaceOf::control) ? 0.45 : 0.2), 1, true);
-        draw_issues();
-        for (const Guide& one : editor_.guides()) draw_guide(one);
+        for (const Guide& one : editor_.guides().lines) draw_guide(one);
+        for (const Gap& one : editor_.guides().gaps) draw_gap(one);
         for (const Rect& one : editor_.other_frames()) frame(pixels(one), accent, 2);
         if (const std::optional<Rect> chosen = editor_.frame()) draw_chosen(*chosen);
+        draw_issues();
         if (const std::optional<Rect> mark = editor_.mark()) {
             const Rect line = pixels(*mark);
             drawing_.box({line.x - 1.5, line.y - 1.5}, {line.width + 3, line.height + 3}, 1.5,
@@ -68,6 +69,18 @@ class View {
             drawing_.box({at.x - 0.5, 0}, {1, size_.height}, 0, guide);
         else
             drawing_.box({0, at.y - 0.5}, {size_.width, 1}, 0, guide);
+    }
+
+    /// A line with an end at each side.
+    void draw_gap(const Gap& gap) {
+        const Point from = canvas_.to_pixel(gap.from);
+        const Point to = canvas_.to_pixel(gap.to);
+        const bool across = gap.from.y == gap.to.y;
+        const Extents size{across ? to.x - from.x : 1.0, across ? 1.0 : to.y - from.y};
+        drawing_.box({from.x, from.y}, size, 0, guide);
+        for (const Point& end : {from, to})
+            drawing_.box({end.x - (across ? 0.5 : 4.0), end.y - (across ? 4.0 : 0.5)},
+                         {across ? 1.0 : 8.0, across ? 8.0 : 1.0}, 0, guide);
     }
 
     void draw_chosen(const Rect& chosen) {
@@ -174,13 +187,13 @@ class View {
         }
     }
 
-    /// All screens; the one that is in front is framed.
+    /// All screens; the one that the keys are on is framed.
     void draw_sheet() {
         drawing_.box({0, 0}, size_, 0, draw::rgb(0xEFEAE0));
         const auto width = static_cast<float>(size_.width);
         const auto height = static_cast<float>(size_.height);
-        const std::string now = foremost_screen(editor_.session());
         ScreenSheet& sheet = editor_.sheet();
+        const std::string now = sheet.chosen();
         for (const ScreenSheet::Card& card : sheet.cards(width, height)) {
             const Rect& at = card.bounds;
             if (at.bottom() < 0 || at.y > height) continue;
@@ -196,8 +209,10 @@ class View {
         drawing_.box({0, 0}, {size_.width, 44}, 0, draw::rgb(0x10242A));
         const bool links = editor_.sheet_shown() == Editor::Sheet::to_link;
         drawing_.text({32, 12},
-                      links ? "Which screen does it lead to?   Escape: leave it"
-                            : "Which screen?   Escape: stay",
+                      links
+                          ? "Which screen does it lead to?   Return, or a click; Escape: leave it"
+                          : "Return: go there   A: a new one   Ctrl+D: copy it   Del: delete it   "
+                            "Escape: stay",
                       {15}, paper);
     }
 

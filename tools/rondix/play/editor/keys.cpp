@@ -35,6 +35,9 @@ bool Editor::take_key(const SDL_KeyboardEvent& event) {
     case SDLK_n: ask(Asks::name); return true;
     case SDLK_a: ask(Asks::add); return true;
     case SDLK_g: show(Sheet::to_go); return true;
+    case SDLK_c: choose_next_issue(); return true;
+    case SDLK_f: fix_chosen_issue(); return true;
+    case SDLK_o: be_alone(!alone_); return true;
     case SDLK_d: show(page_ == Page::style ? Page::thing : Page::style); return true;
     case SDLK_1:
     case SDLK_2:
@@ -63,16 +66,26 @@ void Editor::with_control(const SDL_KeyboardEvent& event) {
 }
 
 bool Editor::take_key_of_sheet(const SDL_KeyboardEvent& event) {
-    switch (event.keysym.sym) {
+    const SDL_Keycode key = event.keysym.sym;
+    const Size window = window_size();
+    switch (key) {
     case SDLK_ESCAPE:
-    case SDLK_g: sheet_shown_ = Sheet::none; break;
-    case SDLK_UP: sheet_.scroll(1); break;
-    case SDLK_DOWN: sheet_.scroll(-1); break;
-    case SDLK_PAGEUP: sheet_.scroll(8); break;
-    case SDLK_PAGEDOWN: sheet_.scroll(-8); break;
-    default: return event.keysym.sym < SDLK_F1 || event.keysym.sym > SDLK_F12;
+    case SDLK_g: sheet_shown_ = Sheet::none; return true;
+    case SDLK_LEFT: sheet_.move(window.width, window.height, -1, 0); return true;
+    case SDLK_RIGHT: sheet_.move(window.width, window.height, 1, 0); return true;
+    case SDLK_UP: sheet_.move(window.width, window.height, 0, -1); return true;
+    case SDLK_DOWN: sheet_.move(window.width, window.height, 0, 1); return true;
+    case SDLK_RETURN: take_screen(sheet_.chosen()); return true;
+    default: break;
     }
-    return true;
+    if (sheet_shown_ == Sheet::to_link) return key < SDLK_F1 || key > SDLK_F12;
+    const bool copies = key == SDLK_d && (event.keysym.mod & KMOD_CTRL) != 0;
+    if (key == SDLK_a || copies || key == SDLK_DELETE) {
+        go_to_screen(sheet_.chosen());
+        ask(copies ? Asks::copy_screen : key == SDLK_a ? Asks::screen : Asks::drop_screen);
+        return true;
+    }
+    return key < SDLK_F1 || key > SDLK_F12;
 }
 
 void Editor::nudge(float across, float down) {

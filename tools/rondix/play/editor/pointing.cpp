@@ -103,7 +103,7 @@ void Editor::drag_to(Point pixel) {
     const float way = std::max(std::abs(to.x - drag_->from.x), std::abs(to.y - drag_->from.y));
     if (!drag_->moved && way * scale < starts_to_move) return;
     drag_->moved = true;
-    guides_.clear();
+    guides_ = {};
     if (drag_->handle.turns) {
         const Point middle = drag_->was.middle();
         const float angle = std::atan2(to.x - middle.x, middle.y - to.y) * 57.29578F;
@@ -125,7 +125,7 @@ void Editor::drag_to(Point pixel) {
 void Editor::release() {
     const Drag done = *drag_;
     drag_.reset();
-    guides_.clear();
+    guides_ = {};
     const Thing* one = thing();
     if (!one) return;
     if (!done.moved) {

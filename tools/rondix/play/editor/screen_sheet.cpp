@@ -37,6 +37,29 @@ std::vector<ScreenSheet::Card> ScreenSheet::cards(float width, float height) {
     return cards;
 }
 
+std::string ScreenSheet::chosen() {
+    const auto& screens = session_.file().flow.screens;
+    const bool known =
+        std::ranges::any_of(screens, [&](const FlowScreen& one) { return one.id.text == chosen_; });
+    if (!known && !screens.empty()) chosen_ = screens.front().id.text;
+    return chosen_;
+}
+
+void ScreenSheet::move(float width, float height, int across, int down) {
+    const std::vector<Card> all = cards(width, height);
+    const auto now = std::ranges::find(all, chosen(), &Card::name);
+    if (now == all.end()) return;
+    const auto columns = std::ranges::count(all, all.front().bounds.y,
+                                            [](const Card& card) { return card.bounds.y; });
+    const std::ptrdiff_t to = (now - all.begin()) + across + down * columns;
+    if (to < 0 || to >= static_cast<std::ptrdiff_t>(all.size())) return;
+    const Card& next = all[static_cast<std::size_t>(to)];
+    chosen_ = next.name;
+    if (next.bounds.y < heading) scrolled_ -= heading - next.bounds.y;
+    const float end = next.bounds.bottom() + words + gap;
+    if (end > height) scrolled_ += end - height;
+}
+
 std::optional<std::string> ScreenSheet::at(float width, float height, Point pixel) {
     for (const Card& card : cards(width, height)) {
         Rect with_words = card.bounds;

@@ -25,6 +25,11 @@ class ScreenSheet {
     std::optional<std::string> at(float width, float height, Point pixel);
     /// Null: the screen is never shown.
     std::optional<Pixels> picture(const std::string& screen);
+    /// The one that the keys are on; at first the one that is in front.
+    std::string chosen();
+    void choose(const std::string& name) { chosen_ = name; }
+    /// To the one beside it, above it or below it.
+    void move(float width, float height, int across, int down);
     void scroll(int steps) { scrolled_ -= static_cast<float>(steps) * 60; }
 
   private:
@@ -33,6 +38,7 @@ class ScreenSheet {
     Session& session_;
     std::size_t reading_ = 0; // of the flow, that the pictures are of
     std::unique_ptr<draw::CardPictures> pictures_;
+    std::string chosen_;
     float scrolled_ = 0;
 };
 

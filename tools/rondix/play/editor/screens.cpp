@@ -56,6 +56,7 @@ Changed without_what_leads_to(const FlowFile& file, const std::string& screen) {
 
 void Editor::show(Sheet sheet) {
     sheet_shown_ = sheet;
+    sheet_.choose(foremost_screen(session_));
     drag_.reset();
 }
 

@@ -26,7 +26,7 @@ void write_where(EditorPen& pen, const Editor& editor, const StyleSaid& said) {
     pen.page.gap(4);
     pen.page.chips_begin();
     pen.chip(
-        "this one alone", [](Editor& to) { to.be_alone(true); }, editor.alone());
+        "this one alone  O", [](Editor& to) { to.be_alone(true); }, editor.alone());
     if (!said.worn.empty())
         pen.chip(
             fmt::format("all that wear it: {}", said.wearers.size() + 1),
