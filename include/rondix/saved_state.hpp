@@ -75,4 +75,8 @@ Restored restore_unproved(Runner& menus, const SavedState& saved);
 /// rows, bindings, text measurer and the like before, as for any new Runner.
 Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options = while_running());
 
+/// The same without the proof: for changing menus while they are seen, also where a player would
+/// be stuck.
+Restored take_over_unproved(Runner& fresh, const Runner& old);
+
 } // namespace rondix

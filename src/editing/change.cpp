@@ -132,37 +132,54 @@ std::string drop(FileChange& text, const TreePath& thing, const KeyPath& path) {
 
 } // namespace
 
-Changed set_key(const FlowFile& file, const NameAsked& thing, const std::string& key,
-                const std::string& value) {
-    Changer changer(file);
+namespace {
+
+/// One key of what is open. False: it was not done, and the Changer says why.
+bool set_one(Changer& changer, const NameAsked& thing, const std::string& key,
+             const std::string& value) {
     std::string fault;
-    const std::optional<yaml::Node> node = read_value(value, fault);
-    if (!node) changer.fail(fault);
-    if (!node || !changer.open(thing)) return changer.finish();
+    std::optional<yaml::Node> node = read_value(value, fault);
+    if (!node) return changer.fail(fault);
     const Declared& declared = changer.declared();
-    if (key.empty() && declared.is_item) {
-        changer.fail("say which key of " + in_quotes(thing.text) + " is meant");
-        return changer.finish();
-    }
+    if (key.empty() && declared.is_item)
+        return changer.fail("say which key of " + in_quotes(thing.text) + " is meant");
     if (key.empty()) {
         const std::string name = changer.text().at(declared.holder).children[declared.child].text;
-        changer.done(changer.text().set(declared.holder, name, *node));
-        return changer.finish();
+        return changer.done(changer.text().set(declared.holder, name, *node));
     }
     KeyPath path;
-    if (changer.done(follow(changer.text(), declared.value(), owner_of(thing.kind), key, path)))
-        changer.done(set(changer.text(), path, *node));
+    return changer.done(
+               follow(changer.text(), declared.value(), owner_of(thing.kind), key, path)) &&
+           changer.done(set(changer.text(), path, std::move(*node)));
+}
+
+} // namespace
+
+Changed set_key(const FlowFile& file, const NameAsked& thing, const std::string& key,
+                const std::string& value) {
+    return set_keys_of(file, thing, {{key, value}});
+}
+
+Changed set_keys_of(const FlowFile& file, const NameAsked& thing, const KeysToSet& keys) {
+    if (keys.empty()) return {};
+    Changer changer(file);
+    if (!changer.open(thing)) return changer.finish();
+    for (const auto& [key, value] : keys)
+        if (!set_one(changer, thing, key, value)) break;
     return changer.finish();
 }
 
 std::optional<std::string> key_value(const FlowFile& file, const NameAsked& thing,
                                      const std::string& key) {
-    Changer changer(file);
+    return KeyReader(file).value(thing, key);
+}
+
+std::optional<std::string> KeyReader::value(const NameAsked& thing, const std::string& key) {
     KeyPath path;
-    if (!changer.open(thing)) return std::nullopt;
-    const FileChange& text = changer.text();
+    if (!opened_.open(thing)) return std::nullopt;
+    const FileChange& text = opened_.text();
     const std::string fault =
-        follow(text, changer.declared().value(), owner_of(thing.kind), key, path);
+        follow(text, opened_.declared().value(), owner_of(thing.kind), key, path);
     if (!fault.empty() || path.rest.size() > 1) return std::nullopt;
     const yaml::Node& here = text.at(path.map);
     if (here.kind == yaml::Kind::list) {

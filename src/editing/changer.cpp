@@ -62,8 +62,9 @@ bool Changer::open(const NameAsked& thing) {
 bool Changer::open_file(std::uint16_t file) {
     const Source& source = file_.sources[file];
     if (source.is_in_code()) return fail("a flow that is written in C++ is changed there");
+    const bool is_open = text_ && file_number_ == file && text_->source().text() == source.text();
     file_number_ = file;
-    text_.emplace(source);
+    if (!is_open) text_.emplace(source);
     return text_->root() || fail(source.name() + " is no YAML");
 }
 

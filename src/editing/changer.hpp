@@ -8,6 +8,8 @@
 
 #include <optional>
 #include <string>
+#include <utility>
+#include <vector>
 
 namespace rondix {
 
@@ -58,6 +60,22 @@ class Changer {
     Declared declared_;
     Changed result_;
 };
+
+/// Looks up many keys of one reading of a flow, whose files it reads once.
+class KeyReader {
+  public:
+    explicit KeyReader(const FlowFile& file)
+        : opened_(file) {}
+    std::optional<std::string> value(const NameAsked& thing, const std::string& key);
+
+  private:
+    Changer opened_;
+};
+
+/// A key, by its path, and the value that it gets, as YAML.
+using KeysToSet = std::vector<std::pair<std::string, std::string>>;
+/// Several keys of one thing: all of them, or none.
+Changed set_keys_of(const FlowFile& file, const NameAsked& thing, const KeysToSet& keys);
 
 std::string in_quotes(std::string_view text);
 /// What stands behind a name of this kind.

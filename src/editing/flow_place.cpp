@@ -28,15 +28,20 @@ NameAsked name_to_change(const FlowFile& file, NameKind kind, const Name& id,
     return {kind, declared->on.front() + "." + declared->text};
 }
 
-/// A key that the screen has from those that it extends: the screen that says it.
-NameAsked says_key(const FlowFile& file, const FlowScreen& screen, const std::string& key) {
-    const FlowScreen* now = &screen;
-    for (std::size_t i = 0; now && i < file.flow.screens.size(); ++i) {
-        NameAsked name{NameKind::screen, now->id.text};
-        if (key_value(file, name, key)) return name;
-        now = now->like ? screen_named(file, now->like->text) : nullptr;
-    }
-    return {NameKind::screen, {}};
+/// The screen or part in which a place of its files stands.
+NameAsked screen_at(const FlowFile& file, const SourceRange& place) {
+    NameAsked name{NameKind::screen, {}};
+    std::uint32_t begin = 0;
+    for (const auto& [all, kind] : {std::pair(&file.flow.screens, NameKind::screen),
+                                    std::pair(&file.flow.parts, NameKind::part)})
+        for (const FlowScreen& one : *all) {
+            const SourceRange& at = one.id.place;
+            if (!at.known() || at.file != place.file || at.begin > place.begin || at.begin < begin)
+                continue;
+            begin = at.begin;
+            name = {kind, one.id.text};
+        }
+    return name;
 }
 
 FlowPlace of_control(const FlowFile& file, const FlowScreen& screen, const FlowControl& control) {
@@ -61,7 +66,7 @@ FlowPlace of_group(const FlowFile& file, const FlowScreen& screen, const SourceR
     if (looks.layout && same(looks.layout->id.place, origin)) {
         place.of = PlaceOf::layout;
         place.group = &*looks.layout;
-        place.name = says_key(file, screen, "layout");
+        place.name = screen_at(file, looks.layout->id.place);
         place.path = "layout.";
     }
     for (const FlowGroup& group : looks.groups)
@@ -111,7 +116,8 @@ FlowPlace in_flow(const FlowFile& file, ScreenId id, std::uint32_t number) {
         place.of = PlaceOf::heading;
         place.screen = screen;
         place.box = &*screen->looks.heading;
-        place.name = says_key(file, *screen, "heading");
+        place.name =
+            screen_at(file, place.box->landscape ? place.box->landscape->place : SourceRange{});
         place.path = "heading.";
         return place;
     }

@@ -56,8 +56,8 @@ void add_size(const FlowFile& file, const NameAsked& name, const std::string& pr
     const bool wider = width != std::lround(from.width);
     const bool higher = height != std::lround(from.height);
     // One that is said by itself wins over `size`.
-    const bool has_width = key_value(file, name, prefix + "width").has_value();
-    const bool has_height = key_value(file, name, prefix + "height").has_value();
+    const bool has_width = wider && key_value(file, name, prefix + "width").has_value();
+    const bool has_height = higher && key_value(file, name, prefix + "height").has_value();
     if (wider && has_width) keys.emplace_back(prefix + "width", std::to_string(width));
     if (higher && has_height) keys.emplace_back(prefix + "height", std::to_string(height));
     if ((wider && !has_width) || (higher && !has_height))
@@ -143,16 +143,17 @@ std::string stands_before(const FlowPlace& place, Point middle,
 
 Changed set_keys(const FlowFile& file, const std::vector<std::pair<NameAsked, KeysToSet>>& things) {
     Changed all;
-    const FlowFile* now = &file;
     FlowFile next;
-    for (const auto& [thing, keys] : things)
-        for (const auto& [key, value] : keys) {
-            Changed one = set_key(*now, thing, key, value);
-            if (!one.fault.empty()) return one;
-            for (auto& [path, text] : one.texts) all.texts[path] = std::move(text);
+    const FlowFile* now = &file;
+    for (std::size_t i = 0; i < things.size(); ++i) {
+        if (i > 0) {
             next = with_texts(file, all.texts);
             now = &next;
         }
+        Changed one = set_keys_of(*now, things[i].first, things[i].second);
+        if (!one.fault.empty()) return one;
+        for (auto& [path, text] : one.texts) all.texts[path] = std::move(text);
+    }
     return all;
 }
 

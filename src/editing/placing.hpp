@@ -1,8 +1,8 @@
 // Where something is to stand, as keys of its place: what somebody would write who put it there.
 #pragma once
 
+#include "editing/changer.hpp"
 #include "rondix/runtime/canvas.hpp"
-#include "rondix/tools/change.hpp"
 
 #include <string>
 #include <utility>
@@ -43,8 +43,6 @@ enum class Standing : std::uint8_t {
 Standing standing_of(const FlowPlace& place);
 /// How those that stand with it are arranged.
 Arrangement arrangement_around(const FlowPlace& place);
-
-using KeysToSet = std::vector<std::pair<std::string, std::string>>;
 
 /// What brings it from one place to another within `canvas`, in design units, with the
 /// anchor that is nearest then. Whole units alone; nothing where that makes no difference.

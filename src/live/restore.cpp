@@ -250,12 +250,20 @@ Restored restore_unproved(Runner& menus, const SavedState& saved) {
     return Restoring(menus, saved, nullptr).run(nullptr);
 }
 
-Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options) {
-    Restored restored = Restoring(fresh, saved(old), &old).run(&options);
+static Restored take_over(Runner& fresh, const Runner& old, const CheckOptions* options) {
+    Restored restored = Restoring(fresh, saved(old), &old).run(options);
     Bindings bindings = fresh.bindings();
     bindings.take_choices(fresh.flow(), old.bindings(), old.flow());
     fresh.choose_bindings(bindings);
     return restored;
+}
+
+Restored take_over(Runner& fresh, const Runner& old, const CheckOptions& options) {
+    return take_over(fresh, old, &options);
+}
+
+Restored take_over_unproved(Runner& fresh, const Runner& old) {
+    return take_over(fresh, old, nullptr);
 }
 
 } // namespace rondix

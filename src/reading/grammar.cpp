@@ -141,11 +141,20 @@ bool has_key(ControlKind kind, std::string_view key) {
     return row && (row->kinds == 0 || (row->kinds & kinds_of(kind)) != 0);
 }
 
+/// Where the keys of each owner begin, which stand side by side; the number of keys: it has none.
+static constexpr std::array<std::size_t, owner_count> first_keys = [] {
+    std::array<std::size_t, owner_count> first{};
+    first.fill(rows::keys.size());
+    for (std::size_t i = rows::keys.size(); i-- > 0;)
+        first[static_cast<std::size_t>(rows::keys[i].owner)] = i;
+    return first;
+}();
+
 const KeyRow* find(Owner owner, std::string_view key) {
-    // The keys of an owner stand side by side.
-    auto row = std::ranges::find(keys, owner, &KeyRow::owner);
-    while (row != keys.end() && row->owner == owner && row->key != key) ++row;
-    return row != keys.end() && row->owner == owner ? &*row : nullptr;
+    for (std::size_t i = first_keys[static_cast<std::size_t>(owner)];
+         i < rows::keys.size() && rows::keys[i].owner == owner; ++i)
+        if (rows::keys[i].key == key) return &rows::keys[i];
+    return nullptr;
 }
 
 std::vector<std::string_view> words_of(const KeyRow& row) {

@@ -48,10 +48,16 @@ void Player::connect() {
     bind_named_keys();
     load_settings();
     mirror();
-    sounds_.emplace(session_.flow(), "");
+    listen();
     SDL_ShowCursor(session_.runner().pointer_shown() || stage_.panel_shown() ? SDL_ENABLE
                                                                              : SDL_DISABLE);
     dirty_ = true;
+}
+
+/// Files of sounds take a while to read, and while menus stand still nothing sounds.
+void Player::listen() {
+    sounds_.reset();
+    if (!editor_.is_on()) sounds_.emplace(session_.flow(), "");
 }
 
 void Player::load_settings() {
@@ -110,7 +116,11 @@ int Player::run(const Walkthrough* script) {
             }
         }
         arrange_when_there();
-        if (wants_drawing()) draw();
+        // A change is seen before it is checked.
+        if (wants_drawing())
+            draw();
+        else
+            dirty_ = editor_.check_if_due();
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
         if (options_.seconds > 0 && passed.count() >= options_.seconds) ended_ = true;
     }
@@ -136,7 +146,7 @@ void Player::reload() {
     if (const Status status = kept_.save(session_.runner()); !status)
         say(std::string(status.words()));
     // The old Input may still ask the old Runner until the new one is there.
-    if (!session_.reload([this] { connect(); })) return;
+    if (!session_.reload([this] { connect(); }, !editor_.is_on())) return;
     game_.follow(session_.runner());
     if (trace_.is_on()) trace_.begin(session_.runner());
     if (!session_.dropped().empty()) say(session_.dropped().back());
@@ -237,6 +247,7 @@ void Player::arrange() {
     for (std::size_t i = 0; i < button_count; ++i) session_.runner().release(Button(i));
     editor_.toggle();
     mirror();
+    listen();
     SDL_ShowCursor(SDL_ENABLE);
     dirty_ = true;
 }
@@ -316,7 +327,7 @@ void Player::obey(const Effect& effect) {
         if (const std::string text = spoken_text(session_.runner(), effect); !text.empty())
             fmt::print("{}\n", text);
     kept_.obey(effect);
-    if (input_->obey(effect) || sounds_->obey(effect)) return;
+    if (input_->obey(effect) || (sounds_ && sounds_->obey(effect))) return;
     const CompiledFlow& flow = session_.flow();
     game_.obey(effect);
     if (effect.kind == EffectKind::quit) say("The game would quit here. Close the window to end.");

@@ -56,6 +56,7 @@ class Player {
     void note_moves(double seconds);
     bool finish_files();
     void bind_named_keys();
+    void listen();
     void load_settings();
     void reload();
     std::vector<std::pair<std::string, std::string>> keys() const;

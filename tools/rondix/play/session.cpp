@@ -41,14 +41,17 @@ bool Session::read() {
     return true;
 }
 
-bool Session::reload(const std::function<void()>& connect) {
+bool Session::reload(const std::function<void()>& connect, bool with_proof) {
+    watched_.changed(); // as far as it is read now
     std::unique_ptr<Live> old = std::move(live_);
     if (!read()) {
         live_ = std::move(old);
         return false;
     }
     connect();
-    dropped_ = take_over(runner(), old->runner).dropped;
+    dropped_ =
+        (with_proof ? take_over(runner(), old->runner) : take_over_unproved(runner(), old->runner))
+            .dropped;
     go_on_from_here();
     return true;
 }

@@ -28,7 +28,8 @@ class Session {
     bool changed() { return watched_.changed(); }
     /// Reads the flow anew; `connect` gives the new Runner its devices. False: it cannot be played,
     /// and the last good one goes on.
-    bool reload(const std::function<void()>& connect);
+    /// Unproved: one goes on where one was, also where a player would be stuck.
+    bool reload(const std::function<void()>& connect, bool with_proof = true);
     /// What the new flow could not take over, in words.
     const std::vector<std::string>& dropped() const { return dropped_; }
     /// How often it was read: what was found out about another reading may not hold.

@@ -61,9 +61,15 @@ Checked check_again(const FlowFile& file, const Checked& before) {
     return now;
 }
 
-void Editor::check_again() {
+bool Editor::check_if_due() {
+    if (!check_is_due_) return false;
+    check_is_due_ = false;
     checked_ = tool::check_again(session_.file(), checked_);
+    // What was so before the first change is no news.
+    if (history_.last(1).empty())
+        for (Issue& issue : checked_.issues) issue.is_new = false;
     next_issue_ = 0;
+    return true;
 }
 
 void Editor::choose_next_issue() {
@@ -94,14 +100,7 @@ void Editor::fix(const Issue& issue) {
     const FlowFile& file = session_.file();
     const std::optional<Fix> fix = find_fix(file, checked_.result, issue.finding, options);
     if (!fix) return host_.say("none of the changes that are tried mends this");
-    Changed changed;
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i) {
-        std::vector<Edit> edits;
-        for (const Edit& edit : fix->edits)
-            if (edit.place.file == i) edits.push_back(edit);
-        if (!edits.empty())
-            changed.texts[file.sources[i].name()] = with_edits(file.sources[i], edits);
-    }
+    const Changed changed{{}, with_edits(file, fix->edits)};
     make("fix: " + fix->what, changed);
 }
 

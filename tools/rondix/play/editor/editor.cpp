@@ -26,7 +26,7 @@ void Editor::toggle() {
     prompt_.reset();
     guides_ = {};
     sheet_shown_ = Sheet::none;
-    if (on_) check_again();
+    check_is_due_ = on_;
 }
 
 Size Editor::window_size() const {
@@ -217,7 +217,7 @@ bool Editor::make(const std::string& what, const Changed& changed) {
         }
     if (!write(what, changed.texts)) return false;
     history_.add(std::move(step));
-    check_again();
+    check_is_due_ = true;
     return true;
 }
 
@@ -229,14 +229,9 @@ bool Editor::write(const std::string& what, const FileTexts& texts) {
         if (std::ranges::none_of(sources, is_it))
             sources.push_back(load_walkthrough(changed.first).source);
     }
-    const std::string screen = foremost_screen(session_);
     const std::string fault = fault_of_writing_back(sources, texts);
     if (!fault.empty()) host_.say("not done: " + what + ". " + fault);
     host_.reload();
-    // One goes on where one was, even if a player would be stuck there.
-    const ScreenId same = session_.flow().screen(screen);
-    if (same != no_screen && foremost_screen(session_) != screen && session_.show(same))
-        host_.shown();
     return fault.empty();
 }
 
@@ -249,7 +244,7 @@ void Editor::note_from_outside(const FileTexts& before) {
         step.after[path] = text;
     }
     if (!step.after.empty()) history_.add(std::move(step));
-    if (on_) check_again();
+    check_is_due_ = on_;
 }
 
 void Editor::undo() {
@@ -265,7 +260,7 @@ void Editor::go_to(const HistoryStep& step, bool back) {
     if (!write(what, back ? step.before : step.after)) return;
     back ? history_.undone() : history_.redone();
     host_.say(what);
-    check_again();
+    check_is_due_ = true;
 }
 
 } // namespace rondix::tool

@@ -138,6 +138,8 @@ class Editor {
     // --- checking
 
     const Checked& checked() const { return checked_; }
+    /// After a change, once the picture of it is seen; true: it was done.
+    bool check_if_due();
     void choose(const Issue& issue);
     void fix(const Issue& issue);
     /// The one after the one that was chosen last; and what mends that.
@@ -193,7 +195,6 @@ class Editor {
     bool make(const std::string& what, const Changed& changed);
     bool write(const std::string& what, const FileTexts& texts);
     void go_to(const HistoryStep& step, bool back);
-    void check_again();
     /// Of the game's part, in pixels.
     Size window_size() const;
     Point to_design(Point pixel) const { return session_.runner().canvas().to_design(pixel); }
@@ -212,6 +213,7 @@ class Editor {
     mutable ScreenSheet sheet_;
     History history_;
     Checked checked_;
+    bool check_is_due_ = false;
     std::size_t next_issue_ = 0;
     mutable ThingsSeen seen_;
     mutable ValuesSeen values_;

@@ -11,6 +11,10 @@ namespace {
 constexpr std::size_t most_choices = 14;
 constexpr std::size_t most_issues = 8;
 
+std::string counted(std::size_t count, const char* what) {
+    return fmt::format("{} {}{}", count, what, count == 1 ? "" : "s");
+}
+
 void write_choices(EditorPen& pen, const Prompt& prompt) {
     pen.page.heading("CHOOSE, OR TYPE");
     for (std::size_t i = 0; i < prompt.choices.size() && i < most_choices; ++i) {
@@ -70,9 +74,9 @@ void write_screen(EditorPen& pen, const Editor& editor) {
 void write_check(EditorPen& pen, const Editor& editor) {
     const Checked& checked = editor.checked();
     pen.page.heading("CHECK");
-    pen.page.small(checked.issues.empty()
-                       ? "nothing to tell"
-                       : fmt::format("{} errors, {} warnings", checked.errors, checked.warnings));
+    pen.page.small(checked.issues.empty() ? "nothing to tell"
+                                          : counted(checked.errors, "error") + ", " +
+                                                counted(checked.warnings, "warning"));
     for (std::size_t i = 0; i < checked.issues.size() && i < most_issues; ++i) {
         const Issue& issue = checked.issues[i];
         if (issue.is_new)
@@ -81,8 +85,9 @@ void write_check(EditorPen& pen, const Editor& editor) {
             pen.page.small(issue.finding.text);
         pen.page.gap(4);
         pen.page.chips_begin();
-        if (!issue.screen.empty()) pen.chip("show", [issue](Editor& one) { one.choose(issue); });
-        pen.chip("fix", [issue](Editor& one) { one.fix(issue); });
+        if (!issue.screen.empty())
+            pen.chip(i == 0 ? "show  C" : "show", [issue](Editor& one) { one.choose(issue); });
+        pen.chip(i == 0 ? "fix  F" : "fix", [issue](Editor& one) { one.fix(issue); });
         pen.page.chips_end();
     }
     if (checked.issues.size() > most_issues)

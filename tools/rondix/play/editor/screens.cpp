@@ -20,14 +20,10 @@ bool opens(const FlowAction& action, const std::string& screen) {
 
 /// The same text, with a name called otherwise wherever it is used.
 FileTexts led_elsewhere(const FlowFile& file, const IndexedName& name, const std::string& instead) {
-    FileTexts texts;
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i) {
-        std::vector<Edit> edits;
-        for (const NamePlace& at : name.places)
-            if (!at.declares && at.place.file == i) edits.push_back({at.place, instead});
-        if (!edits.empty()) texts[file.sources[i].name()] = with_edits(file.sources[i], edits);
-    }
-    return texts;
+    std::vector<Edit> edits;
+    for (const NamePlace& at : name.places)
+        if (!at.declares) edits.push_back({at.place, instead});
+    return with_edits(file, edits);
 }
 
 /// Without the controls whose press leads there.

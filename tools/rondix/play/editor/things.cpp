@@ -77,10 +77,13 @@ const std::vector<Thing>& ThingsSeen::of(Session& session) {
 
 const std::string& ValuesSeen::of(const Session& session, const NameAsked& name,
                                   const std::string& key) {
-    if (reading_ != session.readings()) values_.clear();
-    reading_ = session.readings();
+    if (reading_ != session.readings() || !reader_) {
+        values_.clear();
+        reader_.emplace(session.file());
+        reading_ = session.readings();
+    }
     const auto [value, is_new] = values_.try_emplace(name.text + " " + key);
-    if (is_new) value->second = key_value(session.file(), name, key).value_or("");
+    if (is_new) value->second = reader_->value(name, key).value_or("");
     return value->second;
 }
 

@@ -43,6 +43,7 @@ class ValuesSeen {
     const std::string& of(const Session& session, const NameAsked& name, const std::string& key);
 
   private:
+    std::optional<KeyReader> reader_;
     std::map<std::string, std::string> values_;
     std::size_t reading_ = 0;
 };
