@@ -54,6 +54,26 @@ class EditorWindow : public WindowTest {
         pointer("mousemove " + at(to_x, to_y));
         pointer("mouseup 1");
     }
+    /// Where a control of the title stands, in design units.
+    Rect bounds(const char* name) const {
+        const FlowFile file = load_flow(path("quay.flow.yaml"));
+        Runner runner(*file.compiled);
+        runner.resize(640, 360);
+        runner.start();
+        return runner.bounds_of(file.compiled->control(file.compiled->screen("title"), name));
+    }
+    /// A picture for the docs, where they are made anew.
+    void keep(const std::string& name) const {
+        if (!std::getenv("RONDIX_KEEP")) return;
+        std::this_thread::sleep_for(std::chrono::seconds(5)); // what was said last is gone
+        key("F9");
+        std::this_thread::sleep_for(400ms);
+        const std::filesystem::path to = root() / "docs/tutorial/window" / (name + ".png");
+        std::filesystem::create_directories(to.parent_path());
+        std::filesystem::copy_file("rondix-shot.png", to,
+                                   std::filesystem::copy_options::overwrite_existing);
+        std::filesystem::remove("rondix-shot.png");
+    }
     static void type(const std::string& text) {
         std::this_thread::sleep_for(200ms);
         run("xdotool type -- '" + text + "'");

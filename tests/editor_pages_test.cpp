@@ -149,6 +149,74 @@ TEST_F(EditorWindow, MakesAPartOfWhatIsChosen) {
     ASSERT_TRUE(becomes(flow));
 }
 
+/// The whole way, without a word of YAML: six buttons on an empty screen, placed, styled, linked,
+/// proved and played. With RONDIX_KEEP the pictures of the docs are made anew.
+TEST_F(EditorWindow, MakesAMenuThatIsPlacedStyledAndLinked) {
+    write("rondix: 1\ngame: Night Ferry\nstart: title\ndesign-size: 1280x720\n"
+          "screens:\n  title: { title: Night Ferry }\n");
+    play(path("quay.flow.yaml"), {}, "640x360");
+    key("F8");
+    for (const char* name : {"sail", "logbook", "options", "credits", "help", "leave"}) {
+        key("a");
+        type(name);
+        // A screen that is not there is made; or one of what there is.
+        type(name == std::string("leave") ? "quit" : std::string("open ") + name + "-page");
+    }
+    keep("1-added");
+    // `leave` comes to stand freely, at the lower right; at half the size a pixel is two units.
+    key("l");
+    const Rect leave = bounds("leave");
+    const Point from{leave.middle().x / 2, leave.middle().y / 2};
+    drag(static_cast<int>(from.x), static_cast<int>(from.y), 500, 325);
+    ASSERT_TRUE(until([&] { return now().find("at: bottom-right") != std::string::npos; }))
+        << now();
+    for (int i = 0; i < 5; ++i) key("shift+Tab"); // sail
+    keep("2-placed");
+    // All buttons get another ground, and one of them its own when it has the focus.
+    key("d");
+    key("o");
+    key("k");
+    type("fill #1d4e59");
+    key("2");
+    key("k");
+    type("fill #e8a33d");
+    key("k");
+    type("scale 1.06");
+    ASSERT_TRUE(until([&] { return now().find("scale: 1.06") != std::string::npos; })) << now();
+    keep("3-dressed");
+    // `help` leads to the credits now, by their picture; its own page goes.
+    key("Escape");
+    click(static_cast<int>(bounds("help").middle().x / 2),
+          static_cast<int>(bounds("help").middle().y / 2));
+    key("p");
+    key("ctrl+m");
+    keep("4-screens");
+    for (int i = 0; i < 4; ++i) key("Right"); // title, sail, logbook, options, credits
+    key("Return");
+    ASSERT_TRUE(until([&] {
+        return load_flow(path("quay.flow.yaml"))
+                   .flow.screens[0]
+                   .controls[4]
+                   .press->alternatives[0]
+                   .steps[0]
+                   .subject.text == "credits-page";
+    })) << now();
+    keep("5-linked"); // with what check() has to say of the page that nothing leads to
+    key("g");
+    for (int i = 0; i < 5; ++i) key("Right");
+    key("Delete");
+    key("Return");
+    ASSERT_TRUE(until([&] { return now().find("help-page") == std::string::npos; })) << now();
+    const FlowFile made = load_flow(path("quay.flow.yaml"));
+    ASSERT_TRUE(made.compiled) << all_text(made) << now();
+    EXPECT_EQ(check(made).verdict, Verdict::proved) << check_text(made, check(made)) << now();
+    EXPECT_EQ(made.flow.screens[0].controls.size(), 6u);
+    key("F8"); // and it is played
+    key("Return");
+    expect_last("press sail");
+    keep("6-played");
+}
+
 /// No room on the disk: the file is as it was, and that is said.
 TEST_F(EditorWindow, LosesNothingOnAFullDisk) {
     if (run("test -w /dev/full") != 0) GTEST_SKIP() << "there is no full device";

@@ -122,6 +122,21 @@ KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& c
     return keys;
 }
 
+KeysToSet keys_to_stand_freely(const FlowPlace& place, const Canvas& canvas, const Rect& where) {
+    const Rect& room = canvas.safe;
+    const Edge across = nearest_edge(where.middle().x, room.x, room.width);
+    const Edge down = nearest_edge(where.middle().y, room.y, room.height);
+    const std::string prefix = prefix_of(place, canvas.shape);
+    const auto size = [](float length) {
+        return std::to_string(std::max(1L, std::lround(length)));
+    };
+    return {{prefix + "at", std::string(points[static_cast<int>(down)][static_cast<int>(across)])},
+            {prefix + "offset",
+             std::to_string(offset_from(across, where.x, where.width, room.x, room.width)) + " " +
+                 std::to_string(offset_from(down, where.y, where.height, room.y, room.height))},
+            {prefix + "size", size(where.width) + "x" + size(where.height)}};
+}
+
 KeysToSet keys_for_turn(const FlowPlace& place, WindowShape shape, float degrees) {
     return {{prefix_of(place, shape) + "rotate", std::to_string(std::lround(degrees))}};
 }

@@ -48,6 +48,8 @@ Arrangement arrangement_around(const FlowPlace& place);
 /// anchor that is nearest then. Whole units alone; nothing where that makes no difference.
 KeysToSet keys_for(const FlowFile& file, const FlowPlace& place, const Canvas& canvas,
                    const Rect& from, const Rect& to);
+/// What lets a control stand freely where it is now, out of its column, row or grid.
+KeysToSet keys_to_stand_freely(const FlowPlace& place, const Canvas& canvas, const Rect& where);
 /// The same for a turn, in degrees.
 KeysToSet keys_for_turn(const FlowPlace& place, WindowShape shape, float degrees);
 

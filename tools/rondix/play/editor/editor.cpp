@@ -1,6 +1,7 @@
 #include "play/editor/editor.hpp"
 
 #include "editing/changer.hpp"
+#include "editing/texts.hpp"
 
 #include "outputs.hpp"
 
@@ -182,6 +183,26 @@ void Editor::turn_to(const Thing& one, float degrees) {
          set_keys(session_.file(),
                   {{one.place.name,
                     keys_for_turn(one.place, session_.runner().canvas().shape, degrees)}}));
+}
+
+void Editor::let_loose() {
+    const Thing* one = thing();
+    if (!one) return;
+    if (!one->is(PlaceOf::control)) return host_.say("only controls stand in columns and rows");
+    const FlowFile& file = session_.file();
+    const NameAsked& name = one->place.name;
+    if (standing_of(one->place) == Standing::freely) {
+        make("put " + in_quotes(one->name) + " among the others", drop_key(file, name, "place"));
+        return;
+    }
+    const Canvas& canvas = session_.runner().canvas();
+    Changed free = set_keys(file, {{name, keys_to_stand_freely(one->place, canvas, one->bounds)}});
+    if (free.fault.empty() && one->place.box->group) {
+        const Changed out = drop_key(with_texts(file, free.texts), name, "in");
+        free.fault = out.fault;
+        for (const auto& [path, text] : out.texts) free.texts[path] = text;
+    }
+    make("let " + in_quotes(one->name) + " stand freely", free);
 }
 
 void Editor::drop_chosen() {

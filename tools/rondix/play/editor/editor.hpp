@@ -97,6 +97,8 @@ class Editor {
     void align(Line line);
     /// Those between the outermost come to stand with equal gaps.
     void spread_out(bool across);
+    /// What stands in a column, row or grid stands freely where it is; what does goes back.
+    void let_loose();
     void drop_chosen();
     void undo();
     void redo();

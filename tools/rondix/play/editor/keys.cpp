@@ -37,6 +37,7 @@ bool Editor::take_key(const SDL_KeyboardEvent& event) {
     case SDLK_g: show(Sheet::to_go); return true;
     case SDLK_c: choose_next_issue(); return true;
     case SDLK_f: fix_chosen_issue(); return true;
+    case SDLK_l: let_loose(); return true;
     case SDLK_o: be_alone(!alone_); return true;
     case SDLK_d: show(page_ == Page::style ? Page::thing : Page::style); return true;
     case SDLK_1:

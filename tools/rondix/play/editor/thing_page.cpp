@@ -62,6 +62,11 @@ void write_thing_page(EditorPen& pen, const Editor& editor, const Thing& thing) 
         pen.chip("name  N", [](Editor& to) { to.ask(Asks::name); });
     if (thing.is(PlaceOf::control))
         pen.chip("copy  Ctrl+D", [](Editor& to) { to.ask(Asks::copy); });
+    if (thing.is(PlaceOf::control)) {
+        const bool is_free = standing_of(thing.place) == Standing::freely;
+        pen.chip(is_free ? "among others  L" : "stand freely  L",
+                 [](Editor& to) { to.let_loose(); });
+    }
     pen.chip("delete  Del", [](Editor& to) { to.drop_chosen(); });
     page.chips_end();
 }
