@@ -47,6 +47,9 @@ const std::map<std::string, std::set<std::string>> allowed = {
     {"report",
      {"logic", "place", "run", "words", "live", "findings", "reading", "walk", "editing", "check",
       "fix"}},
+    {"server",
+     {"logic", "words", "findings", "proof", "yaml", "reading", "loading", "walk", "editing",
+      "check", "fix", "report"}},
 };
 
 // Which layer a public header belongs to. The lowest is that of the compiled flow.

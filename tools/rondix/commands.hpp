@@ -33,6 +33,7 @@ Run add_new(Command& command);
 Run add_uses(Command& command);
 Run add_rename(Command& command);
 Run add_edit(Command& command);
+Run add_language_server(Command& command);
 
 /// How text is set for whoever reads standard output: in colours on a terminal, unless NO_COLOR
 /// says otherwise, and folded to its width.

@@ -77,6 +77,8 @@ int run(int argc, char** argv) {
             {"pack", "write the compiled flow as one image to ship", add_pack},
             {"ids", "write the names of a flow as C++ constants", add_ids},
             {"schema", "print the JSON Schema of flow files, for editors", add_schema},
+            {"language-server", "answer an editor, over standard input and output",
+             add_language_server},
 #ifdef RONDIX_PLAY
             {"play", "play the flow in a window", add_play},
 #endif

@@ -14,7 +14,7 @@
 namespace rondix::draw {
 
 /// Whether a tint changes any colour.
-constexpr bool is_tinted(const Colour& tint) {
+constexpr bool is_tinted(const rondix::Colour& tint) {
     return tint.red < 1 || tint.green < 1 || tint.blue < 1;
 }
 
@@ -32,7 +32,7 @@ class PictureFiles {
     /// In its own pixels; empty when it cannot be shown.
     Size size(std::size_t picture);
     /// Drawn to so many pixels, its colours multiplied by a tint; null when it cannot be shown.
-    cairo_surface_t* pixels(std::size_t picture, int width, int height, const Colour& tint);
+    cairo_surface_t* pixels(std::size_t picture, int width, int height, const rondix::Colour& tint);
     /// Drawn into an area of a context as lines and shapes, where the file has them.
     void draw(cairo_t* context, std::size_t picture, const Rect& area);
 

@@ -144,6 +144,12 @@ void Editor::retyped() {
                     asked.choices.push_back({std::string(key) + " ", ""});
         }
         break;
+    case Asks::add:
+        if (asked.text.find(' ') != std::string::npos) break;
+        for (const grammar::ControlRow& row : grammar::controls)
+            if (row.name.starts_with(asked.text))
+                asked.choices.push_back({std::string(row.name) + " ", "and a name"});
+        break;
     case Asks::property: asked.choices = style_choices(file, asked.key, asked.text); break;
     case Asks::drop_screen:
         asked.choices = screens_of(file, asked.text, foremost_screen(session_));
@@ -266,17 +272,34 @@ void Editor::rename_to(const Thing& one, const std::string& name) {
     chosen_ = {one.place.control ? name : "group " + name};
 }
 
-/// A button at the end of the current screen, which does nothing yet; then what it does.
-void Editor::add(const std::string& name) {
+/// At the end of the current screen: a button, which does nothing yet, or another kind; then what
+/// it does.
+void Editor::add(const std::string& typed) {
+    const std::size_t blank = typed.find(' ');
+    const std::string name = blank == std::string::npos ? typed : typed.substr(blank + 1);
+    const std::string kind = blank == std::string::npos ? "button" : typed.substr(0, blank);
+    const auto row = std::ranges::find(grammar::controls, kind, &grammar::ControlRow::name);
+    if (row == grammar::controls.end()) return host_.say("there is no control " + in_quotes(kind));
     if (!is_name(name)) return host_.say(in_quotes(name) + " cannot be a name");
-    const bool made =
-        make("add " + in_quotes(name),
-             add_control(session_.file(), {NameKind::screen, foremost_screen(session_)},
-                         "{ button: " + name + ", text: " + title_from(name) + ", press: todo " +
-                             name + " }"));
-    if (!made) return;
+    const FlowFile& file = session_.file();
+    const std::string screen = foremost_screen(session_);
+    std::string more;
+    if (grammar::has_key(row->kind, "text")) more += ", text: " + title_from(name);
+    if (row->kind == ControlKind::button || row->kind == ControlKind::list)
+        more += ", press: todo " + name;
+    if (row->setting != grammar::OfSetting::none && row->setting != grammar::OfSetting::any) {
+        const std::vector<Choice> settings =
+            choices_for(file, {grammar::Owner::control, "setting", screen, row->kind}, "");
+        if (settings.empty())
+            return host_.say("the flow has no setting for " + std::string(row->what) + " yet");
+        more += ", setting: " + settings.front().text;
+    }
+    if (!make("add " + in_quotes(name), add_control(file, {NameKind::screen, screen},
+                                                    "{ " + kind + ": " + name + more + " }")))
+        return;
     chosen_ = {name};
-    ask(Asks::key, "press");
+    if (row->kind == ControlKind::button) return ask(Asks::key, "press");
+    if (more.find("setting: ") != std::string::npos) return ask(Asks::key, "setting");
 }
 
 } // namespace rondix::tool

@@ -2,6 +2,7 @@
 
 #include "draw/drawing.hpp"
 #include "draw/screens/state_sheet.hpp"
+#include "play/editor/slices_view.hpp"
 #include "reading/style_words.hpp"
 
 #include <fmt/format.h>
@@ -116,7 +117,7 @@ class View {
     static std::string asked_for(const Prompt& prompt) {
         switch (prompt.asks) {
         case Asks::copy: return "name of the copy";
-        case Asks::add: return "name of a new button";
+        case Asks::add: return "name of a new button, or another kind: 'slider loudness'";
         case Asks::name: return "new name, here and wherever it is used";
         case Asks::other: return "a key and its value";
         case Asks::screen: return "name of a new screen";
@@ -175,6 +176,7 @@ class View {
                            static_cast<int>(width), static_cast<int>(height), window_.stride};
         session.painter().paint(sheet.canvas, sheet.items, strip);
         drawing_.frame({0, y}, {width, height}, 0, accent, 1);
+        draw_image_of(*one, y);
         const float pitch = sheet.canvas.size.width * scale / look_state_count;
         for (std::size_t i = 0; i < look_state_count; ++i) {
             const bool now = editor_.state() == LookState(i);
@@ -185,6 +187,21 @@ class View {
             drawing_.box(at, {draw::measure(name, {12}).width + 12, 17}, 4, now ? accent : dark);
             drawing_.text({at.x + 6, at.y + 1}, name, {12}, paper);
         }
+    }
+
+    /// The picture that it has in the state that is shown, above the states.
+    void draw_image_of(const Thing& thing, float above) {
+        const CompiledFlow& flow = editor_.session().flow();
+        const std::uint32_t first =
+            flow.looks.screens[index(editor_.session().runner().menu_state().foremost())]
+                .boxes.begin;
+        const Style& style = flow.looks[flow.looks.boxes[first + thing.box].style];
+        const Dress& dress = style.dresses[static_cast<std::size_t>(editor_.state())];
+        if (dress.image == no_picture) return;
+        const Extents room{240, 110};
+        const std::string file(flow.text(flow.looks.pictures[index(dress.image)]));
+        draw_slices(drawing_, {size_.width - room.width - 12, above - room.height - 8.0}, room,
+                    file, dress);
     }
 
     /// All screens; the one that the keys are on is framed.

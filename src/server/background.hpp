@@ -1,0 +1,41 @@
+// Background: a check of a flow that runs beside the server, and is cancelled when somebody types.
+#pragma once
+
+#include "rondix/tools/check.hpp"
+#include "rondix/tools/flow.hpp"
+
+#include <atomic>
+#include <memory>
+#include <optional>
+#include <string>
+#include <thread>
+
+namespace rondix::server {
+
+struct BackgroundResult {
+    std::string root;
+    std::unique_ptr<FlowFile> file;
+    CheckResult result;
+};
+
+class Background {
+  public:
+    Background() = default;
+    ~Background() { cancel(); }
+    Background(const Background&) = delete;
+    Background& operator=(const Background&) = delete;
+
+    /// Another one that still runs is cancelled.
+    void check(const std::string& root, std::unique_ptr<FlowFile> file);
+    void cancel();
+    bool runs() const { return thread_.joinable(); }
+    /// Once it is done, and only then.
+    std::optional<BackgroundResult> take();
+
+  private:
+    std::thread thread_;
+    std::atomic<bool> stop_{false}, done_{false};
+    BackgroundResult result_;
+};
+
+} // namespace rondix::server

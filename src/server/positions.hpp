@@ -1,0 +1,22 @@
+// Positions of the protocol, lines from 0 and units of UTF-16 or UTF-8, and bytes of a text.
+//
+// Source: Language Server Protocol 3.17, "Text Documents". Positions beyond a line or the text are
+// its end, as there.
+#pragma once
+
+#include <cstdint>
+#include <string_view>
+
+namespace rondix::server {
+
+enum class Units : std::uint8_t { utf8, utf16 };
+
+struct Position {
+    std::uint32_t line = 0, character = 0;
+    friend bool operator==(const Position&, const Position&) = default;
+};
+
+std::uint32_t offset_of(std::string_view text, Position position, Units units);
+Position position_of(std::string_view text, std::uint32_t offset, Units units);
+
+} // namespace rondix::server

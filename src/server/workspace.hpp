@@ -1,0 +1,53 @@
+// Workspace: the files that an editor has open, as they read there, and the flows that they are of.
+#pragma once
+
+#include "rondix/tools/flow.hpp"
+
+#include <map>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace rondix::server {
+
+/// `file:///menus/a%20b.flow.yaml` and `/menus/a b.flow.yaml`; nothing for other schemes.
+std::optional<std::string> path_of(const std::string& uri);
+std::string uri_of(const std::string& path);
+
+class Workspace {
+  public:
+    /// The text of a file as the editor has it.
+    void put(const std::string& path, std::string text);
+    /// It is what stands on the disk again.
+    void drop(const std::string& path);
+    bool has(const std::string& path) const { return texts_.contains(path); }
+    /// Files on the disk have changed.
+    void forget();
+
+    /// The flow that a file is of: its own, or one beside it or above it that includes it or has it
+    /// as its theme.
+    const std::string& root_of(const std::string& path);
+    /// As it reads now. Lasts until something changes.
+    const FlowFile& flow_of(const std::string& path);
+    /// The last one that was YAML, so that it has its names.
+    const FlowFile& named_flow_of(const std::string& path);
+    /// As the editor has it, or as it stands on the disk.
+    std::string text_of(const std::string& path);
+    /// All flows that were asked for.
+    std::vector<std::string> roots() const;
+
+  private:
+    struct Reading {
+        std::unique_ptr<FlowFile> now, named;
+        std::size_t generation = 0;
+    };
+    Reading& read(const std::string& root);
+
+    FileTexts texts_;
+    std::map<std::string, std::string> roots_; // of files
+    std::map<std::string, Reading> readings_;
+    std::size_t generation_ = 1;
+};
+
+} // namespace rondix::server

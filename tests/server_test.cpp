@@ -1,0 +1,350 @@
+// The language server, asked as an editor asks it.
+#include "reference/part.hpp"
+#include "server_fixture.hpp"
+
+#include "rondix/tools/rename.hpp"
+#include "server/where.hpp"
+#include "yaml/yaml_tree.hpp"
+
+#include <random>
+#include <set>
+
+namespace rondix::test {
+namespace {
+
+using server::Units;
+using server::where_is;
+
+// --- positions
+
+TEST(Positions, ComeBackAsTheBytesThatTheyAreOf) {
+    std::mt19937 random(1);
+    const std::vector<std::string> pieces = {
+        "a", "\n", "\r\n", "\r", "\xC3\xBC", "\xE2\x9C\x93", "\xF0\x9F\x9A\xA2", " ", "key: "};
+    for (std::size_t i = 0; i < part_of(4000); ++i) {
+        std::string text;
+        std::vector<std::uint32_t> begins = {0};
+        for (std::size_t k = random() % 30; k > 0; --k) {
+            text += pieces[random() % pieces.size()];
+            // (What ends a line as two pieces is one end.)
+            if (!(text.size() >= 2 && text.ends_with("\r\n")) || begins.back() + 2 == text.size())
+                begins.push_back(static_cast<std::uint32_t>(text.size()));
+        }
+        for (const std::uint32_t begin : begins) {
+            if (begin > 0 && begin < text.size() && text[begin - 1] == '\r' && text[begin] == '\n')
+                continue; // within the end of a line
+            for (const Units units : {Units::utf8, Units::utf16})
+                ASSERT_EQ(offset_of(text, position_of(text, begin, units), units), begin) << text;
+        }
+        ASSERT_LE(server::offset_of(text, {9999, 9999}, Units::utf16), text.size());
+    }
+}
+
+TEST(Positions, CountInUnitsOfUtf16) {
+    const std::string text = "a\xC3\xBC\xF0\x9F\x9A\xA2x\nb";
+    EXPECT_EQ(server::position_of(text, 7, Units::utf16), (server::Position{0, 4}));
+    EXPECT_EQ(server::position_of(text, 7, Units::utf8), (server::Position{0, 7}));
+    EXPECT_EQ(server::position_of(text, 9, Units::utf16), (server::Position{1, 0}));
+}
+
+// --- where one is
+
+/// Each key and text of a tree with the keys around it, as libfyaml reads the file.
+struct Found {
+    std::vector<std::string> path;
+    bool at_key = false;
+    std::uint32_t begin = 0;
+};
+void find_all(const yaml::Node& node, std::vector<std::string>& path, std::vector<Found>& all) {
+    if (node.kind == yaml::Kind::text) {
+        if (node.plain && !node.text.empty()) all.push_back({path, false, node.place.begin});
+        return;
+    }
+    for (std::size_t i = 0; i < node.children.size(); ++i) {
+        const yaml::Node& child = node.children[i];
+        if (node.kind == yaml::Kind::list) {
+            path.emplace_back("-");
+            find_all(child, path, all);
+            path.pop_back();
+        } else if (i % 2 == 0) {
+            if (child.plain) all.push_back({path, true, child.place.begin});
+        } else {
+            path.push_back(node.children[i - 1].text);
+            find_all(child, path, all);
+            path.pop_back();
+        }
+    }
+}
+
+/// With all that stands before it, and nothing of what comes behind.
+TEST(Where, IsWhatTheWholeFileSays) {
+    std::size_t places = 0;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples")) {
+        const std::string path = entry.path().string();
+        if (!path.ends_with(".yaml") || path.find("/broken/") != std::string::npos) continue;
+        const Source source(path, contents(path));
+        Findings findings;
+        const auto tree = yaml::read(source, 0, findings);
+        ASSERT_TRUE(tree) << path;
+        std::vector<Found> all;
+        std::vector<std::string> around;
+        find_all(*tree, around, all);
+        for (const Found& one : all) {
+            const server::Where where = where_is(source.text(), one.begin);
+            const std::string at = path + ":" + std::to_string(source.spot(one.begin).line) + ":" +
+                                   std::to_string(source.spot(one.begin).column);
+            ASSERT_EQ(where.path, one.path) << at;
+            ASSERT_EQ(where.begin, one.begin) << at;
+            // An item that is a text may become a map.
+            if (one.at_key || one.path.empty() || one.path.back() != "-") {
+                ASSERT_EQ(where.at_key, one.at_key) << at;
+            }
+            ++places;
+        }
+    }
+    EXPECT_GT(places, 3000u);
+}
+
+// --- the server
+
+class ServerOfDemo : public testing::Test {
+  protected:
+    ServerOfDemo() {
+        client_.begin();
+        open(text_);
+    }
+    void open(const std::string& text) {
+        client_.note("textDocument/didOpen",
+                     {{"textDocument",
+                       {{"uri", uri_}, {"languageId", "yaml"}, {"version", 1}, {"text", text}}}});
+    }
+    void change(const std::string& text) {
+        client_.note("textDocument/didChange", {{"textDocument", {{"uri", uri_}, {"version", 2}}},
+                                                {"contentChanges", {{{"text", text}}}}});
+        text_ = text;
+    }
+    Json at(const std::string& part, std::size_t add = 0) const {
+        const std::size_t offset = text_.find(part);
+        EXPECT_NE(offset, std::string::npos) << part;
+        return {{"textDocument", {{"uri", uri_}}}, {"position", position_of(text_, offset + add)}};
+    }
+    std::set<std::string> labels(const Json& asked) {
+        std::set<std::string> all;
+        const Json list = client_.result("textDocument/completion", asked);
+        for (const Json& item : list["items"]) all.insert(item["label"]);
+        return all;
+    }
+
+    const std::string path_ = (root() / "examples/tidewick/tidewick.flow.yaml").string();
+    const std::string uri_ = "file://" + path_;
+    std::string text_ = contents(path_);
+    Client client_;
+};
+
+TEST_F(ServerOfDemo, FindsWhereNamesAreDeclaredAndUsed) {
+    const FlowFile file = load_flow(path_);
+    std::size_t asked = 0;
+    for (const IndexedName& name : file.names.all())
+        for (const NamePlace& place : name.places) {
+            if (file.sources[place.place.file].name() != path_) continue;
+            if (++asked % 7 != 0) continue;
+            const Json what = {{"textDocument", {{"uri", uri_}}},
+                               {"position", position_of(text_, place.place.begin + 1)},
+                               {"context", {{"includeDeclaration", true}}}};
+            EXPECT_EQ(client_.result("textDocument/references", what).size(), name.places.size());
+            const auto declared = std::ranges::count(name.places, true, &NamePlace::declares);
+            EXPECT_EQ(client_.result("textDocument/definition", what).size(),
+                      static_cast<std::size_t>(declared));
+        }
+    EXPECT_GT(asked, 200u);
+    const Json symbols =
+        client_.result("textDocument/documentSymbol", {{"textDocument", {{"uri", uri_}}}});
+    std::set<std::string> names;
+    for (const Json& symbol : symbols) names.insert(symbol["name"]);
+    for (const FlowScreen& screen : file.flow.screens)
+        if (file.sources[screen.id.place.file].name() == path_) {
+            EXPECT_TRUE(names.contains(screen.id.text)) << screen.id.text;
+        }
+}
+
+TEST_F(ServerOfDemo, RenamesAsTheCommandDoes) {
+    const FlowFile file = load_flow(path_);
+    const Renamed renamed = rename(file, {NameKind::screen, "options"}, "settings-page");
+    ASSERT_EQ(renamed.fault, "");
+    Json asked = at("  options:\n", 3);
+    const Json place = client_.result("textDocument/prepareRename", asked);
+    EXPECT_EQ(place["placeholder"], "options");
+    asked["newName"] = "settings-page";
+    const Json changes = client_.result("textDocument/rename", asked)["changes"];
+    std::size_t edits = 0;
+    for (const auto& [uri, of_file] : changes.items()) {
+        const std::string path = server::path_of(uri).value();
+        std::string text = contents(path);
+        std::vector<std::pair<std::uint32_t, std::uint32_t>> places;
+        for (const Json& edit : of_file) {
+            const auto offset = [&](const char* end) {
+                return server::offset_of(contents(path),
+                                         {edit["range"][end]["line"].get<std::uint32_t>(),
+                                          edit["range"][end]["character"].get<std::uint32_t>()},
+                                         Units::utf16);
+            };
+            places.emplace_back(offset("start"), offset("end"));
+            ++edits;
+        }
+        std::ranges::sort(places, std::greater{});
+        for (const auto& [begin, end] : places) text.replace(begin, end - begin, "settings-page");
+        EXPECT_EQ(text, renamed.texts.at(path));
+    }
+    EXPECT_EQ(edits, renamed.edits.size());
+    asked["newName"] = "pause"; // there is one
+    EXPECT_EQ(client_.ask("textDocument/rename", asked)["error"]["code"], -32803);
+}
+
+TEST_F(ServerOfDemo, OffersWhatFits) {
+    const std::string base = text_;
+    const std::string button = "press: open options }";
+    const auto typing = [&](const std::string& put) {
+        change(std::string(base).replace(base.find(button), button.size() - 2, put));
+        return labels(at("text: Options,         " + put, 23 + put.size()));
+    };
+    std::set<std::string> screens;
+    for (const FlowScreen& screen : load_flow(path_).flow.screens)
+        screens.insert("open " + screen.id.text);
+    EXPECT_EQ(typing("press: open "), screens);
+    EXPECT_TRUE(typing("press: open options, wh").contains("when"));
+    EXPECT_FALSE(typing("press: open options, ").contains("press")); // it is there
+    EXPECT_FALSE(typing("press: open options, ").contains("rows"));  // a list has them
+    EXPECT_TRUE(typing("press: open options, place: { ").contains("offset"));
+    EXPECT_TRUE(typing("press: open options, style: { focused: { ").contains("fill"));
+    EXPECT_TRUE(typing("press: open options, style: { fill: ").contains("brass"));
+    // In lines, and where the file is no YAML as it stands.
+    change(base + "  new-one:\n    title: New\n    controls:\n      - button: one\n        pre");
+    EXPECT_TRUE(labels(at("        pre", 11)).contains("press"));
+    change(base + "  new-one:\n    ");
+    EXPECT_TRUE(labels(at("  new-one:\n    ", 15)).contains("controls"));
+    change(base + "  new-one:\n    back: open ");
+    EXPECT_EQ(labels(at("    back: open ", 15)).size(), screens.size() + 1); // and itself
+}
+
+/// Slips at once, what check() finds after a pause; and both gone with what was wrong.
+TEST_F(ServerOfDemo, TellsWhatIsWrong) {
+    EXPECT_TRUE(client_.next_diagnostics(uri_).empty());
+    const std::string base = text_;
+    change(std::string(base).replace(base.find("open options"), 12, "open optoins"));
+    const Json slip = client_.next_diagnostics(uri_);
+    ASSERT_EQ(slip.size(), 1u);
+    EXPECT_EQ(slip[0]["code"], "unknown-name");
+    EXPECT_EQ(slip[0]["range"]["start"], position_of(text_, text_.find("optoins")));
+    EXPECT_NE(slip[0]["message"].get<std::string>().find("options"), std::string::npos);
+    Json asked = {{"textDocument", {{"uri", uri_}}}, {"range", slip[0]["range"]}};
+    const Json actions = client_.result("textDocument/codeAction", asked);
+    ASSERT_EQ(actions.size(), 1u);
+    EXPECT_EQ(actions[0]["edit"]["changes"][uri_][0]["newText"], "options");
+    // A trap is no slip: it is proved.
+    const std::string back = "{ button: back,  text: Back,     press: back, in: foot }";
+    change(std::string(base).replace(base.find(back), back.size(),
+                                     "{ label: none, text: None, in: foot }"));
+    Json told = client_.next_diagnostics(uri_);
+    for (int i = 0; i < 3 && told.empty(); ++i) told = client_.next_diagnostics(uri_);
+    ASSERT_FALSE(told.empty());
+    change(base);
+    told = client_.next_diagnostics(uri_);
+    for (int i = 0; i < 3 && !told.empty(); ++i) told = client_.next_diagnostics(uri_);
+    EXPECT_TRUE(told.empty());
+}
+
+/// Edits of parts, one after the other: what is told is what a fresh reading says.
+TEST_F(ServerOfDemo, FollowsEditsByteForByte) {
+    std::mt19937 random(8);
+    const std::vector<std::string> pieces = {
+        "open ",   "\n", "  ", "{", "}", "- ", ": ", "press", "\xC3\xBC", "\xF0\x9F\x9A\xA2",
+        "options", "#",  "'"};
+    client_.next_diagnostics(uri_);
+    for (std::size_t i = 0; i < part_of(how_many(600)); ++i) {
+        if (i % 40 == 0) text_ = contents(path_);
+        Json changes = Json::array();
+        if (i % 40 == 0) changes.push_back({{"text", text_}});
+        for (std::size_t k = 0; k <= random() % 3; ++k) {
+            std::size_t begin = random() % (text_.size() + 1);
+            while (begin > 0 && (static_cast<unsigned char>(text_[begin]) & 0xC0) == 0x80) --begin;
+            std::size_t end = std::min(text_.size(), begin + random() % 4);
+            while (end < text_.size() && (static_cast<unsigned char>(text_[end]) & 0xC0) == 0x80)
+                ++end;
+            const std::string put = random() % 3 == 0 ? "" : pieces[random() % pieces.size()];
+            changes.push_back(
+                {{"range",
+                  {{"start", position_of(text_, begin)}, {"end", position_of(text_, end)}}},
+                 {"text", put}});
+            text_.replace(begin, end - begin, put);
+        }
+        client_.note("textDocument/didChange", {{"textDocument", {{"uri", uri_}, {"version", i}}},
+                                                {"contentChanges", changes}});
+        const Json told = client_.next_diagnostics(uri_);
+        const FlowFile fresh = load_flow_texts(
+            path_, {{path_, text_}}, std::filesystem::path(path_).parent_path().string() + "/");
+        std::multiset<std::string> wanted;
+        for (const Finding& finding : fresh.findings)
+            if (finding.place.known() && fresh.sources[finding.place.file].name() == path_)
+                wanted.insert(finding.text + (finding.fix.empty() ? "" : "\n" + finding.fix));
+        std::multiset<std::string> is;
+        for (const Json& one : told) is.insert(one["message"].get<std::string>());
+        ASSERT_EQ(is, wanted) << i;
+    }
+}
+
+// --- clients that do not behave
+
+TEST(Server, AnswersWhateverItIsSent) {
+    Client client;
+    EXPECT_EQ(client.ask("textDocument/hover")["error"]["code"], -32002); // before `initialize`
+    client.begin();
+    EXPECT_EQ(client.ask("initialize")["error"]["code"], -32600);
+    EXPECT_EQ(client.ask("no/such")["error"]["code"], -32601);
+    EXPECT_EQ(client.ask("textDocument/hover")["error"]["code"], -32602);
+    EXPECT_EQ(client.ask("textDocument/hover", 7)["error"]["code"], -32602);
+    client.raw("Content-Length: 5\r\n\r\n{[}]x");
+    EXPECT_EQ(client.answer_to(nullptr)["error"]["code"], -32700);
+    client.raw("rubbish\r\n\r\nmore of it\n\nContent-Length: no\r\n\r\n");
+    client.send({{"id", 1000}, {"method", 5}});
+    EXPECT_EQ(client.answer_to(1000)["error"]["code"], -32600);
+    client.note("textDocument/didChange", {{"textDocument", {{"uri", "file:///none"}}}});
+    client.note("textDocument/didOpen", {{"textDocument", {{"uri", "ftp://x/y"}, {"text", 5}}}});
+    client.note("textDocument/didOpen", {{"textDocument", {{"uri", "file:///no/x.flow.yaml"}}}});
+    const Json far = {{"textDocument", {{"uri", "file:///no/x.flow.yaml"}}},
+                      {"position", {{"line", 4'000'000'000U}, {"character", 4'000'000'000U}}}};
+    for (const char* method : {"textDocument/completion", "textDocument/hover",
+                               "textDocument/definition", "textDocument/documentHighlight"})
+        EXPECT_TRUE(client.ask(method, far).contains("result")) << method;
+    EXPECT_EQ(client.ask("shutdown")["result"], nullptr);
+    EXPECT_EQ(client.ask("textDocument/hover")["error"]["code"], -32600);
+    client.note("exit");
+    EXPECT_EQ(client.leave(), 0);
+}
+
+TEST(Server, EndsWithItsClient) {
+    Client client;
+    client.begin();
+    EXPECT_EQ(client.leave(), 1); // without a word
+}
+
+/// A file that is included has the names of the flow that it is of; nothing on the disk changes.
+TEST(Server, KnowsWhichFlowAFileIsOf) {
+    Client client;
+    client.begin();
+    const std::string deck = (root() / "examples/tidewick/deck.flow.yaml").string();
+    const std::string text = contents(deck);
+    client.note("textDocument/didOpen",
+                {{"textDocument", {{"uri", "file://" + deck}, {"version", 1}, {"text", text}}}});
+    EXPECT_TRUE(client.next_diagnostics("file://" + deck).empty());
+    const FlowFile file = load_flow((root() / "examples/tidewick/tidewick.flow.yaml").string());
+    std::size_t uses = 0;
+    for (const IndexedName* name : file.names.find(NameKind::screen, "cargo"))
+        uses += name->places.size();
+    const Json what = {{"textDocument", {{"uri", "file://" + deck}}},
+                       {"position", position_of(text, text.find("  cargo:") + 3)},
+                       {"context", {{"includeDeclaration", true}}}};
+    EXPECT_EQ(client.result("textDocument/references", what).size(), uses);
+}
+
+} // namespace
+} // namespace rondix::test
