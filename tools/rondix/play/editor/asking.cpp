@@ -225,6 +225,7 @@ void Editor::answer() {
     default: break;
     }
     if (const Thing* one = thing()) answer_for_thing(asked, Thing(*one));
+    if (!asked.then.empty() && !prompt_) ask(Asks::key, asked.then);
 }
 
 void Editor::answer_for_thing(const Prompt& asked, const Thing& one) {
@@ -243,7 +244,9 @@ void Editor::answer_for_thing(const Prompt& asked, const Thing& one) {
         if (!make("copy " + in_quotes(one.name), copy(session_.file(), one.place.name, asked.text)))
             return;
         chosen_ = {asked.text};
-        return ask(Asks::key, "text"); // what must differ
+        ask(Asks::key, "text"); // what must differ
+        if (prompt_ && grammar::has_key(one.place.control->kind, "press")) prompt_->then = "press";
+        return;
     default: return;
     }
 }

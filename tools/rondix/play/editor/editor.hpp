@@ -61,6 +61,7 @@ struct Prompt {
     std::string text;
     std::vector<Choice> choices;
     std::optional<std::size_t> at; ///< the choice that Return takes
+    std::string then = {};         ///< a key that is asked for next
 };
 
 class Editor {
@@ -109,6 +110,8 @@ class Editor {
     void ask(Asks what, const std::string& key = {});
     const std::optional<Prompt>& prompt() const { return prompt_; }
     void take_choice(std::size_t number);
+    /// Where the current screen is used: "title.play", as far as presses go.
+    std::vector<std::string> leading_here() const;
     /// What stands behind a key of a thing; empty: nothing. Looked up once for each reading.
     std::string value_of(const Thing& thing, const std::string& key) const;
 

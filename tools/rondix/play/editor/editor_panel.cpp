@@ -15,12 +15,18 @@ std::string counted(std::size_t count, const char* what) {
     return fmt::format("{} {}{}", count, what, count == 1 ? "" : "s");
 }
 
-void write_choices(EditorPen& pen, const Prompt& prompt) {
+void write_choices(EditorPen& pen, const Editor& editor, const Prompt& prompt) {
+    if (prompt.asks == Asks::drop_screen) {
+        pen.page.heading("WHAT LEADS HERE");
+        const std::vector<std::string> all = editor.leading_here();
+        for (const std::string& one : all) pen.page.small(one);
+        if (all.empty()) pen.page.small("no button of another screen");
+    }
     pen.page.heading("CHOOSE, OR TYPE");
     for (std::size_t i = 0; i < prompt.choices.size() && i < most_choices; ++i) {
         const Choice& choice = prompt.choices[i];
         pen.row({choice.text, choice.help, 0, prompt.at == i},
-                [i](Editor& editor) { editor.take_choice(i); });
+                [i](Editor& to) { to.take_choice(i); });
     }
     if (prompt.choices.size() > most_choices)
         pen.page.small(fmt::format("and {} more", prompt.choices.size() - most_choices));
@@ -29,7 +35,7 @@ void write_choices(EditorPen& pen, const Prompt& prompt) {
     pen.page.gap(6);
     pen.page.chips_begin();
     pen.chip("a screen by its picture  Ctrl+M",
-             [](Editor& editor) { editor.show(Editor::Sheet::to_link); });
+             [](Editor& to) { to.show(Editor::Sheet::to_link); });
     pen.page.chips_end();
 }
 
@@ -111,7 +117,7 @@ void EditorPanel::draw(const Pixels& window, int left, const Editor& editor) {
         "Again", [](Editor& one) { one.redo(); }, false, editor.history().to_redo() != nullptr);
     page.chips_end();
 
-    if (editor.prompt()) write_choices(pen, *editor.prompt());
+    if (editor.prompt()) write_choices(pen, editor, *editor.prompt());
     // What has just come up is seen at once.
     const auto& issues = editor.checked().issues;
     const bool is_news = !issues.empty() && issues.front().is_new && !editor.prompt();

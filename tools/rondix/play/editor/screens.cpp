@@ -108,6 +108,16 @@ void Editor::drop_screen(const std::string& instead) {
     make("delete the screen " + in_quotes(screen.text), changed);
 }
 
+std::vector<std::string> Editor::leading_here() const {
+    const std::string here = foremost_screen(session_);
+    std::vector<std::string> all;
+    for (const FlowScreen& screen : session_.file().flow.screens)
+        for (const FlowControl& control : screen.controls)
+            if (control.press && opens(*control.press, here) && screen.id.text != here)
+                all.push_back(screen.id.text + "." + control.id.text);
+    return all;
+}
+
 void Editor::make_part(const std::string& name) {
     std::vector<std::string> controls;
     for (const Thing& one : things()) // in their order

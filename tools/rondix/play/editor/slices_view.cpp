@@ -6,6 +6,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
+#include <vector>
 
 namespace rondix::tool {
 
@@ -15,6 +17,28 @@ const auto ground = draw::rgb(0xEFEAE0);
 const auto edge = draw::rgb(0x12A594);
 const auto ink = draw::rgb(0x23303A);
 const auto cut = draw::rgb(0xE0457B);
+
+/// What can be seen through, on the ground; colours are multiplied by their opacity already.
+std::vector<std::uint32_t> over_ground(cairo_surface_t* pixels) {
+    const int width = cairo_image_surface_get_width(pixels);
+    const int height = cairo_image_surface_get_height(pixels);
+    const unsigned char* data = cairo_image_surface_get_data(pixels);
+    const std::uint32_t beneath[] = {0xE0, 0xEA, 0xEF}; // blue, green, red
+    std::vector<std::uint32_t> seen;
+    seen.reserve(static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
+    for (int y = 0; y < height; ++y)
+        for (int x = 0; x < width; ++x) {
+            const unsigned char* from = data + y * cairo_image_surface_get_stride(pixels) +
+                                        static_cast<std::ptrdiff_t>(x) * 4;
+            std::uint32_t pixel = 0xFF000000;
+            for (unsigned part = 0; part < 3; ++part)
+                pixel |= std::min(0xFFU, from[part] + beneath[part] * (255U - from[3]) / 255U)
+                         << (8 * part);
+            seen.push_back(pixel);
+        }
+    return seen;
+}
+
 } // namespace
 
 void draw_slices(draw::Drawing& drawing, draw::Vec at, draw::Extents room, const std::string& file,
@@ -33,9 +57,11 @@ void draw_slices(draw::Drawing& drawing, draw::Vec at, draw::Extents room, const
     drawing.box(at, room, 6, ground);
     drawing.frame(at, room, 6, edge, 1);
     const draw::Vec corner{at.x + (room.width - size.width) / 2, at.y + margin};
+    std::vector<std::uint32_t> seen = over_ground(pixels);
     drawing.image(corner, size,
-                  {cairo_image_surface_get_data(pixels), cairo_image_surface_get_width(pixels),
-                   cairo_image_surface_get_height(pixels), cairo_image_surface_get_stride(pixels)});
+                  {seen.data(), cairo_image_surface_get_width(pixels),
+                   cairo_image_surface_get_height(pixels),
+                   cairo_image_surface_get_width(pixels) * 4});
     const Sides& slices = dress.slices;
     for (const double x : {slices[0] * by, size.width - slices[2] * by})
         if (slices[0] + slices[2] > 0)
