@@ -238,7 +238,7 @@ TEST_F(ServerOfDemo, TellsWhatIsWrong) {
     EXPECT_NE(slip[0]["message"].get<std::string>().find("options"), std::string::npos);
     Json asked = {{"textDocument", {{"uri", uri_}}}, {"range", slip[0]["range"]}};
     const Json actions = client_.result("textDocument/codeAction", asked);
-    ASSERT_EQ(actions.size(), 1u);
+    ASSERT_EQ(actions.size(), 2u); // or that screen is made
     EXPECT_EQ(actions[0]["edit"]["changes"][uri_][0]["newText"], "options");
     // A trap is no slip: it is proved.
     const std::string back = "{ button: back,  text: Back,     press: back, in: foot }";
@@ -289,6 +289,106 @@ TEST_F(ServerOfDemo, FollowsEditsByteForByte) {
         std::multiset<std::string> is;
         for (const Json& one : told) is.insert(one["message"].get<std::string>());
         ASSERT_EQ(is, wanted) << i;
+    }
+}
+
+/// One text with the edits of a workspace edit.
+std::string with(std::string text, const Json& edits) {
+    std::vector<std::pair<std::uint32_t, std::pair<std::uint32_t, std::string>>> all;
+    for (const Json& edit : edits) {
+        const auto offset = [&](const char* end) {
+            return server::offset_of(text,
+                                     {edit["range"][end]["line"].get<std::uint32_t>(),
+                                      edit["range"][end]["character"].get<std::uint32_t>()},
+                                     Units::utf16);
+        };
+        all.push_back({offset("start"), {offset("end"), edit["newText"].get<std::string>()}});
+    }
+    std::ranges::sort(all, std::greater{});
+    for (const auto& [begin, rest] : all) text.replace(begin, rest.first - begin, rest.second);
+    return text;
+}
+
+/// What an action makes of the flow can be read, and what it was for is gone.
+TEST_F(ServerOfDemo, DoesWhatItsActionsSay) {
+    const std::string base = text_;
+    const auto take = [&](const Json& range, const std::string& title) {
+        const Json actions = client_.result("textDocument/codeAction",
+                                            {{"textDocument", {{"uri", uri_}}}, {"range", range}});
+        for (const Json& one : actions)
+            if (one["title"].get<std::string>().starts_with(title))
+                return with(text_, one["edit"]["changes"][uri_]);
+        ADD_FAILURE() << title << " is none of " << actions;
+        return std::string();
+    };
+    const auto range = [&](std::size_t begin, std::size_t end) {
+        return Json{{"start", position_of(text_, begin)}, {"end", position_of(text_, end)}};
+    };
+    const auto reads = [&](const std::string& text) {
+        return load_flow_texts(path_, {{path_, text}},
+                               std::filesystem::path(path_).parent_path().string() + "/");
+    };
+    change(std::string(base).replace(base.find("open options"), 12, "open harbourage"));
+    std::size_t at = text_.find("harbourage");
+    const FlowFile made = reads(take(range(at, at + 3), "add the screen 'harbourage'"));
+    EXPECT_TRUE(made.compiled) << all_text(made);
+    EXPECT_NE(made.compiled->screen("harbourage"), no_screen);
+
+    change(base);
+    const FlowFile parted =
+        reads(take(range(base.find("- { button: resume"), base.find("- { button: resume") + 200),
+                   "make a part"));
+    ASSERT_TRUE(parted.compiled) << all_text(parted);
+    EXPECT_GT(parted.flow.parts.size(), load_flow(path_).flow.parts.size());
+
+    // A press that says otherwise is a warning.
+    change(std::string(base).replace(base.find("press: open crew"), 16, "press: open ashore"));
+    const CheckResult before = check(reads(text_));
+    const auto says = [](const CheckResult& result) {
+        return std::ranges::count(result.findings, RuleId::says_otherwise, &Finding::rule);
+    };
+    ASSERT_EQ(says(before), 1);
+    at = text_.find("open ashore }\n", text_.find("button: crew"));
+    const FlowFile allowed = reads(take(range(at, at + 3), "allow 'says-otherwise'"));
+    EXPECT_EQ(says(check(allowed)), 0) << check_text(allowed, check(allowed));
+}
+
+TEST_F(ServerOfDemo, ShowsBesideTheText) {
+    const Json document = {{"textDocument", {{"uri", uri_}}}};
+    const FlowFile file = load_flow(path_);
+    std::map<std::string, std::string> titles;
+    const Json lenses = client_.result("textDocument/codeLens", document);
+    for (const Json& lens : lenses) {
+        const auto line = lens["range"]["start"]["line"].get<std::uint32_t>();
+        std::string name(file.sources[0].line(line + 1));
+        name = name.substr(2, name.find(':') - 2);
+        titles[name] = lens["command"]["title"];
+    }
+    for (const IndexedName& name : file.names.all()) {
+        if (name.kind != NameKind::screen || !titles.contains(name.text)) continue;
+        const auto uses = std::ranges::count(name.places, false, &NamePlace::declares);
+        EXPECT_EQ(titles[name.text],
+                  "reached from " + std::to_string(uses) + " place" + (uses == 1 ? "" : "s"));
+    }
+    EXPECT_GT(titles.size(), 10u);
+    // Of the palette, each colour.
+    const std::string theme = (root() / "examples/tidewick/tidewick.theme.yaml").string();
+    const Json colours = client_.result("textDocument/documentColor",
+                                        {{"textDocument", {{"uri", "file://" + theme}}}});
+    EXPECT_EQ(colours.size(), file.flow.themes[1].palette.size());
+    const Json shown = client_.result("textDocument/colorPresentation",
+                                      {{"color", {{"red", 1}, {"green", 0.5}, {"blue", 0}}}});
+    EXPECT_EQ(shown[0]["label"], "#ff8000");
+    // What is folded stands further in than the line that stays.
+    const Json folds = client_.result("textDocument/foldingRange", document);
+    EXPECT_GT(folds.size(), 30u);
+    const auto column = [&](const Json& line) {
+        return std::string(file.sources[0].line(line.get<std::uint32_t>() + 1))
+            .find_first_not_of(' ');
+    };
+    for (const Json& fold : folds) {
+        EXPECT_LT(fold["startLine"], fold["endLine"]);
+        EXPECT_LT(column(fold["startLine"]), column(fold["endLine"]));
     }
 }
 

@@ -5,6 +5,7 @@
 #include "reading/style_words.hpp"
 
 #include <algorithm>
+#include <set>
 
 namespace rondix {
 
@@ -52,9 +53,7 @@ class Typed {
         const std::string part = text_.substr(begin_);
         const std::size_t at = word.find(part);
         if (at == std::string::npos || word == part) return;
-        const bool known =
-            std::ranges::any_of(all_, [&](const Offered& one) { return one.word == word; });
-        if (!known) all_.push_back({word, std::move(help), at != 0});
+        if (known_.insert(word).second) all_.push_back({word, std::move(help), at != 0});
     }
 
     std::vector<Choice> choices() {
@@ -84,6 +83,7 @@ class Typed {
     std::size_t begin_ = 0;
     std::vector<Name> before_;
     std::vector<Offered> all_;
+    std::set<std::string> known_;
 };
 
 class Chooser {

@@ -46,6 +46,12 @@ Json symbols(Workspace& workspace, const Asked& at);
 Json workspace_symbols(Workspace& workspace, const std::string& query, Units units);
 Json prepare_rename(Workspace& workspace, const Asked& at);
 Json rename_to(Workspace& workspace, const Asked& at, const std::string& name);
+Json lenses(Workspace& workspace, const Asked& at);
+Json hints(Workspace& workspace, const Asked& at);
+Json colours(Workspace& workspace, const Asked& at);
+/// How a colour is written.
+Json presentations(const Json& what);
+Json folds(const Asked& at);
 Json actions(Workspace& workspace, const Asked& from, const Asked& to);
 
 } // namespace rondix::server

@@ -1,6 +1,7 @@
 // Code actions: the fixes of what is told at a place.
 #include "server/answers.hpp"
 
+#include "editing/changer.hpp"
 #include "rondix/tools/fix.hpp"
 
 namespace rondix::server {
@@ -8,6 +9,64 @@ namespace rondix::server {
 namespace {
 constexpr double longest = 1; // seconds, for all that is tried
 constexpr std::size_t most_tried = 5;
+
+Json action(const std::string& title, const char* kind, Json edit) {
+    return {{"title", title}, {"kind", kind}, {"edit", std::move(edit)}};
+}
+
+/// A screen that is named and not there.
+void add_screen(const FlowFile& file, const Finding& finding, Units units, Json& all) {
+    if (finding.rule != RuleId::unknown_name) return;
+    const IndexedName* name = file.names.at(finding.place.file, finding.place.begin);
+    if (!name || name->kind != NameKind::screen || name->is_declared()) return;
+    const Changed made = add_entry(file, {NameKind::screen, name->text}, plain_screen(name->text));
+    if (made.fault.empty())
+        all.push_back(action("add the screen '" + name->text + "'", "quickfix",
+                             edit_to(file, made.texts, units)));
+}
+
+/// A comment above the line; why it is meant so is for the author to say.
+void allow(const FlowFile& file, const Finding& finding, Units units, Json& all) {
+    if (finding.severity() == Severity::error || category_of(finding.rule) == Category::allow)
+        return;
+    const Source& source = file.sources[finding.place.file];
+    const std::string& text = source.text();
+    const std::size_t line = finding.place.begin == 0
+                                 ? 0
+                                 : text.rfind('\n', finding.place.begin - 1) + 1; // npos + 1 is 0
+    const std::size_t first = std::min(text.find_first_not_of(' ', line), text.size());
+    const SourceRange place{static_cast<std::uint32_t>(line), static_cast<std::uint32_t>(line), 0};
+    const std::string rule(row_of(finding.rule).name);
+    const std::string comment =
+        std::string(first - line, ' ') + "# allow: " + rule + ", because it is meant so\n";
+    Json changes = Json::object();
+    changes[uri_of(source.name())].push_back(
+        {{"range", range_of(source, place, units)}, {"newText", comment}});
+    all.push_back(
+        action("allow '" + rule + "' here", "quickfix", {{"changes", std::move(changes)}}));
+}
+
+/// Neighbouring controls of a screen that are chosen become a part.
+void extract(const FlowFile& file, const Asked& from, const Asked& to, Json& all) {
+    for (const FlowScreen& screen : file.flow.screens) {
+        std::vector<std::string> chosen;
+        for (const FlowControl& control : screen.controls) {
+            const SourceRange& place = control.id.place;
+            if (place.known() && file.sources[place.file].name() == from.path &&
+                place.begin >= from.offset && place.begin < to.offset)
+                chosen.push_back(control.id.text);
+        }
+        if (chosen.size() < 2) continue;
+        const std::string part = screen.id.text + "-part";
+        const Changed made = extract_part(file, {NameKind::screen, screen.id.text}, chosen, part);
+        if (made.fault.empty())
+            all.push_back(
+                action("make a part of these " + std::to_string(chosen.size()) + " controls",
+                       "refactor.extract", edit_to(file, made.texts, from.units)));
+        return;
+    }
+}
+
 } // namespace
 
 Json actions(Workspace& workspace, const Asked& from, const Asked& to) {
@@ -23,19 +82,20 @@ Json actions(Workspace& workspace, const Asked& from, const Asked& to) {
         const SourceRange& place = finding.place;
         if (!place.known() || file.sources[place.file].name() != from.path) continue;
         if (place.end < from.offset || place.begin > to.offset || ++tried > most_tried) continue;
-        const std::optional<Fix> fix = find_fix(file, result, finding, options);
-        if (!fix) continue;
-        Json changes = Json::object();
-        for (const Edit& edit : fix->edits) {
-            const Source& source = file.sources[edit.place.file];
-            changes[uri_of(source.name())].push_back(
-                {{"range", range_of(source, edit.place, from.units)}, {"newText", edit.text}});
+        if (const std::optional<Fix> fix = find_fix(file, result, finding, options)) {
+            Json changes = Json::object();
+            for (const Edit& edit : fix->edits) {
+                const Source& source = file.sources[edit.place.file];
+                changes[uri_of(source.name())].push_back(
+                    {{"range", range_of(source, edit.place, from.units)}, {"newText", edit.text}});
+            }
+            all.push_back(action(fix->what, "quickfix", {{"changes", std::move(changes)}}));
+            all.back()["isPreferred"] = fix->safe;
         }
-        all.push_back({{"title", fix->what},
-                       {"kind", "quickfix"},
-                       {"isPreferred", fix->safe},
-                       {"edit", {{"changes", std::move(changes)}}}});
+        add_screen(file, finding, from.units, all);
+        allow(file, finding, from.units, all);
     }
+    if (to.offset > from.offset) extract(file, from, to, all);
     return all;
 }
 

@@ -40,8 +40,12 @@ Json capabilities(Units units) {
             {"documentHighlightProvider", true},
             {"documentSymbolProvider", true},
             {"workspaceSymbolProvider", true},
+            {"codeLensProvider", Json::object()},
+            {"inlayHintProvider", true},
+            {"colorProvider", true},
+            {"foldingRangeProvider", true},
             {"renameProvider", {{"prepareProvider", true}}},
-            {"codeActionProvider", {{"codeActionKinds", {"quickfix"}}}}};
+            {"codeActionProvider", {{"codeActionKinds", {"quickfix", "refactor.extract"}}}}};
 }
 
 } // namespace
@@ -129,6 +133,11 @@ void Server::request(const Json& id, const std::string& method, const Json& what
     if (method == "textDocument/prepareRename") return answer(prepare_rename(workspace_, at()));
     if (method == "textDocument/rename")
         return answer(rename_to(workspace_, at(), text_in(what, {"newName"})));
+    if (method == "textDocument/codeLens") return answer(lenses(workspace_, at()));
+    if (method == "textDocument/inlayHint") return answer(hints(workspace_, at()));
+    if (method == "textDocument/documentColor") return answer(colours(workspace_, at()));
+    if (method == "textDocument/colorPresentation") return answer(presentations(what));
+    if (method == "textDocument/foldingRange") return answer(folds(at()));
     if (method == "textDocument/codeAction") {
         Json end = what;
         end["position"] = part(what, {"range", "end"});

@@ -1,0 +1,137 @@
+// What an editor shows beside the text: who leads to a screen, what a screen has from others,
+// colours, and what can be folded.
+#include "server/answers.hpp"
+
+#include "editing/styling.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace rondix::server {
+
+namespace {
+
+std::uint16_t number_of(const FlowFile& file, const std::string& path) {
+    for (std::uint16_t i = 0; i < file.sources.size(); ++i)
+        if (file.sources[i].name() == path) return i;
+    return SourceRange::nowhere;
+}
+
+std::string counted(std::size_t count, const std::string& what) {
+    return std::to_string(count) + " " + what + (count == 1 ? "" : "s");
+}
+
+/// `#1b2a33`, or `#1b2a3380` for what can be seen through.
+std::string written(const Json& colour) {
+    constexpr std::string_view digits = "0123456789abcdef";
+    const auto part = [&](const char* key) {
+        const auto found = colour.find(key);
+        const double share = found != colour.end() && found->is_number() ? found->get<double>() : 0;
+        const auto value = static_cast<unsigned>(std::lround(std::clamp(share, 0.0, 1.0) * 255));
+        return std::string{digits[value >> 4], digits[value & 15]};
+    };
+    return "#" + part("red") + part("green") + part("blue");
+}
+
+} // namespace
+
+/// "reached from 3 places", over each screen.
+Json lenses(Workspace& workspace, const Asked& at) {
+    const FlowFile& file = workspace.flow_of(at.root);
+    const std::uint16_t number = number_of(file, at.path);
+    Json all = Json::array();
+    for (const IndexedName& name : file.names.all()) {
+        if (name.kind != NameKind::screen) continue;
+        std::size_t uses = 0;
+        for (const NamePlace& place : name.places) uses += place.declares ? 0 : 1;
+        for (const NamePlace& place : name.places)
+            if (place.declares && place.place.file == number)
+                all.push_back(
+                    {{"range", range_of(file.sources[number], place.place, at.units)},
+                     {"command",
+                      {{"title", "reached from " + counted(uses, "place")}, {"command", ""}}}});
+    }
+    return all;
+}
+
+/// Behind `extends`: what comes from there.
+Json hints(Workspace& workspace, const Asked& at) {
+    const FlowFile& file = workspace.flow_of(at.root);
+    const std::uint16_t number = number_of(file, at.path);
+    Json all = Json::array();
+    for (const FlowScreen& screen : file.flow.screens) {
+        if (!screen.like || screen.like->place.file != number) continue;
+        std::string brought;
+        for (const FlowControl& control : screen.controls) {
+            const IndexedName* own = nullptr;
+            for (const IndexedName* name :
+                 file.names.find(NameKind::control, control.id.text, screen.id.text))
+                own = name;
+            if (!own) brought += (brought.empty() ? "" : ", ") + control.id.text;
+        }
+        if (brought.empty()) continue;
+        const Json range = range_of(file.sources[number], screen.like->place, at.units);
+        all.push_back(
+            {{"position", range["end"]}, {"label", "brings " + brought}, {"paddingLeft", true}});
+    }
+    return all;
+}
+
+Json colours(Workspace& workspace, const Asked& at) {
+    const FlowFile& file = workspace.flow_of(at.root);
+    const std::uint16_t number = number_of(file, at.path);
+    Json all = Json::array();
+    for (const Theme& theme : file.flow.themes)
+        for (const auto& [name, value] : theme.palette) {
+            if (value.place.file != number) continue;
+            const auto colour = colour_of(file, value.text);
+            if (colour)
+                all.push_back({{"range", range_of(file.sources[number], value.place, at.units)},
+                               {"color",
+                                {{"red", colour->red},
+                                 {"green", colour->green},
+                                 {"blue", colour->blue},
+                                 {"alpha", colour->opacity}}}});
+        }
+    return all;
+}
+
+Json presentations(const Json& what) {
+    const auto colour = what.is_object() ? what.find("color") : what.end();
+    if (!what.is_object() || colour == what.end() || !colour->is_object())
+        throw Refused(invalid_params, "which colour?");
+    return Json::array({{{"label", written(*colour)}}});
+}
+
+/// Lines that are further in than the one above them.
+Json folds(const Asked& at) {
+    struct Open {
+        std::size_t column;
+        std::uint32_t line;
+    };
+    std::vector<Open> open;
+    Json all = Json::array();
+    std::uint32_t last = 0; // that says something
+    const auto close = [&](std::size_t column) {
+        while (!open.empty() && open.back().column >= column) {
+            if (last > open.back().line)
+                all.push_back({{"startLine", open.back().line}, {"endLine", last}});
+            open.pop_back();
+        }
+    };
+    std::uint32_t line = 0;
+    for (std::size_t begin = 0; begin <= at.text.size(); ++line) {
+        const std::size_t end = std::min(at.text.find('\n', begin), at.text.size());
+        const std::size_t first = at.text.find_first_not_of(" \r", begin);
+        if (first < end && at.text[first] != '#') {
+            close(first - begin);
+            open.push_back({first - begin, line});
+            last = line;
+        }
+        begin = end + 1;
+    }
+    close(0);
+    return all;
+}
+
+} // namespace rondix::server
