@@ -32,6 +32,8 @@ struct Asked {
 };
 Asked asked_at(Workspace& workspace, const Json& what, Units units);
 
+/// The number of a file among the sources of a flow; SourceRange::nowhere: it is none of them.
+std::uint16_t number_of(const FlowFile& file, const std::string& path);
 Json range_of(const Source& source, const SourceRange& place, Units units);
 Json location_of(const FlowFile& file, const SourceRange& place, Units units);
 /// A workspace edit to these texts.

@@ -17,12 +17,6 @@ std::uint32_t number_in(const Json& from, const char* key) {
     return found->get<std::uint32_t>();
 }
 
-std::uint16_t number_of(const FlowFile& file, const std::string& path) {
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i)
-        if (file.sources[i].name() == path) return i;
-    return SourceRange::nowhere;
-}
-
 /// Null: no name stands there.
 const IndexedName* name_at(Workspace& workspace, const Asked& at) {
     const FlowFile& file = workspace.flow_of(at.root);
@@ -52,6 +46,12 @@ int symbol_kind(NameKind kind) {
 }
 
 } // namespace
+
+std::uint16_t number_of(const FlowFile& file, const std::string& path) {
+    for (std::uint16_t i = 0; i < file.sources.size(); ++i)
+        if (file.sources[i].name() == path) return i;
+    return SourceRange::nowhere;
+}
 
 Asked asked_at(Workspace& workspace, const Json& what, Units units) {
     Asked at;

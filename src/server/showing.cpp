@@ -11,12 +11,6 @@ namespace rondix::server {
 
 namespace {
 
-std::uint16_t number_of(const FlowFile& file, const std::string& path) {
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i)
-        if (file.sources[i].name() == path) return i;
-    return SourceRange::nowhere;
-}
-
 std::string counted(std::size_t count, const std::string& what) {
     return std::to_string(count) + " " + what + (count == 1 ? "" : "s");
 }
