@@ -10,6 +10,7 @@
 
 #include <map>
 #include <optional>
+#include <random>
 #if defined(RONDIX_SANITIZED)
 #include <sanitizer/lsan_interface.h>
 #endif

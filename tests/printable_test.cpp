@@ -5,6 +5,7 @@
 #include "words/printable.hpp"
 
 #include <nlohmann/json.hpp>
+#include <random>
 
 namespace rondix::test {
 namespace {

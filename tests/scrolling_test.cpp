@@ -5,6 +5,7 @@
 #include "random_screen.hpp"
 
 #include <cmath>
+#include <random>
 
 namespace rondix::test {
 namespace {
