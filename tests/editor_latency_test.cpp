@@ -66,7 +66,14 @@ class EditorLatency : public EditorWindow {
     Display* display_ = nullptr;
 };
 
-// The aims are 0.1 and 0.2 seconds; machines that build beside it are slower.
+// The aims are 0.1 and 0.2 seconds; machines that build beside it are slower, and sanitizers are
+// slower by far.
+#ifdef RONDIX_SANITIZED
+constexpr double allowance = 50;
+#else
+constexpr double allowance = 5;
+#endif
+
 TEST_F(EditorLatency, OfTheDemo) {
     std::filesystem::copy(root() / "examples/tidewick", path("demo"),
                           std::filesystem::copy_options::recursive);
@@ -78,14 +85,14 @@ TEST_F(EditorLatency, OfTheDemo) {
     key("Return");
     const double seconds = median_of_drags(500, 645, 320);
     std::cout << "the demo: " << seconds * 1000 << " ms\n";
-    EXPECT_LT(seconds, 0.1 * 5);
+    EXPECT_LT(seconds, 0.1 * allowance);
 }
 
 TEST_F(EditorLatency, OfTwoHundredScreens) {
     arrange(many_screens());
     const double seconds = median_of_drags(60, 65, 120); // of a button at 50 50, 100 x 30
     std::cout << "200 screens: " << seconds * 1000 << " ms\n";
-    EXPECT_LT(seconds, 0.2 * 5);
+    EXPECT_LT(seconds, 0.2 * allowance);
 }
 
 } // namespace

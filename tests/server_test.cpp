@@ -105,6 +105,23 @@ TEST(Where, IsWhatTheWholeFileSays) {
     EXPECT_GT(places, 3000u);
 }
 
+/// A list may stand as far in as the key that it is the value of.
+TEST(Where, KnowsListsThatAreSetInNoFurther) {
+    const std::string text =
+        "screens:\n  t:\n    controls:\n    - { button: a, text: A }\n    - button: b\n"
+        "      press:\n      - raise met\n      - quit\n    back: none\n  u:\n";
+    const auto path = [&](const char* before) {
+        return where_is(text, static_cast<std::uint32_t>(text.find(before))).path;
+    };
+    using Path = std::vector<std::string>;
+    EXPECT_EQ(path("text: A"), (Path{"screens", "t", "controls", "-"}));
+    EXPECT_EQ(path("button: b"), (Path{"screens", "t", "controls", "-"}));
+    EXPECT_EQ(path("quit"), (Path{"screens", "t", "controls", "-", "press", "-"}));
+    EXPECT_EQ(path("back: none"), (Path{"screens", "t"}));
+    EXPECT_EQ(path("none"), (Path{"screens", "t", "back"}));
+    EXPECT_EQ(path("u:"), (Path{"screens"}));
+}
+
 // --- the server
 
 class ServerOfDemo : public testing::Test {

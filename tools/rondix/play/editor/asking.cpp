@@ -240,13 +240,16 @@ void Editor::answer_for_thing(const Prompt& asked, const Thing& one) {
     case Asks::property: return set_property(asked.key, asked.text);
     case Asks::colour: return name_colour(asked.key, asked.text);
     case Asks::name: return rename_to(one, asked.text);
-    case Asks::copy:
+    case Asks::copy: {
+        // (What the flow says of it is gone once the flow is read anew.)
+        const bool has_press = grammar::has_key(one.place.control->kind, "press");
         if (!make("copy " + in_quotes(one.name), copy(session_.file(), one.place.name, asked.text)))
             return;
         chosen_ = {asked.text};
         ask(Asks::key, "text"); // what must differ
-        if (prompt_ && grammar::has_key(one.place.control->kind, "press")) prompt_->then = "press";
+        if (prompt_ && has_press) prompt_->then = "press";
         return;
+    }
     default: return;
     }
 }
