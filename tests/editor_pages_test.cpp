@@ -100,8 +100,8 @@ TEST_F(EditorWindow, AddsCopiesAndDeletesScreens) {
     ASSERT_TRUE(becomes(flow));
 }
 
-/// What check() says comes up where it is, and can be mended there.
-TEST_F(EditorWindow, MendsWhatCheckFinds) {
+/// What check() says comes up where it is, and can be fixed there.
+TEST_F(EditorWindow, FixesWhatCheckFinds) {
     arrange();
     key("Tab");
     key("Tab"); // play

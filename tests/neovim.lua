@@ -30,7 +30,7 @@ said('hover ' .. ask('textDocument/hover').contents.value)
 vim.fn.search('root: title'); vim.cmd('normal! f l')
 vim.fn.search('title')
 said('definition ' .. ask('textDocument/definition')[1].range.start.line + 1)
--- diagnostics, and a code action that mends
+-- diagnostics, and a code action that fixes it
 vim.fn.cursor(1, 1)
 vim.fn.search('press: open options }')
 vim.cmd('silent s/open options/open optoins/')

@@ -1,4 +1,4 @@
-// What check() says while the menus are arranged: where that stands, and what mends it.
+// What check() says while the menus are arranged: where that stands, and what fixes it.
 #include "play/editor/editor.hpp"
 
 #include "editing/texts.hpp"
@@ -99,7 +99,7 @@ void Editor::fix(const Issue& issue) {
     options.max_seconds = longest_fix;
     const FlowFile& file = session_.file();
     const std::optional<Fix> fix = find_fix(file, checked_.result, issue.finding, options);
-    if (!fix) return host_.say("none of the changes that are tried mends this");
+    if (!fix) return host_.say("none of the changes that are tried fixes this");
     const Changed changed{{}, with_edits(file, fix->edits)};
     make("fix: " + fix->what, changed);
 }

@@ -147,7 +147,7 @@ class Editor {
     bool check_if_due();
     void choose(const Issue& issue);
     void fix(const Issue& issue);
-    /// The one after the one that was chosen last; and what mends that.
+    /// The one after the one that was chosen last; and what fixes that.
     void choose_next_issue();
     void fix_chosen_issue();
 
