@@ -13,7 +13,6 @@ namespace {
 
 using grammar::Form;
 using grammar::KeyRow;
-using grammar::Owner;
 
 const FlowScreen* screen_or_part(const Flow& flow, const std::string& name) {
     for (const std::vector<FlowScreen>* all : {&flow.screens, &flow.parts})

@@ -148,10 +148,10 @@ Json hover(Workspace& workspace, const Asked& at) {
            (std::isalnum(static_cast<unsigned char>(at.text[end])) || at.text[end] == '-'))
         ++end;
     const FlowFile& file = workspace.flow_of(at.root);
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i) {
-        if (file.sources[i].name() != at.path) continue;
-        const IndexedName* name = file.names.at(i, at.offset);
-        if (!name) break;
+    const std::uint16_t number = number_of(file, at.path);
+    const IndexedName* name =
+        number == SourceRange::nowhere ? nullptr : file.names.at(number, at.offset);
+    if (name) {
         std::size_t uses = 0;
         for (const NamePlace& place : name->places) uses += place.declares ? 0 : 1;
         std::string words = "**" + name->text + "**: " + std::string(name_of(name->kind));

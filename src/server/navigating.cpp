@@ -48,9 +48,9 @@ int symbol_kind(NameKind kind) {
 } // namespace
 
 std::uint16_t number_of(const FlowFile& file, const std::string& path) {
-    for (std::uint16_t i = 0; i < file.sources.size(); ++i)
-        if (file.sources[i].name() == path) return i;
-    return SourceRange::nowhere;
+    const auto source = std::ranges::find(file.sources, path, &Source::name);
+    return source == file.sources.end() ? SourceRange::nowhere
+                                        : static_cast<std::uint16_t>(source - file.sources.begin());
 }
 
 Asked asked_at(Workspace& workspace, const Json& what, Units units) {

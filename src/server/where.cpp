@@ -78,7 +78,7 @@ class Tracker {
         // `- ` opens an item, and what stands behind it a map of its own.
         while (at + 1 < text.size() && text[at] == '-' && text[at + 1] == ' ') {
             open_item(at);
-            at = text.find_first_not_of(" ", at + 1);
+            at = text.find_first_not_of(' ', at + 1);
             if (at == std::string_view::npos) at = text.size();
             begin_ = offset + at;
         }
@@ -126,7 +126,7 @@ class Tracker {
     }
 
     void value(std::string_view text, std::size_t at, std::size_t offset) {
-        const std::size_t first = text.find_first_not_of(" ", at);
+        const std::size_t first = text.find_first_not_of(' ', at);
         const std::size_t begin = first == std::string_view::npos ? text.size() : first;
         begin_ = offset + begin;
         typed_ = text.substr(begin);

@@ -49,11 +49,11 @@ void Editor::set_property(const std::string& key, const std::string& value) {
 /// What a property has now becomes a colour of the palette, which it names then.
 void Editor::name_colour(const std::string& key, const std::string& name) {
     const Thing* one = thing();
+    if (!one) return;
     const FlowFile& file = session_.file();
     std::string value;
-    if (one)
-        for (const StyleRow& row : style_said(file, one->place, state_, alone_).rows)
-            if (row.key == key) value = row.value;
+    for (const StyleRow& row : style_said(file, one->place, state_, alone_).rows)
+        if (row.key == key) value = row.value;
     if (!colour_of(file, value)) return host_.say("what " + key + " has is not one colour");
     Changed named = add_entry(file, {NameKind::colour, name}, as_value(key, value));
     if (named.fault.empty()) {

@@ -79,7 +79,7 @@ void Editor::press(Point pixel, bool too) {
     if (!handle) {
         const std::vector<std::string> beneath = under(to_design(pixel));
         if (beneath.empty()) return chosen_.clear();
-        const std::string name = beneath.front();
+        const std::string& name = beneath.front();
         // One of several takes the others along.
         if (!is_chosen(name)) chosen_ = {name};
         std::erase(chosen_, name);

@@ -26,7 +26,8 @@ std::vector<ScreenSheet::Card> ScreenSheet::cards(float width, float height) {
     std::vector<Card> cards;
     for (const FlowScreen& screen : session_.file().flow.screens) {
         const auto column = static_cast<float>(cards.size() % columns);
-        const auto row = static_cast<float>(cards.size() / columns);
+        const std::size_t above = cards.size() / columns;
+        const auto row = static_cast<float>(above);
         cards.push_back({screen.id.text,
                          {margin + column * (size.width + gap),
                           heading + row * (size.height + words + gap), size.width, size.height}});

@@ -28,8 +28,9 @@ std::vector<std::uint32_t> over_ground(cairo_surface_t* pixels) {
     seen.reserve(static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
     for (int y = 0; y < height; ++y)
         for (int x = 0; x < width; ++x) {
-            const unsigned char* from = data + y * cairo_image_surface_get_stride(pixels) +
-                                        static_cast<std::ptrdiff_t>(x) * 4;
+            const unsigned char* from =
+                data + static_cast<std::ptrdiff_t>(y) * cairo_image_surface_get_stride(pixels) +
+                static_cast<std::ptrdiff_t>(x) * 4;
             std::uint32_t pixel = 0xFF000000;
             for (unsigned part = 0; part < 3; ++part)
                 pixel |= std::min(0xFFU, from[part] + beneath[part] * (255U - from[3]) / 255U)
