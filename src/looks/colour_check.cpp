@@ -22,9 +22,7 @@ namespace rondix::looks {
 
 namespace {
 
-constexpr int width = 640; // half the design is enough to see by
-constexpr double least_contrast = 4.5;
-constexpr double least_contrast_of_large = 3;
+constexpr int width = 640;                // half the design is enough to see by
 constexpr float large_text = 24;          // in pixels of the design,
 constexpr float large_bold_text = 18.66F; // WCAG's 18 and 14 points
 constexpr double least_change = 3;

@@ -9,6 +9,10 @@
 
 namespace rondix::looks {
 
+/// What a text needs at least to be read (WCAG 2.2, 1.4.3), and what large ones do.
+inline constexpr double least_contrast = 4.5;
+inline constexpr double least_contrast_of_large = 3;
+
 /// From 0 (black) to 1 (white), of 0xRRGGBB.
 double luminance(std::uint32_t colour);
 

@@ -2,6 +2,7 @@
 // thing alone or in the style that it wears.
 #include "play/editor/editor_panel.hpp"
 
+#include "looks/contrast.hpp"
 #include "reading/style_words.hpp"
 
 #include <fmt/format.h>
@@ -17,8 +18,6 @@ constexpr std::size_t most_wearers = 4;
 constexpr std::string_view common[] = {
     "fill", "text-color", "border",  "border-width", "corner",  "shadow",    "image",
     "tint", "scale",      "opacity", "text-size",    "padding", "transition"};
-constexpr double enough = 4.5; // WCAG 2.2, 1.4.3, for texts of any size
-constexpr double enough_when_large = 3;
 
 void write_where(EditorPen& pen, const Editor& editor, const StyleSaid& said) {
     const bool none = said.worn.empty() || said.worn == "nothing";
@@ -55,9 +54,9 @@ void write_contrast(EditorPen& pen, const Editor& editor) {
     const std::optional<double> contrast = editor.contrast();
     if (!contrast) return;
     const std::string is = fmt::format("{:.1f}", std::floor(*contrast * 10) / 10);
-    if (*contrast >= enough)
+    if (*contrast >= looks::least_contrast)
         pen.page.pair("contrast", is + ", good to read");
-    else if (*contrast >= enough_when_large)
+    else if (*contrast >= looks::least_contrast_of_large)
         pen.page.pair("contrast", is + ", for large texts alone");
     else
         pen.page.alert("contrast " + is + ": hard to read");
