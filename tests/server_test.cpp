@@ -396,6 +396,19 @@ TEST_F(ServerOfDemo, ShowsBesideTheText) {
     const Json shown = client_.result("textDocument/colorPresentation",
                                       {{"color", {{"red", 1}, {"green", 0.5}, {"blue", 0}}}});
     EXPECT_EQ(shown[0]["label"], "#ff8000");
+    // What can be seen through stays so, in words that a flow can be given.
+    const Json faint =
+        client_.result("textDocument/colorPresentation",
+                       {{"color", {{"red", 0}, {"green", 0}, {"blue", 1}, {"alpha", 0.35}}}});
+    const std::string words = faint[0]["label"];
+    const FlowFile painted = good_flow("rondix: 1\nstart: t\nscreens: { t: { controls: [{ button: "
+                                       "a, text: A, press: quit, style: { fill: \"" +
+                                       words + "\" } }] } }\n");
+    const auto is_it = [](const Style& style) {
+        const Colour& fill = style.looks[0].fill;
+        return fill.blue == 1 && fill.red == 0 && std::abs(fill.opacity - 0.35F) < 0.001F;
+    };
+    EXPECT_TRUE(std::ranges::any_of(painted.compiled->looks.styles, is_it)) << words;
     // What is folded stands further in than the line that stays.
     const Json folds = client_.result("textDocument/foldingRange", document);
     EXPECT_GT(folds.size(), 30u);

@@ -2,6 +2,7 @@
 #include "words/printable.hpp"
 
 #include "report/styled.hpp"
+#include "words/counted.hpp"
 
 #include <fmt/format.h>
 
@@ -10,10 +11,6 @@
 namespace rondix {
 
 namespace {
-
-std::string counted(std::size_t count, std::string_view one, std::string_view many) {
-    return fmt::format("{} {}", count, count == 1 ? one : many);
-}
 
 /// A stack of screens, its middle left out where it is long.
 std::string stack_text(const std::vector<std::string>& screens) {

@@ -4,6 +4,7 @@
 #include "editing/choices.hpp"
 #include "reading/style_words.hpp"
 #include "server/where.hpp"
+#include "words/counted.hpp"
 
 #include <algorithm>
 #include <set>
@@ -156,7 +157,7 @@ Json hover(Workspace& workspace, const Asked& at) {
         for (const NamePlace& place : name->places) uses += place.declares ? 0 : 1;
         std::string words = "**" + name->text + "**: " + std::string(name_of(name->kind));
         if (!name->on.empty()) words += " of " + name->on.front();
-        words += name->is_declared() ? ", used " + std::to_string(uses) + " times"
+        words += name->is_declared() ? ", used " + counted(uses, "time", "times")
                                      : ", which is declared nowhere";
         return {{"contents", {{"kind", "markdown"}, {"value", words}}}};
     }

@@ -3,6 +3,7 @@
 #include "server/answers.hpp"
 
 #include "editing/styling.hpp"
+#include "words/counted.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -11,20 +12,21 @@ namespace rondix::server {
 
 namespace {
 
-std::string counted(std::size_t count, const std::string& what) {
-    return std::to_string(count) + " " + what + (count == 1 ? "" : "s");
-}
-
-/// `#1b2a33`, or `#1b2a3380` for what can be seen through.
+/// `#1b2a33`, or `#1b2a33/50%` for what can be seen through.
 std::string written(const Json& colour) {
     constexpr std::string_view digits = "0123456789abcdef";
-    const auto part = [&](const char* key) {
+    const auto share = [&](const char* key, double unsaid) {
         const auto found = colour.find(key);
-        const double share = found != colour.end() && found->is_number() ? found->get<double>() : 0;
-        const auto value = static_cast<unsigned>(std::lround(std::clamp(share, 0.0, 1.0) * 255));
+        const bool said = found != colour.end() && found->is_number();
+        return std::clamp(said ? found->get<double>() : unsaid, 0.0, 1.0);
+    };
+    const auto part = [&](const char* key) {
+        const auto value = static_cast<unsigned>(std::lround(share(key, 0) * 255));
         return std::string{digits[value >> 4], digits[value & 15]};
     };
-    return "#" + part("red") + part("green") + part("blue");
+    const long seen = std::lround(share("alpha", 1) * 100);
+    return "#" + part("red") + part("green") + part("blue") +
+           (seen < 100 ? "/" + std::to_string(seen) + "%" : "");
 }
 
 } // namespace
@@ -40,10 +42,10 @@ Json lenses(Workspace& workspace, const Asked& at) {
         for (const NamePlace& place : name.places) uses += place.declares ? 0 : 1;
         for (const NamePlace& place : name.places)
             if (place.declares && place.place.file == number)
-                all.push_back(
-                    {{"range", range_of(file.sources[number], place.place, at.units)},
-                     {"command",
-                      {{"title", "reached from " + counted(uses, "place")}, {"command", ""}}}});
+                all.push_back({{"range", range_of(file.sources[number], place.place, at.units)},
+                               {"command",
+                                {{"title", "reached from " + counted(uses, "place", "places")},
+                                 {"command", ""}}}});
     }
     return all;
 }

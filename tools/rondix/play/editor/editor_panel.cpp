@@ -1,6 +1,6 @@
 #include "play/editor/editor_panel.hpp"
 
-#include "editing/changer.hpp"
+#include "words/counted.hpp"
 
 #include <fmt/format.h>
 
@@ -10,10 +10,6 @@ namespace {
 
 constexpr std::size_t most_choices = 14;
 constexpr std::size_t most_issues = 8;
-
-std::string counted(std::size_t count, const char* what) {
-    return fmt::format("{} {}{}", count, what, count == 1 ? "" : "s");
-}
 
 void write_choices(EditorPen& pen, const Editor& editor, const Prompt& prompt) {
     if (prompt.asks == Asks::drop_screen) {
@@ -81,8 +77,8 @@ void write_check(EditorPen& pen, const Editor& editor) {
     const Checked& checked = editor.checked();
     pen.page.heading("CHECK");
     pen.page.small(checked.issues.empty() ? "nothing to tell"
-                                          : counted(checked.errors, "error") + ", " +
-                                                counted(checked.warnings, "warning"));
+                                          : counted(checked.errors, "error", "errors") + ", " +
+                                                counted(checked.warnings, "warning", "warnings"));
     for (std::size_t i = 0; i < checked.issues.size() && i < most_issues; ++i) {
         const Issue& issue = checked.issues[i];
         if (issue.is_new)
