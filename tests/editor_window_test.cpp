@@ -2,6 +2,8 @@
 // file then.
 #include "editor_fixture.hpp"
 
+#include <atomic>
+
 namespace rondix::test {
 namespace {
 
@@ -140,6 +142,28 @@ TEST_F(EditorWindow, GoesOnWithWhatAnEditorSaves) {
     ASSERT_TRUE(becomes(nudged));
     key("ctrl+z");
     ASSERT_TRUE(becomes(saved));
+    key("ctrl+z");
+    ASSERT_TRUE(becomes(moved));
+    key("ctrl+z");
+    ASSERT_TRUE(becomes(flow));
+}
+
+/// Also between the window's own writing and its reading what it wrote.
+TEST_F(EditorWindow, GoesOnWithWhatIsSavedInTheSameMoment) {
+    arrange();
+    const std::string moved = with(flow, "at: top-left, offset: 300 60", "at: top, offset: 80 93");
+    const std::string saved = with(moved, "# where it begins", "# where all begins");
+    std::atomic<bool> over = false;
+    std::thread somebody([&] {
+        while (!over)
+            if (now() == moved) return write(saved);
+    });
+    drag(360, 80, 400, 113);
+    const bool is_saved = becomes(saved);
+    over = true;
+    somebody.join();
+    ASSERT_TRUE(is_saved);
+    std::this_thread::sleep_for(600ms);
     key("ctrl+z");
     ASSERT_TRUE(becomes(moved));
     key("ctrl+z");

@@ -110,9 +110,8 @@ int Player::run(const Walkthrough* script) {
         if ((until_look_ -= seconds) <= 0) {
             until_look_ = look_for_changes_every;
             if (!script_ && session_.changed()) {
-                const FileTexts before = texts_of(session_.file());
                 reload();
-                editor_.note_from_outside(before);
+                editor_.note_reading();
             }
         }
         arrange_when_there();

@@ -21,6 +21,13 @@ std::vector<Rect> bounds_of(const std::vector<Thing>& things) {
 
 } // namespace
 
+Editor::Editor(Session& session, EditorHost host)
+    : session_(session)
+    , host_(std::move(host))
+    , sheet_(session)
+    , history_(texts_of(session.file()))
+    , noted_(session.readings()) {}
+
 void Editor::toggle() {
     on_ = !on_;
     drag_.reset();
@@ -238,7 +245,7 @@ bool Editor::make(const std::string& what, const Changed& changed) {
         }
     if (!write(what, changed.texts)) return false;
     history_.add(std::move(step));
-    check_is_due_ = true;
+    note_reading();
     return true;
 }
 
@@ -251,21 +258,20 @@ bool Editor::write(const std::string& what, const FileTexts& texts) {
             sources.push_back(load_walkthrough(changed.first).source);
     }
     const std::string fault = fault_of_writing_back(sources, texts);
-    if (!fault.empty()) host_.say("not done: " + what + ". " + fault);
     host_.reload();
-    return fault.empty();
+    if (fault.empty()) return true;
+    note_reading(); // what somebody saved, mostly
+    host_.say("not done: " + what + ". " + fault);
+    return false;
 }
 
-void Editor::note_from_outside(const FileTexts& before) {
-    HistoryStep step{"changed in an editor", {}, {}};
-    for (const auto& [path, text] : texts_of(session_.file())) {
-        const auto was = before.find(path);
-        if (was == before.end() || was->second == text) continue;
-        step.before[path] = was->second;
-        step.after[path] = text;
-    }
-    if (!step.after.empty()) history_.add(std::move(step));
+/// To be called whenever the flow was read: what was written may have been changed by somebody
+/// before it was. Where a reading came to nothing, what stands there is from before.
+void Editor::note_reading() {
     check_is_due_ = on_;
+    if (noted_ == session_.readings()) return;
+    noted_ = session_.readings();
+    history_.saw(texts_of(session_.file()));
 }
 
 void Editor::undo() {
@@ -280,8 +286,8 @@ void Editor::go_to(const HistoryStep& step, bool back) {
     const std::string what = (back ? "undo: " : "again: ") + step.what;
     if (!write(what, back ? step.before : step.after)) return;
     back ? history_.undone() : history_.redone();
+    note_reading(); // (the step may go with what is noted)
     host_.say(what);
-    check_is_due_ = true;
 }
 
 } // namespace rondix::tool

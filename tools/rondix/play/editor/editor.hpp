@@ -66,10 +66,7 @@ struct Prompt {
 
 class Editor {
   public:
-    Editor(Session& session, EditorHost host)
-        : session_(session)
-        , host_(std::move(host))
-        , sheet_(session) {}
+    Editor(Session& session, EditorHost host);
 
     bool is_on() const { return on_; }
     void toggle();
@@ -77,8 +74,8 @@ class Editor {
 
     /// What is done in the game's part of the window; true: it was for the editor.
     bool take(const SDL_Event& event);
-    /// The files were changed by somebody else; `before` is how they read.
-    void note_from_outside(const FileTexts& before);
+    /// The files were read again, for somebody changed them.
+    void note_reading();
 
     // --- choosing
 
@@ -217,6 +214,7 @@ class Editor {
     Sheet sheet_shown_ = Sheet::none;
     mutable ScreenSheet sheet_;
     History history_;
+    std::size_t noted_; ///< the reading that the history knows
     Checked checked_;
     bool check_is_due_ = false;
     std::size_t next_issue_ = 0;
