@@ -70,7 +70,7 @@ if(TARGET rondix_tool)
   install(FILES cmake/RondixFlow.cmake DESTINATION ${rondix_cmake_folder})
 endif()
 install(DIRECTORY include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
-install(FILES LICENSE DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(FILES LICENSE docs/findings.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
 
 configure_package_config_file(cmake/rondixConfig.cmake.in ${CMAKE_BINARY_DIR}/rondixConfig.cmake
   INSTALL_DESTINATION ${rondix_cmake_folder})

@@ -7,7 +7,10 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <map>
+#include <poll.h>
+#include <set>
 #include <thread>
 #include <unistd.h>
 
@@ -17,11 +20,11 @@ using Json = nlohmann::json;
 
 class Client {
   public:
-    Client() {
+    explicit Client(server::Means means = {}) {
         EXPECT_EQ(pipe(to_), 0);
         EXPECT_EQ(pipe(from_), 0);
-        server_ = std::thread([this] {
-            status_ = server::Server(to_[0], from_[1]).run();
+        server_ = std::thread([this, means = std::move(means)] {
+            status_ = server::Server(to_[0], from_[1], means).run();
             close(from_[1]);
         });
     }
@@ -70,9 +73,29 @@ class Client {
     Json result(const char* method, Json what = Json::object()) {
         return ask(method, std::move(what)).value("result", Json());
     }
-    void begin(const char* encoding = "utf-16") {
-        ask("initialize", {{"capabilities", {{"general", {{"positionEncodings", {encoding}}}}}}});
+    void begin(const char* encoding = "utf-16", Json options = {}) {
+        ask("initialize", {{"capabilities", {{"general", {{"positionEncodings", {encoding}}}}}},
+                           {"initializationOptions", std::move(options)}});
         note("initialized");
+    }
+    void open(const std::string& uri, const std::string& text) {
+        note("textDocument/didOpen",
+             {{"textDocument",
+               {{"uri", uri}, {"languageId", "yaml"}, {"version", 1}, {"text", text}}}});
+    }
+    void change(const std::string& uri, const std::string& text) {
+        note("textDocument/didChange", {{"textDocument", {{"uri", uri}, {"version", 2}}},
+                                        {"contentChanges", {{{"text", text}}}}});
+    }
+    /// Until what is told of a file is so; false: it never was, in a while.
+    template <class Is>
+    bool becomes(const std::string& uri, Is is) {
+        for (int i = 0; i < 6; ++i) {
+            const Json told = next_diagnostics(uri);
+            if (told.is_null()) return false;
+            if (is(told)) return true;
+        }
+        return false;
     }
 
     /// What is told of a file, as it was told last; waits until something new is.
@@ -95,6 +118,8 @@ class Client {
     }
     bool fill() {
         char bytes[65536];
+        pollfd ready{from_[0], POLLIN, 0};
+        if (poll(&ready, 1, longest_wait) <= 0) return false; // rather than wait for ever
         const ssize_t got = ::read(from_[0], bytes, sizeof bytes);
         if (got <= 0) return false;
         read_.append(bytes, static_cast<std::size_t>(got));
@@ -112,6 +137,8 @@ class Client {
         return message;
     }
 
+    static constexpr int longest_wait = 20'000; // milliseconds
+
     int to_[2]{}, from_[2]{};
     std::thread server_;
     std::atomic<int> status_{-1};
@@ -119,11 +146,56 @@ class Client {
     std::string read_;
 };
 
+/// One text with the edits of a workspace edit.
+inline std::string with(std::string text, const Json& edits) {
+    std::vector<std::pair<std::uint32_t, std::pair<std::uint32_t, std::string>>> all;
+    for (const Json& edit : edits) {
+        const auto offset = [&](const char* end) {
+            return server::offset_of(text,
+                                     {edit["range"][end]["line"].get<std::uint32_t>(),
+                                      edit["range"][end]["character"].get<std::uint32_t>()},
+                                     server::Units::utf16);
+        };
+        all.push_back({offset("start"), {offset("end"), edit["newText"].get<std::string>()}});
+    }
+    std::ranges::sort(all, std::greater{});
+    for (const auto& [begin, rest] : all) text.replace(begin, rest.first - begin, rest.second);
+    return text;
+}
+
 /// Of a part of a text, in units of UTF-16; `add` bytes behind its begin.
 inline Json position_of(const std::string& text, std::size_t offset) {
     const server::Position at =
         server::position_of(text, static_cast<std::uint32_t>(offset), server::Units::utf16);
     return {{"line", at.line}, {"character", at.character}};
 }
+
+class ServerOfDemo : public testing::Test {
+  protected:
+    ServerOfDemo() {
+        client_.begin();
+        client_.open(uri_, text_);
+    }
+    void change(const std::string& text) {
+        client_.change(uri_, text);
+        text_ = text;
+    }
+    Json at(const std::string& part, std::size_t add = 0) const {
+        const std::size_t offset = text_.find(part);
+        EXPECT_NE(offset, std::string::npos) << part;
+        return {{"textDocument", {{"uri", uri_}}}, {"position", position_of(text_, offset + add)}};
+    }
+    std::set<std::string> labels(const Json& asked) {
+        std::set<std::string> all;
+        const Json list = client_.result("textDocument/completion", asked);
+        for (const Json& item : list["items"]) all.insert(item["label"]);
+        return all;
+    }
+
+    const std::string path_ = (root() / "examples/tidewick/tidewick.flow.yaml").string();
+    const std::string uri_ = "file://" + path_;
+    std::string text_ = contents(path_);
+    Client client_;
+};
 
 } // namespace rondix::test

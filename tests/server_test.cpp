@@ -124,40 +124,6 @@ TEST(Where, KnowsListsThatAreSetInNoFurther) {
 
 // --- the server
 
-class ServerOfDemo : public testing::Test {
-  protected:
-    ServerOfDemo() {
-        client_.begin();
-        open(text_);
-    }
-    void open(const std::string& text) {
-        client_.note("textDocument/didOpen",
-                     {{"textDocument",
-                       {{"uri", uri_}, {"languageId", "yaml"}, {"version", 1}, {"text", text}}}});
-    }
-    void change(const std::string& text) {
-        client_.note("textDocument/didChange", {{"textDocument", {{"uri", uri_}, {"version", 2}}},
-                                                {"contentChanges", {{{"text", text}}}}});
-        text_ = text;
-    }
-    Json at(const std::string& part, std::size_t add = 0) const {
-        const std::size_t offset = text_.find(part);
-        EXPECT_NE(offset, std::string::npos) << part;
-        return {{"textDocument", {{"uri", uri_}}}, {"position", position_of(text_, offset + add)}};
-    }
-    std::set<std::string> labels(const Json& asked) {
-        std::set<std::string> all;
-        const Json list = client_.result("textDocument/completion", asked);
-        for (const Json& item : list["items"]) all.insert(item["label"]);
-        return all;
-    }
-
-    const std::string path_ = (root() / "examples/tidewick/tidewick.flow.yaml").string();
-    const std::string uri_ = "file://" + path_;
-    std::string text_ = contents(path_);
-    Client client_;
-};
-
 TEST_F(ServerOfDemo, FindsWhereNamesAreDeclaredAndUsed) {
     const FlowFile file = load_flow(path_);
     std::size_t asked = 0;
@@ -186,34 +152,25 @@ TEST_F(ServerOfDemo, FindsWhereNamesAreDeclaredAndUsed) {
 
 TEST_F(ServerOfDemo, RenamesAsTheCommandDoes) {
     const FlowFile file = load_flow(path_);
-    const Renamed renamed = rename(file, {NameKind::screen, "options"}, "settings-page");
+    std::vector<Walkthrough> walks;
+    for (const auto& entry :
+         std::filesystem::directory_iterator(root() / "examples/tidewick/walks"))
+        walks.push_back(load_walkthrough(entry.path().string()));
+    const Renamed renamed = rename(file, {NameKind::screen, "options"}, "settings-page", walks);
     ASSERT_EQ(renamed.fault, "");
     Json asked = at("  options:\n", 3);
     const Json place = client_.result("textDocument/prepareRename", asked);
     EXPECT_EQ(place["placeholder"], "options");
     asked["newName"] = "settings-page";
     const Json changes = client_.result("textDocument/rename", asked)["changes"];
-    std::size_t edits = 0;
+    std::map<std::string, std::string> texts;
     for (const auto& [uri, of_file] : changes.items()) {
         const std::string path = server::path_of(uri).value();
-        std::string text = contents(path);
-        std::vector<std::pair<std::uint32_t, std::uint32_t>> places;
-        for (const Json& edit : of_file) {
-            const auto offset = [&](const char* end) {
-                return server::offset_of(contents(path),
-                                         {edit["range"][end]["line"].get<std::uint32_t>(),
-                                          edit["range"][end]["character"].get<std::uint32_t>()},
-                                         Units::utf16);
-            };
-            places.emplace_back(offset("start"), offset("end"));
-            ++edits;
-        }
-        std::ranges::sort(places, std::greater{});
-        for (const auto& [begin, end] : places) text.replace(begin, end - begin, "settings-page");
-        EXPECT_EQ(text, renamed.texts.at(path));
+        texts[path] = with(contents(path), of_file);
     }
-    EXPECT_EQ(edits, renamed.edits.size());
-    asked["newName"] = "pause"; // there is one
+    EXPECT_EQ(texts, renamed.texts);
+    EXPECT_GT(texts.size(), 1u); // a walkthrough goes along
+    asked["newName"] = "pause";  // there is one
     EXPECT_EQ(client_.ask("textDocument/rename", asked)["error"]["code"], -32803);
 }
 
@@ -309,23 +266,6 @@ TEST_F(ServerOfDemo, FollowsEditsByteForByte) {
     }
 }
 
-/// One text with the edits of a workspace edit.
-std::string with(std::string text, const Json& edits) {
-    std::vector<std::pair<std::uint32_t, std::pair<std::uint32_t, std::string>>> all;
-    for (const Json& edit : edits) {
-        const auto offset = [&](const char* end) {
-            return server::offset_of(text,
-                                     {edit["range"][end]["line"].get<std::uint32_t>(),
-                                      edit["range"][end]["character"].get<std::uint32_t>()},
-                                     Units::utf16);
-        };
-        all.push_back({offset("start"), {offset("end"), edit["newText"].get<std::string>()}});
-    }
-    std::ranges::sort(all, std::greater{});
-    for (const auto& [begin, rest] : all) text.replace(begin, rest.first - begin, rest.second);
-    return text;
-}
-
 /// What an action makes of the flow can be read, and what it was for is gone.
 TEST_F(ServerOfDemo, DoesWhatItsActionsSay) {
     const std::string base = text_;
@@ -383,7 +323,12 @@ TEST_F(ServerOfDemo, ShowsBesideTheText) {
     }
     for (const IndexedName& name : file.names.all()) {
         if (name.kind != NameKind::screen || !titles.contains(name.text)) continue;
-        const auto uses = std::ranges::count(name.places, false, &NamePlace::declares);
+        auto uses = std::ranges::count(name.places, false, &NamePlace::declares);
+        // Nobody gets to a screen by what only has its controls, or asks nothing on it.
+        for (const FlowScreen& screen : file.flow.screens)
+            uses -= screen.like && screen.like->text == name.text ? 1 : 0;
+        for (const FlowFlag& flag : file.flow.flags)
+            uses -= std::ranges::count(flag.except_on, name.text, &Name::text);
         EXPECT_EQ(titles[name.text],
                   "reached from " + std::to_string(uses) + " place" + (uses == 1 ? "" : "s"));
     }

@@ -65,7 +65,7 @@ std::string styles() {
 std::string rules() {
     std::string rows = "| rule | severity | meaning | why it matters |\n|---|---|---|---|\n";
     for (const RuleRow& row : rule_table())
-        rows += "| `" + std::string(row.name) + "` | " +
+        rows += "| <a id=\"" + std::string(row.name) + "\"></a>`" + std::string(row.name) + "` | " +
                 (row.severity == Severity::error ? "error" : "warning") + " | " +
                 std::string(row.meaning) + " | " + std::string(row.why) + " |\n";
     return table("rules", rows);

@@ -4,18 +4,23 @@ namespace rondix::server {
 
 namespace {
 constexpr double longest = 10; // seconds
+constexpr std::size_t most_work_for_figures = 500'000;
 } // namespace
 
-void Background::check(const std::string& root, std::unique_ptr<FlowFile> file) {
+void Background::check(const std::string& root, std::unique_ptr<FlowFile> file,
+                       const LookAt& looks) {
     cancel();
     stop_ = false;
     done_ = false;
+    root_ = root;
     result_ = {root, std::move(file), {}};
-    thread_ = std::thread([this] {
+    thread_ = std::thread([this, looks] {
         CheckOptions options;
         options.max_seconds = longest;
+        options.each_screen = true; // for hovers
+        options.max_work_for_figures = most_work_for_figures;
         options.progress = [this](const Progress&) { return !stop_; };
-        result_.result = rondix::check(*result_.file, options);
+        result_.result = rondix::check(*result_.file, options, looks);
         done_ = true;
     });
 }
@@ -23,11 +28,13 @@ void Background::check(const std::string& root, std::unique_ptr<FlowFile> file) 
 void Background::cancel() {
     stop_ = true;
     if (thread_.joinable()) thread_.join();
+    root_.clear();
 }
 
 std::optional<BackgroundResult> Background::take() {
     if (!thread_.joinable() || !done_) return std::nullopt;
     thread_.join();
+    root_.clear();
     if (stop_) return std::nullopt;
     return std::move(result_);
 }

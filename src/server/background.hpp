@@ -25,8 +25,11 @@ class Background {
     Background(const Background&) = delete;
     Background& operator=(const Background&) = delete;
 
-    /// Another one that still runs is cancelled.
-    void check(const std::string& root, std::unique_ptr<FlowFile> file);
+    /// With the looks, where there is something that looks. Another one that still runs is
+    /// cancelled.
+    void check(const std::string& root, std::unique_ptr<FlowFile> file, const LookAt& looks);
+    /// Of that, what is being checked; empty: nothing is.
+    const std::string& root() const { return root_; }
     void cancel();
     bool runs() const { return thread_.joinable(); }
     /// Once it is done, and only then.
@@ -34,6 +37,7 @@ class Background {
 
   private:
     std::thread thread_;
+    std::string root_;
     std::atomic<bool> stop_{false}, done_{false};
     BackgroundResult result_;
 };

@@ -3,10 +3,11 @@
 
 #include "editing/choices.hpp"
 #include "reading/style_words.hpp"
+#include "server/files.hpp"
 #include "server/where.hpp"
-#include "words/counted.hpp"
 
 #include <algorithm>
+#include <filesystem>
 #include <set>
 
 namespace rondix::server {
@@ -17,18 +18,8 @@ using grammar::Form;
 using grammar::KeyRow;
 using grammar::Owner;
 
-constexpr int of_key = 10, of_value = 12, of_snippet = 15; // kinds of items, as in the protocol
-
-/// What the file at the root of a path is.
-Owner owner_of_file(Workspace& workspace, const Asked& at) {
-    if (at.path == at.root) return Owner::flow;
-    const FlowFile& file = workspace.flow_of(at.root);
-    const auto& included = file.flow.includes;
-    const std::string& path = at.path;
-    const bool is_included = std::ranges::any_of(
-        included, [&](const Name& one) { return path.ends_with("/" + one.text); });
-    return is_included ? Owner::included : Owner::theme;
-}
+constexpr int of_key = 10, of_value = 12, of_snippet = 15, of_file = 17; // as in the protocol
+constexpr std::size_t most_items = 250;
 
 Json item(const std::string& label, int kind, const std::string& detail, const std::string& help,
           const Json& range, const std::string& text) {
@@ -89,14 +80,33 @@ void add_keys(const Where& where, const Stands& stands, const Json& range, Json&
     }
 }
 
-void add_values(const FlowFile& file, const Stands& stands, const std::string& typed,
+/// False: there are more than anybody reads, which come up as one types on.
+bool add_values(const FlowFile& file, const Stands& stands, const std::string& typed,
                 const Json& range, Json& items) {
     const std::vector<Choice> choices =
         stands.in_style
             ? style_choices(file, stands.key, typed)
             : choices_for(file, {stands.owner, stands.key, stands.on, stands.kind}, typed);
-    for (const Choice& choice : choices)
+    for (const Choice& choice : choices) {
+        if (items.size() >= most_items) return false;
         items.push_back(item(choice.text, of_value, choice.help, "", range, choice.text));
+    }
+    return true;
+}
+
+/// The key whose value is written, or the one around it: `include: [...]`, `cues: { press: ... }`.
+const std::string& key_behind(const Where& where) {
+    const std::size_t count = where.path.size();
+    const bool inner =
+        count > 1 && (where.path[count - 1] == "-" || where.path[count - 2] == "cues" ||
+                      where.path[count - 2] == "tunes");
+    return where.path[count - (inner ? 2 : 1)];
+}
+
+/// That files are named from: of what is included its own, of pictures the flow's or theme's.
+std::string folder_for(std::string_view key, const Asked& at) {
+    const bool theirs = key == "include" || at.path.ends_with(".theme.yaml");
+    return std::filesystem::path(theirs ? at.path : at.root).parent_path().string();
 }
 
 /// A new entry of a table, all at once.
@@ -129,49 +139,21 @@ void add_snippets(const Where& where, const Json& range, Json& items) {
 Json complete(Workspace& workspace, const Asked& at) {
     const Where where = where_is(at.text, at.offset);
     const Stands stands = stands_at(where, owner_of_file(workspace, at));
-    const Source source(at.path, at.text);
-    const SourceRange place{std::min(where.begin, at.offset), at.offset, 0};
-    const Json range = range_of(source, place, at.units);
+    const Json range = range_in(at.text, std::min(where.begin, at.offset), at.offset, at.units);
     Json items = Json::array();
     if (where.at_key || (!where.path.empty() && where.path.back() == "-")) {
         if (!stands.names) add_keys(where, stands, range, items);
         add_snippets(where, range, items);
     }
-    if (!stands.key.empty() || !where.at_key)
+    if (stands.key.empty() && where.at_key) return {{"isIncomplete", false}, {"items", items}};
+    if (!where.path.empty() && stands.owner != Owner::scene) { // whose files are the game's
+        const std::string& key = key_behind(where);
+        for (const std::string& path : files_for(key, folder_for(key, at)))
+            items.push_back(item(path, of_file, "", "", range, path));
+    }
+    const bool all =
         add_values(workspace.named_flow_of(at.root), stands, where.typed, range, items);
-    return {{"isIncomplete", false}, {"items", std::move(items)}};
-}
-
-Json hover(Workspace& workspace, const Asked& at) {
-    // The whole word that the place is in.
-    std::size_t end = at.offset;
-    while (end < at.text.size() &&
-           (std::isalnum(static_cast<unsigned char>(at.text[end])) || at.text[end] == '-'))
-        ++end;
-    const FlowFile& file = workspace.flow_of(at.root);
-    const std::uint16_t number = number_of(file, at.path);
-    const IndexedName* name =
-        number == SourceRange::nowhere ? nullptr : file.names.at(number, at.offset);
-    if (name) {
-        std::size_t uses = 0;
-        for (const NamePlace& place : name->places) uses += place.declares ? 0 : 1;
-        std::string words = "**" + name->text + "**: " + std::string(name_of(name->kind));
-        if (!name->on.empty()) words += " of " + name->on.front();
-        words += name->is_declared() ? ", used " + counted(uses, "time", "times")
-                                     : ", which is declared nowhere";
-        return {{"contents", {{"kind", "markdown"}, {"value", words}}}};
-    }
-    const Where where = where_is(at.text, static_cast<std::uint32_t>(end));
-    const Stands stands = stands_at(where, owner_of_file(workspace, at));
-    const std::string key = where.at_key ? where.typed : stands.key;
-    std::string_view help;
-    if (stands.in_style) {
-        if (const StyleWord* word = find_style_word(key)) help = word->help;
-    } else if (const KeyRow* row = grammar::find(stands.owner, key)) {
-        help = row->help;
-    }
-    if (help.empty()) return nullptr;
-    return {{"contents", {{"kind", "markdown"}, {"value", "`" + key + "`: " + std::string(help)}}}};
+    return {{"isIncomplete", !all}, {"items", std::move(items)}};
 }
 
 } // namespace rondix::server

@@ -35,15 +35,13 @@ void allow(const FlowFile& file, const Finding& finding, Units units, Json& all)
                                  ? 0
                                  : text.rfind('\n', finding.place.begin - 1) + 1; // npos + 1 is 0
     const std::size_t first = std::min(text.find_first_not_of(' ', line), text.size());
-    const SourceRange place{static_cast<std::uint32_t>(line), static_cast<std::uint32_t>(line), 0};
+    const SourceRange place{static_cast<std::uint32_t>(line), static_cast<std::uint32_t>(line),
+                            finding.place.file};
     const std::string rule(row_of(finding.rule).name);
     const std::string comment =
         std::string(first - line, ' ') + "# allow: " + rule + ", because it is meant so\n";
-    Json changes = Json::object();
-    changes[uri_of(source.name())].push_back(
-        {{"range", range_of(source, place, units)}, {"newText", comment}});
     all.push_back(
-        action("allow '" + rule + "' here", "quickfix", {{"changes", std::move(changes)}}));
+        action("allow '" + rule + "' here", "quickfix", edit_of(file, {{place, comment}}, units)));
 }
 
 /// Neighbouring controls of a screen that are chosen become a part.
@@ -69,31 +67,43 @@ void extract(const FlowFile& file, const Asked& from, const Asked& to, Json& all
 
 } // namespace
 
-Json actions(Workspace& workspace, const Asked& from, const Asked& to) {
+namespace {
+
+/// All that can be done about one finding.
+void act_on(const FlowFile& file, const CheckResult& result, const Finding& finding,
+            const CheckOptions& options, const LookAt& looks, Units units, Json& all) {
+    if (const std::optional<Fix> fix = find_fix(file, result, finding, options, looks)) {
+        all.push_back(action(fix->what, "quickfix", edit_of(file, fix->edits, units)));
+        all.back()["isPreferred"] = fix->safe;
+    }
+    add_screen(file, finding, units, all);
+    allow(file, finding, units, all);
+}
+
+} // namespace
+
+/// Looks take longer than all else: they are as the last check found them.
+Json actions(Workspace& workspace, const Asked& from, const Asked& to, const LookAt& looks) {
     Json all = Json::array();
     const FlowFile& file = workspace.flow_of(from.root);
     if (!file.readable) return all;
+    const CheckResult* seen = workspace.checked(from.root);
     CheckOptions options;
     options.max_seconds = longest;
     options.since = std::chrono::steady_clock::now();
-    const CheckResult result = check(file, options);
+    const CheckResult unseen = check(file, options);
     std::size_t tried = 0;
-    for (const Finding& finding : result.findings) {
-        const SourceRange& place = finding.place;
-        if (!place.known() || file.sources[place.file].name() != from.path) continue;
-        if (place.end < from.offset || place.begin > to.offset || ++tried > most_tried) continue;
-        if (const std::optional<Fix> fix = find_fix(file, result, finding, options)) {
-            Json changes = Json::object();
-            for (const Edit& edit : fix->edits) {
-                const Source& source = file.sources[edit.place.file];
-                changes[uri_of(source.name())].push_back(
-                    {{"range", range_of(source, edit.place, from.units)}, {"newText", edit.text}});
-            }
-            all.push_back(action(fix->what, "quickfix", {{"changes", std::move(changes)}}));
-            all.back()["isPreferred"] = fix->safe;
+    for (const CheckResult* result : {&unseen, seen}) {
+        if (!result) continue;
+        for (const Finding& finding : result->findings) {
+            const bool is_seen = category_of(finding.rule) == Category::looks;
+            const SourceRange& place = finding.place;
+            if (is_seen != (result == seen) || !place.known()) continue;
+            if (file.sources[place.file].name() != from.path) continue;
+            if (place.end < from.offset || place.begin > to.offset || ++tried > most_tried)
+                continue;
+            act_on(file, *result, finding, options, is_seen ? looks : LookAt(), from.units, all);
         }
-        add_screen(file, finding, from.units, all);
-        allow(file, finding, from.units, all);
     }
     if (to.offset > from.offset) extract(file, from, to, all);
     return all;

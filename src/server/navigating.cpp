@@ -3,19 +3,13 @@
 
 #include "reading/grammar.hpp"
 #include "rondix/tools/rename.hpp"
+#include "rondix/tools/walkthrough.hpp"
 
 #include <algorithm>
 
 namespace rondix::server {
 
 namespace {
-
-std::uint32_t number_in(const Json& from, const char* key) {
-    const auto found = from.is_object() ? from.find(key) : from.end();
-    if (!from.is_object() || found == from.end() || !found->is_number_unsigned())
-        throw Refused(invalid_params, std::string("a position has a ") + key);
-    return found->get<std::uint32_t>();
-}
 
 /// Null: no name stands there.
 const IndexedName* name_at(Workspace& workspace, const Asked& at) {
@@ -47,56 +41,23 @@ int symbol_kind(NameKind kind) {
 
 } // namespace
 
-std::uint16_t number_of(const FlowFile& file, const std::string& path) {
-    const auto source = std::ranges::find(file.sources, path, &Source::name);
-    return source == file.sources.end() ? SourceRange::nowhere
-                                        : static_cast<std::uint16_t>(source - file.sources.begin());
-}
-
-Asked asked_at(Workspace& workspace, const Json& what, Units units) {
-    Asked at;
-    const Json uri =
-        what.is_object() ? what.value("/textDocument/uri"_json_pointer, Json()) : Json();
-    const auto path = uri.is_string() ? path_of(uri.get<std::string>()) : std::nullopt;
-    if (!path) throw Refused(invalid_params, "which document is meant?");
-    at.path = *path;
-    at.root = workspace.root_of(at.path);
-    at.text = workspace.text_of(at.path);
-    at.units = units;
-    if (const auto position = what.find("position"); position != what.end())
-        at.offset = offset_of(
-            at.text, {number_in(*position, "line"), number_in(*position, "character")}, units);
-    return at;
-}
-
-Json range_of(const Source& source, const SourceRange& place, Units units) {
-    const auto end = [&](std::uint32_t offset) -> Json {
-        const Position at = position_of(source.text(), offset, units);
-        return {{"line", at.line}, {"character", at.character}};
-    };
-    return {{"start", end(place.begin)}, {"end", end(std::max(place.begin, place.end))}};
-}
-
-Json location_of(const FlowFile& file, const SourceRange& place, Units units) {
-    const Source& source = file.sources[place.file];
-    return {{"uri", uri_of(source.name())}, {"range", range_of(source, place, units)}};
-}
-
 Json definition(Workspace& workspace, const Asked& at) {
     Json all = Json::array();
-    if (const IndexedName* name = name_at(workspace, at))
-        for (const NamePlace& place : name->places)
-            if (place.declares)
-                all.push_back(location_of(workspace.flow_of(at.root), place.place, at.units));
+    const IndexedName* name = name_at(workspace, at);
+    if (!name) return all;
+    const Ranges ranges(workspace.flow_of(at.root), at.units);
+    for (const NamePlace& place : name->places)
+        if (place.declares) all.push_back(ranges.location(place.place));
     return all;
 }
 
 Json references(Workspace& workspace, const Asked& at, bool with_declaration) {
     Json all = Json::array();
-    if (const IndexedName* name = name_at(workspace, at))
-        for (const NamePlace& place : name->places)
-            if (with_declaration || !place.declares)
-                all.push_back(location_of(workspace.flow_of(at.root), place.place, at.units));
+    const IndexedName* name = name_at(workspace, at);
+    if (!name) return all;
+    const Ranges ranges(workspace.flow_of(at.root), at.units);
+    for (const NamePlace& place : name->places)
+        if (with_declaration || !place.declares) all.push_back(ranges.location(place.place));
     return all;
 }
 
@@ -104,11 +65,12 @@ Json highlights(Workspace& workspace, const Asked& at) {
     Json all = Json::array();
     const FlowFile& file = workspace.flow_of(at.root);
     const std::uint16_t number = number_of(file, at.path);
+    const Ranges ranges(file, at.units);
     if (const IndexedName* name = name_at(workspace, at))
         for (const NamePlace& place : name->places)
             if (place.place.file == number)
-                all.push_back({{"range", range_of(file.sources[number], place.place, at.units)},
-                               {"kind", place.declares ? 3 : 2}});
+                all.push_back(
+                    {{"range", ranges.of(place.place)}, {"kind", place.declares ? 3 : 2}});
     return all;
 }
 
@@ -128,9 +90,10 @@ Json symbols(Workspace& workspace, const Asked& at) {
             if (place.declares && place.place.file == number)
                 declared.push_back({&name, place.place});
     std::ranges::sort(declared, {}, [](const Declared& one) { return one.place.begin; });
+    const Ranges ranges(file, at.units);
     std::size_t outer = declared.size(); // the screen or part that came last
     for (const Declared& one : declared) {
-        const Json range = range_of(file.sources[number], one.place, at.units);
+        const Json range = ranges.of(one.place);
         Json symbol = {{"name", one.name->text},
                        {"detail", name_of(one.name->kind)},
                        {"kind", symbol_kind(one.name->kind)},
@@ -155,6 +118,7 @@ Json workspace_symbols(Workspace& workspace, const std::string& query, Units uni
     Json all = Json::array();
     for (const std::string& root : workspace.roots()) {
         const FlowFile& file = workspace.flow_of(root);
+        const Ranges ranges(file, units);
         for (const IndexedName& name : file.names.all()) {
             if (name.text.find(query) == std::string::npos) continue;
             for (const NamePlace& place : name.places)
@@ -162,37 +126,13 @@ Json workspace_symbols(Workspace& workspace, const std::string& query, Units uni
                     all.push_back({{"name", name.text},
                                    {"kind", symbol_kind(name.kind)},
                                    {"containerName", name.on.empty() ? "" : name.on.front()},
-                                   {"location", location_of(file, place.place, units)}});
+                                   {"location", ranges.location(place.place)}});
         }
     }
     return all;
 }
 
 // --- renaming
-
-Json edit_to(const FlowFile& file, const FileTexts& texts, Units units) {
-    Json changes = Json::object();
-    for (const auto& [path, text] : texts)
-        for (const Source& source : file.sources) {
-            if (source.name() != path) continue;
-            // From the first byte that differs to the last.
-            const std::string& was = source.text();
-            std::size_t begin = 0;
-            while (begin < was.size() && begin < text.size() && was[begin] == text[begin]) ++begin;
-            while (begin > 0 && (static_cast<unsigned char>(was[begin - 1]) & 0x80) != 0) --begin;
-            std::size_t same = 0;
-            while (same < was.size() - begin && same < text.size() - begin &&
-                   was[was.size() - 1 - same] == text[text.size() - 1 - same] &&
-                   (static_cast<unsigned char>(was[was.size() - 1 - same]) & 0x80) == 0)
-                ++same;
-            const SourceRange place{static_cast<std::uint32_t>(begin),
-                                    static_cast<std::uint32_t>(was.size() - same), 0};
-            changes[uri_of(path)].push_back(
-                {{"range", range_of(source, place, units)},
-                 {"newText", text.substr(begin, text.size() - same - begin)}});
-        }
-    return {{"changes", std::move(changes)}};
-}
 
 Json prepare_rename(Workspace& workspace, const Asked& at) {
     const IndexedName* name = name_at(workspace, at);
@@ -202,24 +142,28 @@ Json prepare_rename(Workspace& workspace, const Asked& at) {
     for (const NamePlace& place : name->places)
         if (place.place.file == number && place.place.begin <= at.offset &&
             at.offset <= place.place.end)
-            return {{"range", range_of(file.sources[number], place.place, at.units)},
-                    {"placeholder", name->text}};
+            return {{"range", Ranges(file, at.units).of(place.place)}, {"placeholder", name->text}};
     throw Refused(request_failed, "nothing here can be renamed");
 }
 
+/// In the walkthroughs of the flow, too, as far as they pass.
 Json rename_to(Workspace& workspace, const Asked& at, const std::string& to) {
     const IndexedName* name = name_at(workspace, at);
     if (!name || !name->is_declared()) throw Refused(request_failed, "nothing here can be renamed");
     const FlowFile& file = workspace.flow_of(at.root);
-    const Renamed renamed = rename(file, asked(*name), to);
-    if (!renamed.fault.empty()) throw Refused(request_failed, renamed.fault);
-    Json changes = Json::object();
-    for (const Edit& edit : renamed.edits) {
-        const Source& source = file.sources[edit.place.file];
-        changes[uri_of(source.name())].push_back(
-            {{"range", range_of(source, edit.place, at.units)}, {"newText", edit.text}});
+    std::vector<Walkthrough> walks;
+    for (const std::string& path : walkthroughs_of(at.root)) {
+        Walkthrough walk = load_walkthrough_text(path, workspace.text_of(path));
+        if (walk.readable) walks.push_back(std::move(walk));
     }
-    return {{"changes", std::move(changes)}};
+    const Renamed renamed = rename(file, asked(*name), to, walks);
+    if (!renamed.fault.empty()) throw Refused(request_failed, renamed.fault);
+    Json edit = edit_of(file, renamed.edits, at.units);
+    for (const Walkthrough& walk : walks)
+        if (const auto text = renamed.texts.find(walk.source.name()); text != renamed.texts.end())
+            edit["changes"][uri_of(text->first)] =
+                edits_between(walk.source.text(), text->second, at.units);
+    return edit;
 }
 
 } // namespace rondix::server

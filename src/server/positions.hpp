@@ -6,6 +6,7 @@
 
 #include <cstdint>
 #include <string_view>
+#include <vector>
 
 namespace rondix::server {
 
@@ -16,7 +17,19 @@ struct Position {
     friend bool operator==(const Position&, const Position&) = default;
 };
 
+/// Of one place. For many, Lines.
 std::uint32_t offset_of(std::string_view text, Position position, Units units);
 Position position_of(std::string_view text, std::uint32_t offset, Units units);
+
+/// Where the lines of a text begin, which has to stand as long.
+class Lines {
+  public:
+    explicit Lines(std::string_view text);
+    Position position_of(std::uint32_t offset, Units units) const;
+
+  private:
+    std::string_view text_;
+    std::vector<std::uint32_t> begins_;
+};
 
 } // namespace rondix::server

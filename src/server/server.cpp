@@ -1,6 +1,6 @@
 #include "server/server.hpp"
 
-#include "rondix/tools/report.hpp"
+#include "rondix/tools/edit.hpp"
 
 #include <algorithm>
 
@@ -9,8 +9,8 @@ namespace rondix::server {
 namespace {
 
 constexpr int parse_error = -32700, internal_error = -32603;
-constexpr int pause_before_checking = 400; // milliseconds
-constexpr int look_for_results_every = 50;
+constexpr std::chrono::milliseconds pause_before_checking{400};
+constexpr int look_for_results_every = 50; // milliseconds
 
 /// A part of a message, by the keys on the way; null where one is missing.
 const Json& part(const Json& from, std::initializer_list<const char*> keys) {
@@ -44,7 +44,11 @@ Json capabilities(Units units) {
             {"inlayHintProvider", true},
             {"colorProvider", true},
             {"foldingRangeProvider", true},
+            {"selectionRangeProvider", true},
             {"renameProvider", {{"prepareProvider", true}}},
+            {"workspace",
+             {{"fileOperations",
+               {{"willRename", {{"filters", {{{"pattern", {{"glob", "**/*"}}}}}}}}}}}},
             {"codeActionProvider", {{"codeActionKinds", {"quickfix", "refactor.extract"}}}}};
 }
 
@@ -54,24 +58,36 @@ int Server::run() {
     std::string message;
     while (!ended_) {
         // What is due is done while nobody types.
-        const int wait = slips_due_           ? 0
-                         : background_.runs() ? look_for_results_every
-                         : check_due_         ? pause_before_checking
-                                              : -1;
+        const int wait = !slips_due_.empty()   ? 0
+                         : background_.runs()  ? look_for_results_every
+                         : !check_due_.empty() ? left_of_pause()
+                                               : -1;
         switch (channel_.read(message, wait)) {
         case Channel::Got::message: take(message); break;
         case Channel::Got::end: ended_ = true; break;
         case Channel::Got::nothing:
-            if (slips_due_)
-                tell_slips();
-            else if (auto done = background_.take())
-                tell(done->root, *done->file, done->result.findings);
-            else if (check_due_ && !background_.runs())
-                begin_checking();
+            if (!slips_due_.empty()) tell_slips();
             break;
         }
+        if (slips_due_.empty()) go_on_checking();
     }
     return shut_down_ ? 0 : 1;
+}
+
+void Server::go_on_checking() {
+    if (auto done = background_.take()) {
+        tell(done->root, *done->file, done->result.findings);
+        workspace_.put_checked(done->root, std::move(done->result));
+    }
+    if (!background_.runs() && left_of_pause() == 0) begin_checking();
+}
+
+/// Nobody has typed for a while: questions do not count. In milliseconds.
+int Server::left_of_pause() const {
+    const auto passed = std::chrono::steady_clock::now() - changed_at_;
+    const auto left = pause_before_checking - passed;
+    return std::max(0,
+                    static_cast<int>(std::chrono::ceil<std::chrono::milliseconds>(left).count()));
 }
 
 void Server::send(const Json& message) {
@@ -120,7 +136,7 @@ void Server::request(const Json& id, const std::string& method, const Json& what
     }
     const auto at = [&] { return asked_at(workspace_, what, units_); };
     if (method == "textDocument/completion") return answer(complete(workspace_, at()));
-    if (method == "textDocument/hover") return answer(hover(workspace_, at()));
+    if (method == "textDocument/hover") return answer(hover(workspace_, at(), picture_of()));
     if (method == "textDocument/definition") return answer(definition(workspace_, at()));
     if (method == "textDocument/references") {
         const Json& with = part(what, {"context", "includeDeclaration"});
@@ -138,13 +154,17 @@ void Server::request(const Json& id, const std::string& method, const Json& what
     if (method == "textDocument/documentColor") return answer(colours(workspace_, at()));
     if (method == "textDocument/colorPresentation") return answer(presentations(what));
     if (method == "textDocument/foldingRange") return answer(folds(at()));
+    if (method == "textDocument/selectionRange")
+        return answer(selections(at(), part(what, {"positions"})));
+    if (method == "workspace/willRenameFiles")
+        return answer(rename_files(workspace_, part(what, {"files"}), units_));
     if (method == "textDocument/codeAction") {
         Json end = what;
         end["position"] = part(what, {"range", "end"});
         Json begin = what;
         begin["position"] = part(what, {"range", "start"});
         return answer(actions(workspace_, asked_at(workspace_, begin, units_),
-                              asked_at(workspace_, end, units_)));
+                              asked_at(workspace_, end, units_), looks_alone()));
     }
     throw Refused(method_not_found, "there is no '" + method + "' here");
 }
@@ -155,7 +175,31 @@ Json Server::initialize(const Json& what) {
     const Json& encodings = part(what, {"capabilities", "general", "positionEncodings"});
     if (encodings.is_array() && std::ranges::find(encodings, Json("utf-8")) != encodings.end())
         units_ = Units::utf8;
+    const Json& pictures = part(what, {"initializationOptions", "pictures"});
+    wants_pictures_ = pictures.is_boolean() && pictures.get<bool>();
     return {{"capabilities", capabilities(units_)}, {"serverInfo", {{"name", "rondix"}}}};
+}
+
+LookAt Server::looks_alone() {
+    if (!means_.looks) return {};
+    return [this](const FlowFile& file, const CheckOptions& options) {
+        stop_checking();
+        return means_.looks(file, options);
+    };
+}
+
+/// One at a time draws: what is checked meanwhile is checked again.
+PictureOf Server::picture_of() {
+    if (!wants_pictures_ || !means_.picture) return {};
+    return [this](const FlowFile& file, const std::string& screen) {
+        stop_checking();
+        return file.compiled ? means_.picture(file, screen) : std::string();
+    };
+}
+
+void Server::stop_checking() {
+    if (background_.runs()) check_due_.insert(background_.root());
+    background_.cancel();
 }
 
 void Server::note(const std::string& method, const Json& what) {
@@ -167,19 +211,36 @@ void Server::note(const std::string& method, const Json& what) {
     const auto path = path_of(text_in(what, {"textDocument", "uri"}));
     if (method == "textDocument/didOpen" && path) {
         workspace_.put(*path, text_in(what, {"textDocument", "text"}));
+        if (path->ends_with(".walk.yaml")) return; // it is there to be renamed in
         open_.insert(*path);
+        note_all();
     } else if (method == "textDocument/didChange" && path) {
         change(what);
+        note_change(*path);
     } else if (method == "textDocument/didClose" && path) {
         workspace_.drop(*path);
         open_.erase(*path);
+        note_all();
     } else if (method == "workspace/didChangeWatchedFiles") {
         workspace_.forget();
-    } else {
-        return;
+        note_all();
     }
+}
+
+/// Whatever is open may read otherwise now.
+void Server::note_all() {
+    changed_at_ = std::chrono::steady_clock::now();
     background_.cancel();
-    slips_due_ = check_due_ = true;
+    slips_due_ = check_due_ = open_;
+    slips_due_.insert(""); // none: what is told may have to go
+}
+
+void Server::note_change(const std::string& path) {
+    if (!open_.contains(path)) return;
+    changed_at_ = std::chrono::steady_clock::now();
+    stop_checking();
+    slips_due_.insert(path);
+    check_due_.insert(path);
 }
 
 /// One after the other; a change without a range is the whole text.
@@ -213,36 +274,31 @@ void Server::change(const Json& what) {
 // --- diagnostics
 
 void Server::tell_slips() {
-    slips_due_ = false;
     std::set<std::string> roots;
-    for (const std::string& path : open_) roots.insert(workspace_.root_of(path));
+    for (const std::string& path : slips_due_)
+        if (open_.contains(path)) roots.insert(workspace_.root_of(path));
+    const bool all = slips_due_.contains("");
+    slips_due_.clear();
     for (const std::string& root : roots) {
         const FlowFile& file = workspace_.flow_of(root);
         tell(root, file, file.findings);
     }
     // Of flows of which nothing is open any more, nothing is told.
+    if (!all) return;
     for (auto& [root, files] : told_)
         if (!roots.contains(root)) tell(root, {}, {});
+    std::erase_if(told_, [](const auto& one) { return one.second.empty(); });
 }
 
 void Server::tell(const std::string& root, const FlowFile& file, const Findings& findings) {
     std::map<std::string, Json> of_file;
     for (const std::string& path : told_[root]) of_file[path] = Json::array();
     for (const Source& source : file.sources) of_file[source.name()] = Json::array();
-    for (const Finding& finding : findings) {
-        if (!finding.place.known() || finding.place.file >= file.sources.size()) continue;
-        const Source& source = file.sources[finding.place.file];
-        Json one = {{"range", range_of(source, finding.place, units_)},
-                    {"severity", finding.severity() == Severity::error ? 1 : 2},
-                    {"code", row_of(finding.rule).name},
-                    {"source", "rondix"},
-                    {"message", finding.text + (finding.fix.empty() ? "" : "\n" + finding.fix)}};
-        for (const Finding::Also& also : finding.also)
-            if (also.place.known() && also.place.file < file.sources.size())
-                one["relatedInformation"].push_back(
-                    {{"location", location_of(file, also.place, units_)}, {"message", also.text}});
-        of_file[source.name()].push_back(std::move(one));
-    }
+    const Ranges ranges(file, units_);
+    for (const Finding& finding : findings)
+        if (finding.place.known() && finding.place.file < file.sources.size())
+            of_file[file.sources[finding.place.file].name()].push_back(
+                told_of(file, finding, ranges));
     auto& told = told_[root];
     told.clear();
     for (auto& [path, all] : of_file) {
@@ -253,17 +309,33 @@ void Server::tell(const std::string& root, const FlowFile& file, const Findings&
     }
 }
 
+Json Server::told_of(const FlowFile& file, const Finding& finding, const Ranges& ranges) const {
+    const std::string rule(row_of(finding.rule).name);
+    Json one = {{"range", ranges.of(finding.place)},
+                {"severity", finding.severity() == Severity::error ? 1 : 2},
+                {"code", rule},
+                {"source", "rondix"},
+                {"message", finding.text + (finding.fix.empty() ? "" : "\n" + finding.fix)}};
+    if (!means_.explanations.empty())
+        one["codeDescription"] = {{"href", uri_of(means_.explanations) + "#" + rule}};
+    for (const Finding::Also& also : finding.also)
+        if (also.place.known() && also.place.file < file.sources.size())
+            one["relatedInformation"].push_back(
+                {{"location", ranges.location(also.place)}, {"message", also.text}});
+    return one;
+}
+
 /// One flow after the other: each is checked once, after the last change.
 void Server::begin_checking() {
-    check_due_ = false;
-    for (const std::string& path : open_) {
-        const std::string& root = workspace_.root_of(path);
+    while (!check_due_.empty()) {
+        const std::string root = workspace_.root_of(*check_due_.begin());
+        std::erase_if(check_due_,
+                      [&](const std::string& path) { return workspace_.root_of(path) == root; });
         const FlowFile& file = workspace_.flow_of(root);
-        if (!file.compiled) continue;
-        FileTexts texts;
-        for (const Source& source : file.sources) texts[source.name()] = source.text();
-        background_.check(root,
-                          std::make_unique<FlowFile>(load_flow_texts(root, texts, file.flow.root)));
+        if (!file.compiled) continue; // its slips were told
+        background_.check(
+            root, std::make_unique<FlowFile>(load_flow_texts(root, texts_of(file), file.flow.root)),
+            means_.looks);
         return;
     }
 }

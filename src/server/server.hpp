@@ -15,15 +15,25 @@
 
 #include <nlohmann/json.hpp>
 
+#include <chrono>
+#include <map>
 #include <set>
 #include <string>
 
 namespace rondix::server {
 
+/// What the program around the server can do besides.
+struct Means {
+    LookAt looks = {};             ///< for the diagnostics
+    PictureOf picture = {};        ///< for hovers, where the client wants pictures
+    std::string explanations = {}; ///< the page of all rules, as a file; empty: it is not there
+};
+
 class Server {
   public:
-    Server(int in, int out)
-        : channel_(in, out) {}
+    Server(int in, int out, Means means = {})
+        : channel_(in, out)
+        , means_(std::move(means)) {}
 
     /// Until the client says `exit`, or is gone. The exit status of the program.
     int run();
@@ -41,15 +51,25 @@ class Server {
 
     void tell_slips();
     void tell(const std::string& root, const FlowFile& file, const Findings& findings);
+    Json told_of(const FlowFile& file, const Finding& finding, const Ranges& ranges) const;
+    void note_change(const std::string& path);
+    void note_all();
+    void go_on_checking();
     void begin_checking();
+    int left_of_pause() const;
+    void stop_checking();
+    PictureOf picture_of();
+    LookAt looks_alone();
 
     Channel channel_;
+    Means means_;
     Workspace workspace_;
     Background background_;
     Units units_ = Units::utf16;
-    bool begun_ = false, shut_down_ = false, ended_ = false;
-    bool slips_due_ = false, check_due_ = false;
+    bool begun_ = false, shut_down_ = false, ended_ = false, wants_pictures_ = false;
+    std::chrono::steady_clock::time_point changed_at_;
     std::set<std::string> open_;
+    std::set<std::string> slips_due_, check_due_;       // files that have changed
     std::map<std::string, std::set<std::string>> told_; // files with diagnostics, of each flow
 };
 

@@ -3,10 +3,12 @@
 #include "server/answers.hpp"
 
 #include "editing/styling.hpp"
+#include "server/leading.hpp"
 #include "words/counted.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace rondix::server {
 
@@ -35,17 +37,18 @@ std::string written(const Json& colour) {
 Json lenses(Workspace& workspace, const Asked& at) {
     const FlowFile& file = workspace.flow_of(at.root);
     const std::uint16_t number = number_of(file, at.path);
+    const Leading leading(file.flow);
+    const Ranges ranges(file, at.units);
     Json all = Json::array();
-    for (const IndexedName& name : file.names.all()) {
-        if (name.kind != NameKind::screen) continue;
-        std::size_t uses = 0;
-        for (const NamePlace& place : name.places) uses += place.declares ? 0 : 1;
-        for (const NamePlace& place : name.places)
-            if (place.declares && place.place.file == number)
-                all.push_back({{"range", range_of(file.sources[number], place.place, at.units)},
-                               {"command",
-                                {{"title", "reached from " + counted(uses, "place", "places")},
-                                 {"command", ""}}}});
+    for (const FlowScreen& screen : file.flow.screens) {
+        if (screen.id.place.file != number) continue;
+        std::set<std::pair<std::uint16_t, std::uint32_t>> places;
+        for (const Lead& lead : leading.to(screen.id.text))
+            places.emplace(lead.place.file, lead.place.begin);
+        all.push_back({{"range", ranges.of(screen.id.place)},
+                       {"command",
+                        {{"title", "reached from " + counted(places.size(), "place", "places")},
+                         {"command", ""}}}});
     }
     return all;
 }
@@ -54,6 +57,7 @@ Json lenses(Workspace& workspace, const Asked& at) {
 Json hints(Workspace& workspace, const Asked& at) {
     const FlowFile& file = workspace.flow_of(at.root);
     const std::uint16_t number = number_of(file, at.path);
+    const Ranges ranges(file, at.units);
     Json all = Json::array();
     for (const FlowScreen& screen : file.flow.screens) {
         if (!screen.like || screen.like->place.file != number) continue;
@@ -66,7 +70,7 @@ Json hints(Workspace& workspace, const Asked& at) {
             if (!own) brought += (brought.empty() ? "" : ", ") + control.id.text;
         }
         if (brought.empty()) continue;
-        const Json range = range_of(file.sources[number], screen.like->place, at.units);
+        const Json range = ranges.of(screen.like->place);
         all.push_back(
             {{"position", range["end"]}, {"label", "brings " + brought}, {"paddingLeft", true}});
     }
@@ -76,13 +80,14 @@ Json hints(Workspace& workspace, const Asked& at) {
 Json colours(Workspace& workspace, const Asked& at) {
     const FlowFile& file = workspace.flow_of(at.root);
     const std::uint16_t number = number_of(file, at.path);
+    const Ranges ranges(file, at.units);
     Json all = Json::array();
     for (const Theme& theme : file.flow.themes)
         for (const auto& [name, value] : theme.palette) {
             if (value.place.file != number) continue;
             const auto colour = colour_of(file, value.text);
             if (colour)
-                all.push_back({{"range", range_of(file.sources[number], value.place, at.units)},
+                all.push_back({{"range", ranges.of(value.place)},
                                {"color",
                                 {{"red", colour->red},
                                  {"green", colour->green},

@@ -195,8 +195,8 @@ class Tracker {
                 continue;
             }
             word_ += c;
-            typed_ = word_;
         }
+        typed_ = word_;
     }
     bool in_map() const { return !levels_.empty() && levels_.back().bracket == '{'; }
     void begin_word(std::size_t at, std::size_t offset) {

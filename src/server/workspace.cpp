@@ -13,9 +13,10 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr std::string_view scheme = "file://";
-constexpr std::string_view flow_ending = ".flow.yaml";
-constexpr std::size_t most_beside =
-    64; // flows that are looked through for one that includes a file
+constexpr std::string_view flow_ending = ".flow.yaml", walk_ending = ".walk.yaml";
+/// Flows that are looked through for one that includes a file.
+constexpr std::size_t most_beside = 64;
+constexpr std::size_t large = 100'000; // bytes
 
 int hex_digit(char c) {
     if (c >= '0' && c <= '9') return c - '0';
@@ -75,8 +76,10 @@ std::string uri_of(const std::string& path) {
 }
 
 void Workspace::put(const std::string& path, std::string text) {
-    texts_[path] = std::move(text);
-    ++generation_;
+    const bool is_new = texts_.insert_or_assign(path, std::move(text)).second;
+    if (is_new) return forget(); // flows may wait for it
+    for (auto& [root, reading] : readings_)
+        if (reading.now && is_of(*reading.now, path)) reading.is_fresh = false;
 }
 
 void Workspace::drop(const std::string& path) {
@@ -86,13 +89,34 @@ void Workspace::drop(const std::string& path) {
 
 void Workspace::forget() {
     roots_.clear();
-    ++generation_;
+    for (auto& [root, reading] : readings_) reading.is_fresh = false;
+}
+
+void Workspace::put_checked(const std::string& root, CheckResult result) {
+    figures_.insert_or_assign(root, result.figures);
+    read(root).checked = std::move(result);
+}
+
+const CheckResult* Workspace::checked(const std::string& root) const {
+    const auto known = readings_.find(root);
+    const bool is_known =
+        known != readings_.end() && known->second.is_fresh && known->second.checked;
+    return is_known ? &*known->second.checked : nullptr;
+}
+
+const Figures* Workspace::figures_of(const std::string& root) const {
+    const auto known = figures_.find(root);
+    return known == figures_.end() ? nullptr : &known->second;
 }
 
 const std::string& Workspace::root_of(const std::string& path) {
     const auto known = roots_.find(path);
-    if (known != roots_.end() && (known->second == path || is_of(flow_of(known->second), path)))
-        return known->second;
+    if (known != roots_.end()) {
+        if (known->second == path) return known->second;
+        // As it was read last: if it is changed, that is soon.
+        const Reading& reading = readings_[known->second];
+        if (is_of(reading.now ? *reading.now : flow_of(known->second), path)) return known->second;
+    }
     roots_[path] = path; // unless there is another one
     std::set<std::string> tried = {path};
     fs::path folder = fs::path(path).parent_path();
@@ -105,7 +129,7 @@ const std::string& Workspace::root_of(const std::string& path) {
 
 Workspace::Reading& Workspace::read(const std::string& root) {
     Reading& reading = readings_[root];
-    if (reading.now && reading.generation == generation_) return reading;
+    if (reading.now && reading.is_fresh) return reading;
     auto file = std::make_unique<FlowFile>(
         load_flow_texts(root, texts_, fs::path(root).parent_path().string() + "/"));
     if (!file->names.all().empty())
@@ -113,7 +137,8 @@ Workspace::Reading& Workspace::read(const std::string& root) {
     else if (reading.now && !reading.now->names.all().empty())
         reading.named = std::move(reading.now);
     reading.now = std::move(file);
-    reading.generation = generation_;
+    reading.is_fresh = true;
+    reading.checked.reset();
     return reading;
 }
 
@@ -122,7 +147,10 @@ const FlowFile& Workspace::flow_of(const std::string& path) {
 }
 
 const FlowFile& Workspace::named_flow_of(const std::string& path) {
-    const Reading& reading = read(path);
+    const auto known = readings_.find(path);
+    const bool is_large = known != readings_.end() && known->second.now &&
+                          known->second.now->sources[0].text().size() > large;
+    const Reading& reading = is_large ? known->second : read(path);
     return reading.named ? *reading.named : *reading.now;
 }
 
@@ -134,11 +162,11 @@ std::string Workspace::text_of(const std::string& path) {
     return text.str();
 }
 
-std::vector<std::string> Workspace::roots() const {
-    std::vector<std::string> all;
-    for (const auto& [file, root] : roots_)
-        if (std::ranges::find(all, root) == all.end()) all.push_back(root);
-    return all;
+std::vector<std::string> Workspace::roots() {
+    std::set<std::string> all;
+    for (const auto& [path, text] : texts_)
+        if (!path.ends_with(walk_ending)) all.insert(root_of(path));
+    return {all.begin(), all.end()};
 }
 
 } // namespace rondix::server

@@ -1,6 +1,7 @@
 // Workspace: the files that an editor has open, as they read there, and the flows that they are of.
 #pragma once
 
+#include "rondix/tools/check.hpp"
 #include "rondix/tools/flow.hpp"
 
 #include <map>
@@ -24,30 +25,38 @@ class Workspace {
     bool has(const std::string& path) const { return texts_.contains(path); }
     /// Files on the disk have changed.
     void forget();
+    /// What a check found of a flow as it reads now.
+    void put_checked(const std::string& root, CheckResult result);
+    /// Null: it was not checked since it changed.
+    const CheckResult* checked(const std::string& root) const;
+    /// Of the last check, whatever has changed since. Null: there was none.
+    const Figures* figures_of(const std::string& root) const;
 
     /// The flow that a file is of: its own, or one beside it or above it that includes it or has it
     /// as its theme.
     const std::string& root_of(const std::string& path);
     /// As it reads now. Lasts until something changes.
     const FlowFile& flow_of(const std::string& path);
-    /// The last one that was YAML, so that it has its names.
+    /// The last one that was YAML, so that it has its names. A large one may be as it was before
+    /// the last changes: reading it takes longer than somebody who types waits.
     const FlowFile& named_flow_of(const std::string& path);
     /// As the editor has it, or as it stands on the disk.
     std::string text_of(const std::string& path);
-    /// All flows that were asked for.
-    std::vector<std::string> roots() const;
+    /// The flows of all files that are open.
+    std::vector<std::string> roots();
 
   private:
     struct Reading {
         std::unique_ptr<FlowFile> now, named;
-        std::size_t generation = 0;
+        bool is_fresh = false;
+        std::optional<CheckResult> checked; ///< as it is read now
     };
     Reading& read(const std::string& root);
 
     FileTexts texts_;
     std::map<std::string, std::string> roots_; // of files
     std::map<std::string, Reading> readings_;
-    std::size_t generation_ = 1;
+    std::map<std::string, Figures> figures_;
 };
 
 } // namespace rondix::server

@@ -5,6 +5,7 @@
 
 #include "rondix/tools/check.hpp"
 
+#include <string>
 #include <vector>
 
 namespace rondix::tool {
@@ -16,5 +17,8 @@ int run_with_pictures(const Run& run);
 /// Looks as `check` does at windows of these sizes, or, without any, of the usual ones. Asked for
 /// within run_with_pictures() alone.
 LookAt look_at_sizes(const std::vector<Size>& sizes);
+
+/// A screen as a small PNG; empty: it cannot be drawn, or nothing can.
+std::string picture_of_screen(const FlowFile& file, const std::string& screen);
 
 } // namespace rondix::tool

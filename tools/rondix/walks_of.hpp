@@ -8,8 +8,8 @@
 
 namespace rondix::tool {
 
-/// Those that are named; else all `*.walk.yaml` beside the flow and in a folder `walks` there. One
-/// that cannot be read is told and left out.
+/// Those that are named; else walkthroughs_of() the flow. One that cannot be read is told and left
+/// out.
 std::vector<Walkthrough> walks_of(const std::string& flow, const std::vector<std::string>& named);
 
 } // namespace rondix::tool

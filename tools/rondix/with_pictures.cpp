@@ -2,6 +2,7 @@
 #include "pictures.hpp"
 
 #include "rondix/tools/look_check.hpp"
+#include "rondix/tools/screen_pictures.hpp"
 
 namespace rondix::tool {
 
@@ -18,6 +19,19 @@ LookAt look_at_sizes(const std::vector<Size>& sizes) {
         within.check = limits;
         return check_looks(file, within);
     };
+}
+
+std::string picture_of_screen(const FlowFile& file, const std::string& screen) {
+    constexpr PictureSize small{480, 270};
+    constexpr double longest = 1; // seconds
+    ScreenPictureOptions options{.sizes = {small}, .screens = {screen}};
+    options.check.max_seconds = longest;
+    std::string png;
+    draw_screens(file, options, [&](const ScreenPicture& picture) {
+        png = picture.bytes;
+        return false;
+    });
+    return png;
 }
 
 } // namespace rondix::tool

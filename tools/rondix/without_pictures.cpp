@@ -13,6 +13,10 @@ LookAt look_at_sizes(const std::vector<Size>&) {
     return {};
 }
 
+std::string picture_of_screen(const FlowFile&, const std::string&) {
+    return {};
+}
+
 Run add_explain(Command& command) {
     return handed_on(command, pictures_program);
 }

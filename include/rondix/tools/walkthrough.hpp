@@ -64,6 +64,10 @@ struct Walkthrough {
 Walkthrough load_walkthrough(const std::string& path);
 Walkthrough load_walkthrough_text(std::string name, std::string text);
 
+/// The paths of the walkthroughs that belong to a flow: all `*.walk.yaml` beside it, and in a
+/// folder `walks` there.
+std::vector<std::string> walkthroughs_of(const std::string& flow);
+
 /// A walkthrough of these moves (as move_text() gives them), with the title as a comment on top.
 std::string write_walkthrough(const std::string& title, const std::vector<std::string>& moves);
 
