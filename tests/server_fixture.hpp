@@ -36,6 +36,9 @@ class Client {
     int leave() {
         if (!server_.joinable()) return status_;
         close(to_[1]);
+        char rest[65536];
+        while (::read(from_[0], rest, sizeof rest) > 0) {
+        } // what it still has to say
         server_.join();
         close(to_[0]);
         close(from_[0]);

@@ -3,36 +3,34 @@
 
 #include "compiling/compile.hpp"
 #include "compiling/compile_looks.hpp"
+#include "loading/load_again.hpp"
 #include "loading/load_tree.hpp"
 #include "reading/flow_reader.hpp"
 #include "reading/further_files.hpp"
+#include "reading/name_gatherer.hpp"
 #include "reading/themes.hpp"
 #include "resolving/resolve.hpp"
 #include "yaml/near_files.hpp"
 #include "yaml/text_file.hpp"
-#include "yaml/yaml_tree.hpp"
 
 namespace rondix {
 
 namespace {
 
-/// Whether there is a flow at all. The names are those of all its files.
-bool read_all(FlowFile& file, const yaml::Node& tree, const FileTexts& texts) {
-    NameGatherer names;
-    names.gather(tree, file.sources[0], grammar::Owner::flow);
+/// Whether there is a flow at all.
+bool read_all(FlowFile& file, const yaml::Node& tree, Files files) {
     file.readable = read_flow(tree, file.sources[0], file.flow, file.findings);
-    if (file.readable)
-        file.readable = gather_includes(file.flow, texts, file.sources, names, file.findings);
+    if (file.readable) file.readable = gather_includes(file.flow, files, file.findings);
     if (file.readable) {
         report_names_of_several_files(file.flow, file.findings);
-        gather_themes(file.flow, texts, file.sources, names, file.findings);
+        gather_themes(file.flow, files, file.findings);
     }
-    file.names = names.finish();
     return file.readable;
 }
 
-void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts = {}) {
-    if (!read_all(file, tree, texts)) return;
+void run_stages(FlowFile& file, const yaml::Node& tree, const FileTexts& texts,
+                yaml::Trees& trees) {
+    if (!read_all(file, tree, {texts, file.sources, trees})) return;
     resolve(file.flow, file.findings);
     put_in_order(file.findings);
     if (has_errors(file.findings)) return;
@@ -63,6 +61,31 @@ FlowFile load_flow_text(std::string name, std::string text) {
 }
 
 FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const std::string& root) {
+    yaml::Trees trees;
+    FlowFile file = load_again(path, texts, root, trees);
+    file.names = names_of(file, trees);
+    return file;
+}
+
+/// Of all its files, by what each of them is.
+NameIndex names_of(const FlowFile& file, const yaml::Trees& trees, bool or_before) {
+    NameGatherer names;
+    const std::optional<Name>& theme = file.flow.theme_file;
+    for (const Source& source : file.sources) {
+        const bool is_main = &source == &file.sources[0];
+        const bool is_theme =
+            theme && source.name() == folder_of(file.sources[0].name()) + theme->text;
+        if (const yaml::Node* tree = trees.of(source.name(), or_before))
+            names.gather(*tree, source,
+                         is_main    ? grammar::Owner::flow
+                         : is_theme ? grammar::Owner::theme
+                                    : grammar::Owner::included);
+    }
+    return names.finish();
+}
+
+FlowFile load_again(const std::string& path, const FileTexts& texts, const std::string& root,
+                    yaml::Trees& trees) {
     FlowFile file;
     file.flow.root = root.empty() ? "./" + folder_of(path) : root;
     if (root.empty() && path.starts_with('/')) file.flow.root = folder_of(path);
@@ -76,8 +99,8 @@ FlowFile load_flow_texts(const std::string& path, const FileTexts& texts, const 
                     "cannot read '" + path + "': " + fault + near_file(path, path));
         return file;
     }
-    if (const auto tree = yaml::read(file.sources[0], 0, file.findings))
-        run_stages(file, *tree, texts);
+    if (const yaml::Node* tree = trees.read(file.sources[0], 0, file.findings))
+        run_stages(file, *tree, texts, trees);
     return file;
 }
 
@@ -86,7 +109,11 @@ FlowFile load_tree(Source source, const yaml::Node& tree, Findings findings) {
     file.sources.push_back(std::move(source));
     file.findings = std::move(findings);
     file.flow.root = "/"; // a flow in code is the game's own
-    run_stages(file, tree);
+    yaml::Trees none;
+    run_stages(file, tree, {}, none);
+    NameGatherer names;
+    names.gather(tree, file.sources[0], grammar::Owner::flow);
+    file.names = names.finish();
     return file;
 }
 

@@ -29,10 +29,10 @@ class ControlReader {
         const ControlRow* form = row_named();
         if (!form) return report_unknown(), std::nullopt;
         const MapReader map(node_, form->kind, findings_);
-        FlowControl control;
-        control.kind = form->kind;
-        if (!begin(map, *form, control)) return std::nullopt;
-        read_own(map, *form, control);
+        std::optional<FlowControl> control(std::in_place);
+        control->kind = form->kind;
+        if (!begin(map, *form, *control)) return std::nullopt;
+        read_own(map, *form, *control);
         return control;
     }
 

@@ -50,26 +50,25 @@ bool may_be_read(const Flow& flow, const Name& name, const std::string& path, Fi
     return false;
 }
 
-std::optional<yaml::Node> read_further(const Flow& flow, const Name& name, const std::string& path,
-                                       const FileTexts& texts, std::vector<Source>& sources,
-                                       Findings& findings) {
-    if (!may_be_read(flow, name, path, findings)) return std::nullopt;
+const yaml::Node* read_further(const Flow& flow, const Name& name, const std::string& path,
+                               Files& files, Findings& findings) {
+    if (!may_be_read(flow, name, path, findings)) return nullptr;
     std::string text;
-    const auto at_hand = texts.find(path);
-    if (at_hand != texts.end()) text = at_hand->second;
-    const std::string fault = at_hand != texts.end() ? "" : read_file(path, text);
+    const auto at_hand = files.texts.find(path);
+    if (at_hand != files.texts.end()) text = at_hand->second;
+    const std::string fault = at_hand != files.texts.end() ? "" : read_file(path, text);
     if (!fault.empty()) {
         add_finding(findings, RuleId::missing_file, name.place,
                     "cannot read '" + path + "': " + fault + near_file(name.text, path));
-        return std::nullopt;
+        return nullptr;
     }
-    const auto number = static_cast<std::uint16_t>(sources.size());
-    sources.emplace_back(path, without_mark(std::move(text)));
-    return yaml::read(sources.back(), number, findings);
+    const auto number = static_cast<std::uint16_t>(files.sources.size());
+    files.sources.emplace_back(path, without_mark(std::move(text)));
+    return files.trees.read(files.sources.back(), number, findings);
 }
 
-bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                     NameGatherer& names, Findings& findings) {
+bool gather_includes(Flow& flow, Files& files, Findings& findings) {
+    std::vector<Source>& sources = files.sources;
     std::set<std::string> read = {plain_path(sources[0].name())};
     bool all_readable = true;
     for (std::size_t i = 0; i < flow.includes.size(); ++i) { // which grows while they are read
@@ -81,8 +80,7 @@ bool gather_includes(Flow& flow, const FileTexts& texts, std::vector<Source>& so
             add_finding(findings, RuleId::too_large, name.place, "a flow has at most 1000 files");
             return false;
         }
-        const auto tree = read_further(flow, name, path, texts, sources, findings);
-        if (tree) names.gather(*tree, sources.back(), grammar::Owner::included);
+        const yaml::Node* tree = read_further(flow, name, path, files, findings);
         all_readable = tree && read_included(*tree, sources.back(), flow, findings) && all_readable;
     }
     return all_readable;

@@ -3,6 +3,7 @@
 #include "reading/grammar_keys.hpp"
 
 #include <algorithm>
+#include <unordered_set>
 
 namespace rondix::grammar {
 
@@ -121,24 +122,44 @@ constexpr bool has_row(ControlKind kind) {
 }
 static_assert(has_row(ControlKind(control_count - 1)) && !has_row(ControlKind(control_count)));
 
-std::vector<std::string_view> keys_of(Owner owner) {
-    std::vector<std::string_view> all;
-    for (const KeyRow& row : keys)
-        if (row.owner == owner) all.push_back(row.key);
-    return all;
+/// (Put together once: they are asked for at each map of a flow.)
+const std::vector<std::string_view>& keys_of(Owner owner) {
+    static const auto all = [] {
+        std::array<std::vector<std::string_view>, owner_count> of_each;
+        for (const KeyRow& row : keys)
+            of_each[static_cast<std::size_t>(row.owner)].push_back(row.key);
+        return of_each;
+    }();
+    return all[static_cast<std::size_t>(owner)];
 }
 
-std::vector<std::string_view> keys_of(ControlKind kind) {
-    std::vector<std::string_view> all = {row_of(kind).name};
-    for (const KeyRow& row : keys)
-        if (row.owner == Owner::control && (row.kinds == 0 || (row.kinds & kinds_of(kind)) != 0))
-            all.push_back(row.key);
-    return all;
+const std::vector<std::string_view>& keys_of(ControlKind kind) {
+    static const auto all = [] {
+        std::vector<std::vector<std::string_view>> of_each(control_count);
+        for (const ControlRow& control : controls) {
+            const auto at = static_cast<std::size_t>(control.kind);
+            of_each[at] = {control.name};
+            for (const KeyRow& row : keys)
+                if (row.owner == Owner::control && has_key(control.kind, row.key))
+                    of_each[at].push_back(row.key);
+        }
+        return of_each;
+    }();
+    return all[static_cast<std::size_t>(kind)];
 }
 
+/// (Once for each kind: it is asked for each key at each control.)
 bool has_key(ControlKind kind, std::string_view key) {
-    const KeyRow* row = find(Owner::control, key);
-    return row && (row->kinds == 0 || (row->kinds & kinds_of(kind)) != 0);
+    static const auto all = [] {
+        std::vector<std::unordered_set<std::string_view>> of_each(control_count);
+        for (std::size_t i = 0; i < control_count; ++i)
+            for (const KeyRow& row : keys)
+                if (row.owner == Owner::control &&
+                    (row.kinds == 0 || (row.kinds & kinds_of(ControlKind(i))) != 0))
+                    of_each[i].insert(row.key);
+        return of_each;
+    }();
+    return all[static_cast<std::size_t>(kind)].contains(key);
 }
 
 /// Where the keys of each owner begin, which stand side by side; the number of keys: it has none.

@@ -185,8 +185,8 @@ inline const OwnerRow& row_of(Owner owner) {
 }
 /// The keys of an owner, in the order of the table; for a control those that the kind has, its own
 /// name first.
-std::vector<std::string_view> keys_of(Owner owner);
-std::vector<std::string_view> keys_of(ControlKind kind);
+const std::vector<std::string_view>& keys_of(Owner owner);
+const std::vector<std::string_view>& keys_of(ControlKind kind);
 bool has_key(ControlKind kind, std::string_view key);
 /// Null where there is none.
 const KeyRow* find(Owner owner, std::string_view key);

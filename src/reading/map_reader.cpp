@@ -111,6 +111,7 @@ std::optional<Name> MapReader::name(std::string_view key) const {
 
 std::optional<std::size_t> MapReader::one_of(std::string_view key,
                                              const std::vector<std::string_view>& words) const {
+    if (!find(key)) return std::nullopt;
     std::string all;
     for (std::string_view word : words) all += (all.empty() ? "" : ", ") + std::string(word);
     const yaml::Node* node = text_node(key, "one of " + all);
@@ -123,7 +124,7 @@ std::optional<std::size_t> MapReader::one_of(std::string_view key,
 }
 
 std::optional<std::size_t> MapReader::one_of(std::string_view key) const {
-    const grammar::KeyRow* row = grammar::find(owner_, key);
+    const grammar::KeyRow* row = find(key) ? grammar::find(owner_, key) : nullptr;
     return row ? one_of(key, grammar::words_of(*row)) : std::nullopt;
 }
 

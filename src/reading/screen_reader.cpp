@@ -197,6 +197,7 @@ class ScreenReader {
                         "'controls' needs a list: '- button: play'");
             return;
         }
+        screen.controls.reserve(node.children.size());
         for (const yaml::Node& child : node.children) {
             if (is_part(child))
                 read_part_use(child, screen);

@@ -9,13 +9,10 @@ namespace rondix {
 
 namespace {
 
-void read_named_theme(const Flow& flow, const Name& name, const std::string& path,
-                      const FileTexts& texts, Theme& theme, std::vector<Source>& sources,
-                      NameGatherer& names, Findings& findings) {
-    const auto tree = read_further(flow, name, path, texts, sources, findings);
-    if (!tree) return;
-    names.gather(*tree, sources.back(), grammar::Owner::theme);
-    read_theme_file(*tree, sources.back(), theme, findings);
+void read_named_theme(const Flow& flow, const Name& name, const std::string& path, Files& files,
+                      Theme& theme, Findings& findings) {
+    const yaml::Node* tree = read_further(flow, name, path, files, findings);
+    if (tree) read_theme_file(*tree, files.sources.back(), theme, findings);
 }
 
 } // namespace
@@ -32,9 +29,8 @@ const Theme& plain_theme() {
     return theme;
 }
 
-void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                   NameGatherer& names, Findings& findings) {
-    const std::string folder = folder_of(sources[0].name());
+void gather_themes(Flow& flow, Files& files, Findings& findings) {
+    const std::string folder = folder_of(files.sources[0].name());
     Theme& own = flow.themes.back();
     own.folder = folder;
     own.short_side = static_cast<float>(std::min(flow.design_width, flow.design_height));
@@ -42,7 +38,7 @@ void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sour
         Theme theme;
         const std::string path = folder + flow.theme_file->text;
         theme.folder = folder_of(path);
-        read_named_theme(flow, *flow.theme_file, path, texts, theme, sources, names, findings);
+        read_named_theme(flow, *flow.theme_file, path, files, theme, findings);
         flow.themes.insert(flow.themes.begin(), std::move(theme));
     }
     flow.themes.insert(flow.themes.begin(), plain_theme());

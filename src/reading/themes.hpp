@@ -1,7 +1,7 @@
 // Where themes come from: the built-in one, and the file that a flow names.
 #pragma once
 
-#include "reading/name_gatherer.hpp"
+#include "reading/further_files.hpp"
 #include "rondix/tools/flow.hpp"
 
 namespace rondix {
@@ -11,7 +11,6 @@ const Theme& plain_theme();
 
 /// Reads the theme file that the flow names and puts all themes in their order. The file's text is
 /// added to `sources`.
-void gather_themes(Flow& flow, const FileTexts& texts, std::vector<Source>& sources,
-                   NameGatherer& names, Findings& findings);
+void gather_themes(Flow& flow, Files& files, Findings& findings);
 
 } // namespace rondix

@@ -24,6 +24,11 @@ Condition both(Condition a, Condition b) {
     return all;
 }
 
+bool has_any(const FlowScreen& screen) {
+    return std::ranges::any_of(
+        screen.controls, [](const FlowControl& control) { return control.for_each_scene.known(); });
+}
+
 class SceneButtons {
   public:
     SceneButtons(Flow& flow, Findings& findings)
@@ -33,6 +38,7 @@ class SceneButtons {
 
     void expand() {
         for (FlowScreen& screen : flow_.screens) {
+            if (!has_any(screen)) continue;
             std::vector<FlowControl> controls;
             for (FlowControl& control : screen.controls)
                 if (control.for_each_scene.known())
@@ -127,7 +133,7 @@ class SceneButtons {
 } // namespace
 
 void expand_scene_buttons(Flow& flow, Findings& findings) {
-    SceneButtons(flow, findings).expand();
+    if (std::ranges::any_of(flow.screens, has_any)) SceneButtons(flow, findings).expand();
 }
 
 } // namespace rondix

@@ -7,14 +7,16 @@ constexpr double longest = 10; // seconds
 constexpr std::size_t most_work_for_figures = 500'000;
 } // namespace
 
-void Background::check(const std::string& root, std::unique_ptr<FlowFile> file,
+void Background::check(const std::string& root, FileTexts texts, const std::string& folder,
                        const LookAt& looks) {
     cancel();
     stop_ = false;
     done_ = false;
     root_ = root;
-    result_ = {root, std::move(file), {}};
-    thread_ = std::thread([this, looks] {
+    result_ = {root, nullptr, {}};
+    thread_ = std::thread([this, looks, texts = std::move(texts), folder] {
+        result_.file = std::make_unique<FlowFile>(load_flow_texts(result_.root, texts, folder));
+        if (stop_) return;
         CheckOptions options;
         options.max_seconds = longest;
         options.each_screen = true; // for hovers

@@ -27,7 +27,8 @@ class Background {
 
     /// With the looks, where there is something that looks. Another one that still runs is
     /// cancelled.
-    void check(const std::string& root, std::unique_ptr<FlowFile> file, const LookAt& looks);
+    void check(const std::string& root, FileTexts texts, const std::string& folder,
+               const LookAt& looks);
     /// Of that, what is being checked; empty: nothing is.
     const std::string& root() const { return root_; }
     void cancel();

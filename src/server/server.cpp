@@ -67,6 +67,7 @@ int Server::run() {
         case Channel::Got::end: ended_ = true; break;
         case Channel::Got::nothing:
             if (!slips_due_.empty()) tell_slips();
+            workspace_.tidy();
             break;
         }
         if (slips_due_.empty()) go_on_checking();
@@ -280,7 +281,7 @@ void Server::tell_slips() {
     const bool all = slips_due_.contains("");
     slips_due_.clear();
     for (const std::string& root : roots) {
-        const FlowFile& file = workspace_.flow_of(root);
+        const FlowFile& file = workspace_.nameless_flow_of(root);
         tell(root, file, file.findings);
     }
     // Of flows of which nothing is open any more, nothing is told.
@@ -331,11 +332,9 @@ void Server::begin_checking() {
         const std::string root = workspace_.root_of(*check_due_.begin());
         std::erase_if(check_due_,
                       [&](const std::string& path) { return workspace_.root_of(path) == root; });
-        const FlowFile& file = workspace_.flow_of(root);
-        if (!file.compiled) continue; // its slips were told
-        background_.check(
-            root, std::make_unique<FlowFile>(load_flow_texts(root, texts_of(file), file.flow.root)),
-            means_.looks);
+        const FlowFile& file = workspace_.flow_of(root); // and there is time for its names
+        if (!file.compiled) continue;                    // its slips were told
+        background_.check(root, texts_of(file), file.flow.root, means_.looks);
         return;
     }
 }

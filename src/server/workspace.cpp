@@ -1,5 +1,7 @@
 #include "server/workspace.hpp"
 
+#include "loading/load_again.hpp"
+
 #include <algorithm>
 #include <filesystem>
 #include <fstream>
@@ -131,18 +133,32 @@ Workspace::Reading& Workspace::read(const std::string& root) {
     Reading& reading = readings_[root];
     if (reading.now && reading.is_fresh) return reading;
     auto file = std::make_unique<FlowFile>(
-        load_flow_texts(root, texts_, fs::path(root).parent_path().string() + "/"));
-    if (!file->names.all().empty())
-        reading.named = nullptr; // it has them itself
-    else if (reading.now && !reading.now->names.all().empty())
-        reading.named = std::move(reading.now);
+        load_again(root, texts_, fs::path(root).parent_path().string() + "/", reading.trees));
+    const bool is_yaml = reading.trees.of(root) != nullptr;
+    if (reading.now && reading.is_yaml && (reading.has_names || !is_yaml)) {
+        if (!reading.has_names) reading.now->names = names_of(*reading.now, reading.trees, true);
+        std::swap(reading.named, reading.now);
+    }
+    spent_.push_back(std::move(reading.now));
+    reading.is_yaml = is_yaml;
     reading.now = std::move(file);
+    reading.has_names = false;
     reading.is_fresh = true;
     reading.checked.reset();
     return reading;
 }
 
 const FlowFile& Workspace::flow_of(const std::string& path) {
+    return with_names(read(path));
+}
+
+const FlowFile& Workspace::with_names(Reading& reading) {
+    if (!reading.has_names) reading.now->names = names_of(*reading.now, reading.trees);
+    reading.has_names = true;
+    return *reading.now;
+}
+
+const FlowFile& Workspace::nameless_flow_of(const std::string& path) {
     return *read(path).now;
 }
 
@@ -150,8 +166,9 @@ const FlowFile& Workspace::named_flow_of(const std::string& path) {
     const auto known = readings_.find(path);
     const bool is_large = known != readings_.end() && known->second.now &&
                           known->second.now->sources[0].text().size() > large;
-    const Reading& reading = is_large ? known->second : read(path);
-    return reading.named ? *reading.named : *reading.now;
+    Reading& reading = is_large ? known->second : read(path);
+    const bool as_it_was = !reading.is_yaml || (is_large && !reading.has_names);
+    return as_it_was && reading.named ? *reading.named : with_names(reading);
 }
 
 std::string Workspace::text_of(const std::string& path) {

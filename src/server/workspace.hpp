@@ -3,6 +3,7 @@
 
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/flow.hpp"
+#include "yaml/trees.hpp"
 
 #include <map>
 #include <memory>
@@ -37,26 +38,34 @@ class Workspace {
     const std::string& root_of(const std::string& path);
     /// As it reads now. Lasts until something changes.
     const FlowFile& flow_of(const std::string& path);
+    /// The same, but its names may be missing: for what is told at once.
+    const FlowFile& nameless_flow_of(const std::string& path);
     /// The last one that was YAML, so that it has its names. A large one may be as it was before
     /// the last changes: reading it takes longer than somebody who types waits.
     const FlowFile& named_flow_of(const std::string& path);
     /// As the editor has it, or as it stands on the disk.
     std::string text_of(const std::string& path);
+    /// Lets go of what was replaced, for which nobody who types should wait.
+    void tidy() { spent_.clear(); }
     /// The flows of all files that are open.
     std::vector<std::string> roots();
 
   private:
     struct Reading {
-        std::unique_ptr<FlowFile> now, named;
-        bool is_fresh = false;
+        std::unique_ptr<FlowFile> now;
+        std::unique_ptr<FlowFile> named; ///< the one before that had names
+        bool is_fresh = false, has_names = false, is_yaml = false;
         std::optional<CheckResult> checked; ///< as it is read now
+        yaml::Trees trees;
     };
     Reading& read(const std::string& root);
+    static const FlowFile& with_names(Reading& reading);
 
     FileTexts texts_;
     std::map<std::string, std::string> roots_; // of files
     std::map<std::string, Reading> readings_;
     std::map<std::string, Figures> figures_;
+    std::vector<std::unique_ptr<FlowFile>> spent_;
 };
 
 } // namespace rondix::server

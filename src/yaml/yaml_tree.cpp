@@ -17,6 +17,19 @@ std::string text_of(fy_token* token) {
     return text ? std::string(text, length) : std::string();
 }
 
+/// Whether a text in lines of its own (`|`, `>`) is what stands there, but for its blanks and ends
+/// of lines. Where the `|` stands on a line of its own, the library gets its length wrong: it cuts
+/// some off, or adds what happens to lie in memory.
+bool is_what_stands_there(std::string_view text, std::string_view written) {
+    const auto next = [](std::string_view in, std::size_t from) {
+        return std::min(in.find_first_not_of(" \t\r\n", from), in.size());
+    };
+    std::size_t a = next(text, 0), b = next(written, 0);
+    while (a < text.size() && b < written.size() && text[a] == written[b])
+        a = next(text, a + 1), b = next(written, b + 1);
+    return a == text.size() && b == written.size();
+}
+
 /// Builds the tree from events, one method for each kind of event. Stops at the first fault.
 class Builder {
   public:
@@ -39,6 +52,7 @@ class Builder {
     bool end();
     bool scalar(const fy_event* event);
     bool alias(const fy_event* event);
+    bool is_further_in(std::uint32_t lines) const;
     bool add(Node node, const std::string& anchor);
     bool fail(RuleId rule, SourceRange place, std::string text, std::string fix = {});
     void report_syntax(const Events::Fault& fault);
@@ -117,8 +131,34 @@ bool Builder::scalar(const fy_event* event) {
     Node node;
     node.place = place_of(event);
     node.text = text_of(event->scalar.value);
-    node.plain = fy_token_scalar_style(event->scalar.value) == FYSS_PLAIN;
+    const fy_scalar_style style = fy_token_scalar_style(event->scalar.value);
+    node.plain = style == FYSS_PLAIN;
+    const auto written = std::string_view(source_.text())
+                             .substr(node.place.begin, node.place.end - node.place.begin);
+    const bool in_lines = style == FYSS_LITERAL || style == FYSS_FOLDED;
+    if (in_lines && !is_further_in(node.place.begin))
+        return fail(RuleId::not_yaml, {node.place.begin, node.place.begin + 1, file_},
+                    "the lines of this text are not further in than its key",
+                    "put blanks before each of them");
+    if (in_lines && !is_what_stands_there(node.text, written))
+        return fail(RuleId::not_yaml, {node.place.begin, node.place.begin + 1, file_},
+                    "this text in several lines cannot be read",
+                    "write the '|' or '>' behind the key: 'text: |'");
     return add(std::move(node), event->scalar.anchor ? text_of(event->scalar.anchor) : "");
+}
+
+/// Than what it is the value of. (Behind an empty line the library takes what is not.)
+bool Builder::is_further_in(std::uint32_t lines) const {
+    const std::string_view text = source_.text();
+    const std::size_t first = text.find_first_not_of(" \r\n", lines);
+    if (open_.empty() || first == std::string_view::npos) return true;
+    const Node& around = open_.back().node;
+    const bool is_map = around.kind == Kind::map && !around.children.empty();
+    const std::uint32_t outer = is_map ? around.children.back().place.begin : around.place.begin;
+    const auto column = [&](std::size_t at) {
+        return at == 0 ? 0 : at - (text.rfind('\n', at - 1) + 1); // npos + 1 is 0
+    };
+    return column(first) > column(outer);
 }
 
 bool Builder::alias(const fy_event* event) {

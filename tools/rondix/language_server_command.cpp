@@ -6,6 +6,9 @@
 
 #include <csignal>
 #include <filesystem>
+#ifdef __GLIBC__
+#include <malloc.h>
+#endif
 #include <unistd.h>
 
 namespace rondix::tool {
@@ -24,7 +27,18 @@ std::string explanations() {
     return {};
 }
 
+/// A flow is read again with each letter: memory that goes back to the system in between has to be
+/// cleared each time.
+void keep_memory() {
+#ifdef __GLIBC__
+    constexpr int much = 512 << 20;
+    mallopt(M_TRIM_THRESHOLD, much);
+    mallopt(M_MMAP_THRESHOLD, much);
+#endif
+}
+
 int serve() {
+    keep_memory();
     std::signal(SIGPIPE, SIG_IGN); // an editor that is gone
     return server::Server(STDIN_FILENO, STDOUT_FILENO,
                           {look_at_sizes({}), picture_of_screen, explanations()})
