@@ -125,8 +125,8 @@ Json rename_files(Workspace& workspace, const Json& files, Units units) {
             const auto from = path("oldUri");
             const auto to = path("newUri");
             if (!from || !to) throw Refused(invalid_params, "a file has an old and a new name");
-            for (std::uint16_t i = 0; i < file.sources.size(); ++i)
-                rename_in(file, i, *from, *to, edits);
+            for (const Source& source : file.sources)
+                rename_in(file, number_of(file, source.name()), *from, *to, edits);
         }
         const Json edit = edit_of(file, edits, units);
         for (const auto& [uri, of_file] : edit["changes"].items()) changes[uri] = of_file;
