@@ -76,7 +76,9 @@ TEST_F(ServerOfDemo, SaysHowFarAScreenIs) {
 TEST(Server, ShowsPicturesWhereTheyAreWanted) {
     const std::string path = (root() / "examples/tidewick/tidewick.flow.yaml").string();
     const std::string text = contents(path), uri = "file://" + path;
-    const server::PictureOf picture = [](const FlowFile&, const std::string& screen) {
+    std::size_t drawn = 0;
+    const server::PictureOf picture = [&](const FlowFile&, const std::string& screen) {
+        ++drawn;
         return screen == "title" ? std::string("\x89PNG\0\xFF", 6) : std::string();
     };
     const auto words = [&](const Json& options, const std::string& screen) {
@@ -84,17 +86,18 @@ TEST(Server, ShowsPicturesWhereTheyAreWanted) {
         client.begin("utf-16", options);
         client.open(uri, text);
         const std::size_t at = text.find("\n  " + screen + ":\n") + 4;
-        return client
-            .result("textDocument/hover",
-                    {{"textDocument", {{"uri", uri}}},
-                     {"position", position_of(text, at)}})["contents"]["value"]
-            .get<std::string>();
+        const Json there = {{"textDocument", {{"uri", uri}}}, {"position", position_of(text, at)}};
+        const std::string said = client.result("textDocument/hover", there)["contents"]["value"];
+        // What was drawn once is there.
+        EXPECT_EQ(client.result("textDocument/hover", there)["contents"]["value"], said);
+        return said;
     };
     const std::string shown = "![title](data:image/png;base64,iVBORwD/)";
     EXPECT_TRUE(words({{"pictures", true}}, "title").ends_with(shown));
     EXPECT_EQ(words({{"pictures", true}}, "options").find("data:"), std::string::npos);
     EXPECT_EQ(words({{"pictures", "yes"}}, "title").find("data:"), std::string::npos);
     EXPECT_EQ(words({}, "title").find("data:"), std::string::npos);
+    EXPECT_EQ(drawn, 2u);
 }
 
 /// Of each flow that is open, behaviour and looks as check() has them, with where to read on.

@@ -193,8 +193,13 @@ LookAt Server::looks_alone() {
 PictureOf Server::picture_of() {
     if (!wants_pictures_ || !means_.picture) return {};
     return [this](const FlowFile& file, const std::string& screen) {
-        stop_checking();
-        return file.compiled ? means_.picture(file, screen) : std::string();
+        if (!file.compiled) return std::string();
+        const auto [drawn, is_new] = drawn_.try_emplace({file.sources[0].name(), screen});
+        if (is_new) {
+            stop_checking();
+            drawn->second = means_.picture(file, screen);
+        }
+        return drawn->second;
     };
 }
 
@@ -231,6 +236,7 @@ void Server::note(const std::string& method, const Json& what) {
 /// Whatever is open may read otherwise now.
 void Server::note_all() {
     changed_at_ = std::chrono::steady_clock::now();
+    drawn_.clear();
     background_.cancel();
     slips_due_ = check_due_ = open_;
     slips_due_.insert(""); // none: what is told may have to go
@@ -239,6 +245,7 @@ void Server::note_all() {
 void Server::note_change(const std::string& path) {
     if (!open_.contains(path)) return;
     changed_at_ = std::chrono::steady_clock::now();
+    drawn_.clear();
     stop_checking();
     slips_due_.insert(path);
     check_due_.insert(path);

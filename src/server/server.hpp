@@ -19,6 +19,7 @@
 #include <map>
 #include <set>
 #include <string>
+#include <utility>
 
 namespace rondix::server {
 
@@ -68,6 +69,7 @@ class Server {
     Units units_ = Units::utf16;
     bool begun_ = false, shut_down_ = false, ended_ = false, wants_pictures_ = false;
     std::chrono::steady_clock::time_point changed_at_;
+    std::map<std::pair<std::string, std::string>, std::string> drawn_; // of flows and screens
     std::set<std::string> open_;
     std::set<std::string> slips_due_, check_due_;       // files that have changed
     std::map<std::string, std::set<std::string>> told_; // files with diagnostics, of each flow
