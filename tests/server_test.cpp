@@ -402,6 +402,21 @@ TEST(Server, EndsWithItsClient) {
     EXPECT_EQ(client.leave(), 1); // without a word
 }
 
+/// A file that a flow includes may stand in the editor alone, not saved yet.
+TEST(Server, ReadsWhatIsNotSavedYet) {
+    Client client;
+    client.begin();
+    const std::string flow = "file:///no/where/a.flow.yaml", more = "file:///no/where/b.flow.yaml";
+    client.open(flow, "rondix: 1\nstart: t\ninclude: b.flow.yaml\n");
+    EXPECT_FALSE(client.next_diagnostics(flow).empty());
+    client.open(more,
+                "rondix: 1\nscreens: { t: { title: T, controls: [{ button: q, text: Q, press: "
+                "quit }] } }\n");
+    EXPECT_TRUE(client.becomes(flow, [](const Json& told) { return told.empty(); }));
+    client.note("textDocument/didClose", {{"textDocument", {{"uri", more}}}});
+    EXPECT_TRUE(client.becomes(flow, [](const Json& told) { return !told.empty(); }));
+}
+
 /// A file that is included has the names of the flow that it is of; nothing on the disk changes.
 TEST(Server, KnowsWhichFlowAFileIsOf) {
     Client client;

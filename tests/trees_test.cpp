@@ -118,8 +118,7 @@ TEST(YamlTree, ReadsTextsInLinesAsTheyStand) {
                            (random() % 2 ? "|" : ">") + (random() % 3 ? "" : "-") + "\n";
         const std::string within = std::string(in + 1 + random() % 3, ' ');
         for (std::size_t k = 1 + random() % 4; k > 0; --k)
-            text +=
-                k > 1 && random() % 5 == 0 ? "\n" : within + (k > 1 ? blanks(2) : "") + "x: \"y\n";
+            text += random() % 5 == 0 ? "\n" : within + (k > 1 ? blanks(2) : "") + "x: \"y\n";
         if (random() % 2) text += std::string(in, ' ') + "b: c\n";
         Findings findings;
         const std::optional<yaml::Node> tree = yaml::read(Source("one", text), 0, findings);
