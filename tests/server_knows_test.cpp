@@ -88,7 +88,7 @@ TEST(Server, ShowsPicturesWhereTheyAreWanted) {
         client.open(uri, text);
         const std::size_t at = text.find("\n  " + screen + ":\n") + 4;
         const Json there = {{"textDocument", {{"uri", uri}}}, {"position", position_of(text, at)}};
-        const std::string said = client.result("textDocument/hover", there)["contents"]["value"];
+        std::string said = client.result("textDocument/hover", there)["contents"]["value"];
         // What was drawn once is there.
         EXPECT_EQ(client.result("textDocument/hover", there)["contents"]["value"], said);
         return said;
