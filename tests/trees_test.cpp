@@ -139,6 +139,11 @@ TEST(YamlTree, ReadsTextsInLinesAsTheyStand) {
             std::erase_if(*one, [](char c) { return c == '\n' || c == ' '; });
         ASSERT_EQ(is, wanted) << text;
     }
+    // What is empty is no fault, as far as the library does not take what follows for it.
+    for (const char* empty : {"a: |\nb: c\n", "a: |\n\n\nb: c\n", "- |\n- x\n"}) {
+        Findings findings;
+        EXPECT_TRUE(yaml::read(Source("one", empty), 0, findings)) << empty;
+    }
     EXPECT_GT(good, refused / 4);
     std::printf("%zu read, %zu refused\n", good, refused);
 }

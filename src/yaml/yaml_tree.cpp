@@ -52,7 +52,7 @@ class Builder {
     bool end();
     bool scalar(const fy_event* event);
     bool alias(const fy_event* event);
-    bool is_further_in(std::uint32_t lines) const;
+    bool is_further_in(const SourceRange& lines) const;
     bool add(Node node, const std::string& anchor);
     bool fail(RuleId rule, SourceRange place, std::string text, std::string fix = {});
     void report_syntax(const Events::Fault& fault);
@@ -136,7 +136,7 @@ bool Builder::scalar(const fy_event* event) {
     const auto written = std::string_view(source_.text())
                              .substr(node.place.begin, node.place.end - node.place.begin);
     const bool in_lines = style == FYSS_LITERAL || style == FYSS_FOLDED;
-    if (in_lines && !is_further_in(node.place.begin))
+    if (in_lines && !is_further_in(node.place))
         return fail(RuleId::not_yaml, {node.place.begin, node.place.begin + 1, file_},
                     "the lines of this text are not further in than its key",
                     "put blanks before each of them");
@@ -148,10 +148,10 @@ bool Builder::scalar(const fy_event* event) {
 }
 
 /// Than what it is the value of. (Behind an empty line the library takes what is not.)
-bool Builder::is_further_in(std::uint32_t lines) const {
+bool Builder::is_further_in(const SourceRange& lines) const {
     const std::string_view text = source_.text();
-    const std::size_t first = text.find_first_not_of(" \r\n", lines);
-    if (open_.empty() || first == std::string_view::npos) return true;
+    const std::size_t first = text.find_first_not_of(" \r\n", lines.begin);
+    if (open_.empty() || first >= lines.end) return true; // nothing stands there
     const Node& around = open_.back().node;
     const bool is_map = around.kind == Kind::map && !around.children.empty();
     const std::uint32_t outer = is_map ? around.children.back().place.begin : around.place.begin;
