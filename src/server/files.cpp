@@ -16,7 +16,7 @@ namespace fs = std::filesystem;
 
 namespace {
 
-constexpr std::size_t most_files = 200;
+constexpr std::size_t most_files = 200, most_looked_at = 5'000;
 
 /// Keys behind which a file stands, and the endings that it may have.
 struct FileKey {
@@ -96,8 +96,10 @@ std::vector<std::string> files_for(std::string_view key, const std::string& fold
     std::error_code fault;
     fs::recursive_directory_iterator at(folder, fs::directory_options::skip_permission_denied,
                                         fault);
+    std::size_t looked_at = 0; // a flow may lie in somebody's home
     for (const fs::recursive_directory_iterator end;
-         !fault && at != end && files.size() < most_files; at.increment(fault)) {
+         !fault && at != end && files.size() < most_files && ++looked_at < most_looked_at;
+         at.increment(fault)) {
         const std::string path = at->path().lexically_relative(folder).generic_string();
         if (at.depth() > 4 || path.starts_with('.')) at.disable_recursion_pending();
         if (std::ranges::any_of(named->endings, [&](std::string_view ending) {

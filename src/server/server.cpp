@@ -181,6 +181,7 @@ Json Server::initialize(const Json& what) {
     return {{"capabilities", capabilities(units_)}, {"serverInfo", {{"name", "rondix"}}}};
 }
 
+/// One at a time draws: what is checked meanwhile is checked again.
 LookAt Server::looks_alone() {
     if (!means_.looks) return {};
     return [this](const FlowFile& file, const CheckOptions& options) {
@@ -189,7 +190,6 @@ LookAt Server::looks_alone() {
     };
 }
 
-/// One at a time draws: what is checked meanwhile is checked again.
 PictureOf Server::picture_of() {
     if (!wants_pictures_ || !means_.picture) return {};
     return [this](const FlowFile& file, const std::string& screen) {

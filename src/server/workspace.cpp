@@ -19,6 +19,7 @@ constexpr std::string_view flow_ending = ".flow.yaml", walk_ending = ".walk.yaml
 /// Flows that are looked through for one that includes a file.
 constexpr std::size_t most_beside = 64;
 constexpr std::size_t large = 100'000; // bytes
+constexpr std::size_t most_spent = 3;
 
 int hex_digit(char c) {
     if (c >= '0' && c <= '9') return c - '0';
@@ -139,6 +140,7 @@ Workspace::Reading& Workspace::read(const std::string& root) {
         if (!reading.has_names) reading.now->names = names_of(*reading.now, reading.trees, true);
         std::swap(reading.named, reading.now);
     }
+    if (spent_.size() >= most_spent) spent_.clear(); // nobody has paused for long
     spent_.push_back(std::move(reading.now));
     reading.is_yaml = is_yaml;
     reading.now = std::move(file);
