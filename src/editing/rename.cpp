@@ -1,4 +1,4 @@
-#include "rondix/tools/rename.hpp"
+#include "editing/rename_reading.hpp"
 
 #include "editing/changer.hpp"
 #include "editing/rename_in_walks.hpp"
@@ -61,35 +61,46 @@ Counts counted(const Findings& findings) {
     return counts;
 }
 
-/// Everything in the tables of a flow but what texts say.
-class Shape {
-  public:
-    explicit Shape(const CompiledFlow& flow) {
-        const rows::Rest rest = rows::rest_of(flow);
-        rows::each_value(rest, *this);
-        rows::each_table(flow, [this](const auto& table) {
-            using Row = typename std::remove_cvref_t<decltype(table)>::value_type;
-            if constexpr (!std::is_same_v<Row, char>)
-                for (const Row& row : table) rows::each_value(row, *this);
-        });
+/// The values of a row but what texts say.
+struct ValuesOfRow {
+    std::vector<double> values;
+
+    template <class Row>
+    const std::vector<double>& of(const Row& row) {
+        values.clear();
+        rows::each_value(row, *this);
+        return values;
     }
     template <class T>
     void operator()(const T& value) {
-        values_.push_back(static_cast<double>(value));
+        values.push_back(static_cast<double>(value));
     }
     void text(const TextRef&) {}
-    bool operator==(const Shape&) const = default;
-
-  private:
-    std::vector<double> values_;
 };
+
+/// Whether the tables of two flows differ by nothing but what texts say.
+bool have_one_shape(const CompiledFlow& one, const CompiledFlow& other) {
+    ValuesOfRow a, b;
+    const auto are_same = [&](const auto& x, const auto& y) { return a.of(x) == b.of(y); };
+    bool same = are_same(rows::rest_of(one), rows::rest_of(other));
+    rows::each_table_of(
+        [&](const auto& table, const auto& of_other) {
+            using Row = typename std::remove_cvref_t<decltype(table)>::value_type;
+            if constexpr (!std::is_same_v<Row, char>)
+                same = same && std::ranges::equal(table, of_other, are_same);
+        },
+        one, other);
+    return same;
+}
 
 class Renamer {
   public:
-    Renamer(const FlowFile& file, const IndexedName& name, const std::string& to)
+    Renamer(const FlowFile& file, const IndexedName& name, const std::string& to,
+            const ReadsWith& reads)
         : file_(file)
         , name_(name)
-        , to_(to) {}
+        , to_(to)
+        , reads_(reads) {}
 
     Renamed rename() {
         Renamed renamed;
@@ -98,7 +109,7 @@ class Renamer {
         if (!renamed.fault.empty()) return renamed;
         for (const NamePlace& one : name_.places) renamed.edits.push_back({one.place, to_});
         renamed.texts = with_edits(file_, renamed.edits);
-        after_ = with_texts(file_, renamed.texts);
+        after_ = reads_(renamed.texts);
         renamed.fault = fault_of_result();
         if (!renamed.fault.empty()) renamed.edits.clear(), renamed.texts.clear();
         return renamed;
@@ -174,7 +185,7 @@ class Renamer {
 
     /// A name that Rondix itself knows, such as that of the event `pad-lost`.
     std::string fault_of_tables() const {
-        if (!file_.compiled || Shape(*file_.compiled) == Shape(*after_.compiled)) return {};
+        if (!file_.compiled || have_one_shape(*file_.compiled, *after_.compiled)) return {};
         return "the " + std::string(name_of(name_.kind)) + " " + in_quotes(name_.text) +
                " has a meaning by its name, and would be another as " + in_quotes(to_);
     }
@@ -187,8 +198,13 @@ class Renamer {
     const FlowFile& file_;
     const IndexedName& name_;
     const std::string& to_;
+    const ReadsWith& reads_;
     FlowFile after_;
 };
+
+ReadsWith read_anew(const FlowFile& file) {
+    return [&file](const FileTexts& changed) { return with_texts(file, changed); };
+}
 
 void rename_in(const Walkthrough& walk, const FlowFile& before, const FlowFile& after,
                Renamed& renamed) {
@@ -261,10 +277,15 @@ const IndexedName* find_name(const FlowFile& file, const NameAsked& asked, std::
 
 Renamed rename(const FlowFile& file, const NameAsked& asked, const std::string& to,
                const std::vector<Walkthrough>& walks) {
+    return rename(file, asked, to, walks, read_anew(file));
+}
+
+Renamed rename(const FlowFile& file, const NameAsked& asked, const std::string& to,
+               const std::vector<Walkthrough>& walks, const ReadsWith& reads) {
     Renamed renamed;
     const IndexedName* name = find_name(file, asked, renamed.fault);
     if (!name) return renamed;
-    Renamer renamer(file, *name, to);
+    Renamer renamer(file, *name, to, reads);
     renamed = renamer.rename();
     if (!renamed.fault.empty()) return renamed;
     for (const Walkthrough& walk : walks) {
@@ -283,7 +304,8 @@ std::vector<WalkUses> uses_in(const FlowFile& file, const IndexedName& name,
     std::vector<WalkUses> all(walks.size());
     if (!is_walked(name.kind) || walks.empty()) return all;
     const std::string to = other_name(file, name);
-    Renamer renamer(file, name, to);
+    const ReadsWith reads = read_anew(file);
+    Renamer renamer(file, name, to, reads);
     const bool good = file.compiled && renamer.rename().fault.empty();
     for (std::size_t i = 0; i < walks.size(); ++i) {
         all[i].passes = good && walks[i].readable;

@@ -1,8 +1,8 @@
 // Where a name is declared and used, and what there is in a flow.
 #include "server/answers.hpp"
 
+#include "editing/rename_reading.hpp"
 #include "reading/grammar.hpp"
-#include "rondix/tools/rename.hpp"
 #include "rondix/tools/walkthrough.hpp"
 
 #include <algorithm>
@@ -156,7 +156,9 @@ Json rename_to(Workspace& workspace, const Asked& at, const std::string& to) {
         Walkthrough walk = load_walkthrough_text(path, workspace.text_of(path));
         if (walk.readable) walks.push_back(std::move(walk));
     }
-    const Renamed renamed = rename(file, asked(*name), to, walks);
+    const Renamed renamed = rename(file, asked(*name), to, walks, [&](const FileTexts& changed) {
+        return workspace.flow_with(at.root, changed);
+    });
     if (!renamed.fault.empty()) throw Refused(request_failed, renamed.fault);
     Json edit = edit_of(file, renamed.edits, at.units);
     for (const Walkthrough& walk : walks)

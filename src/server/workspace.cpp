@@ -1,6 +1,7 @@
 #include "server/workspace.hpp"
 
 #include "loading/load_again.hpp"
+#include "reading/further_files.hpp"
 
 #include <algorithm>
 #include <filesystem>
@@ -133,8 +134,8 @@ const std::string& Workspace::root_of(const std::string& path) {
 Workspace::Reading& Workspace::read(const std::string& root) {
     Reading& reading = readings_[root];
     if (reading.now && reading.is_fresh) return reading;
-    auto file = std::make_unique<FlowFile>(
-        load_again(root, texts_, fs::path(root).parent_path().string() + "/", reading.trees));
+    auto file =
+        std::make_unique<FlowFile>(load_again(root, texts_, folder_of(root), reading.trees));
     const bool is_yaml = reading.trees.of(root) != nullptr;
     if (reading.now && reading.is_yaml && (reading.has_names || !is_yaml)) {
         if (!reading.has_names) reading.now->names = names_of(*reading.now, reading.trees, true);
@@ -171,6 +172,15 @@ const FlowFile& Workspace::named_flow_of(const std::string& path) {
     Reading& reading = is_large ? known->second : read(path);
     const bool as_it_was = !reading.is_yaml || (is_large && !reading.has_names);
     return as_it_was && reading.named ? *reading.named : with_names(reading);
+}
+
+FlowFile Workspace::flow_with(const std::string& root, const FileTexts& changed) {
+    FileTexts texts = texts_;
+    for (const auto& [path, text] : changed) texts.insert_or_assign(path, text);
+    yaml::Trees trees = read(root).trees; // those that are known stay what they are
+    FlowFile file = load_again(root, texts, folder_of(root), trees);
+    file.names = names_of(file, trees);
+    return file;
 }
 
 std::string Workspace::text_of(const std::string& path) {

@@ -43,6 +43,8 @@ class Workspace {
     /// The last one that was YAML, so that it has its names. A large one may be as it was before
     /// the last changes: reading it takes longer than somebody who types waits.
     const FlowFile& named_flow_of(const std::string& path);
+    /// As the flow would read where some of its files have these texts.
+    FlowFile flow_with(const std::string& root, const FileTexts& changed);
     /// As the editor has it, or as it stands on the disk.
     std::string text_of(const std::string& path);
     /// Lets go of what was replaced, for which nobody who types should wait.

@@ -1,45 +1,55 @@
 #include "yaml/trees.hpp"
 
-#include "yaml/stretch.hpp"
+#include "yaml/changes.hpp"
 
 #include <algorithm>
 #include <optional>
+#include <unordered_map>
 #include <unordered_set>
 
 namespace rondix::yaml {
 
 namespace {
 
-/// Where two texts differ: `before` of one reads otherwise in the other, which is longer by `more`.
-struct Change {
-    Stretch before;
-    std::int64_t more = 0;
+/// How far what stands behind the changed entries moves.
+class Moves {
+  public:
+    /// Entries in their order.
+    void add(std::uint32_t from, std::int64_t more) { moves_.push_back({from, by() + more}); }
+    std::int64_t by() const { return moves_.empty() ? 0 : moves_.back().by; }
+
+    /// What is not written at all has no place that could move.
+    void move(Node& node) const {
+        if (node.says_nothing() && node.place.end == 0) return;
+        const std::int64_t by = by_at(node.place.begin);
+        node.place.begin = static_cast<std::uint32_t>(node.place.begin + by);
+        node.place.end = static_cast<std::uint32_t>(node.place.end + by);
+        for (Node& child : node.children) move(child);
+    }
+
+  private:
+    struct Move {
+        std::uint32_t from;
+        std::int64_t by;
+    };
+    std::int64_t by_at(std::uint32_t place) const {
+        const auto next = std::ranges::upper_bound(moves_, place, {}, &Move::from);
+        return next == moves_.begin() ? 0 : (next - 1)->by;
+    }
+
+    std::vector<Move> moves_;
 };
 
-/// As far to the front as it can be: a line that is put behind an entry belongs to that.
-Change change_between(std::string_view was, std::string_view is) {
-    const auto last = std::mismatch(was.rbegin(), was.rend(), is.rbegin(), is.rend()).first;
-    const auto same = static_cast<std::size_t>(last - was.rbegin());
-    const std::size_t most = std::min(was.size(), is.size()) - same;
-    const auto first =
-        std::mismatch(was.begin(), was.begin() + static_cast<std::ptrdiff_t>(most), is.begin())
-            .first;
-    return {{static_cast<std::uint32_t>(first - was.begin()),
-             static_cast<std::uint32_t>(was.size() - same)},
-            static_cast<std::int64_t>(is.size()) - static_cast<std::int64_t>(was.size())};
-}
-
-/// What is not written at all has no place that could move.
 void shift(Node& node, std::int64_t by) {
-    if (node.says_nothing() && node.place.end == 0) return;
-    node.place.begin = static_cast<std::uint32_t>(node.place.begin + by);
-    node.place.end = static_cast<std::uint32_t>(node.place.end + by);
-    for (Node& child : node.children) shift(child, by);
+    Moves moves;
+    moves.add(0, by);
+    moves.move(node);
 }
 
 /// The begin of the line that a key stands on; nothing where something else stands before it.
 std::optional<std::uint32_t> line_of_key(std::string_view text, const Node& key) {
-    if (key.kind != Kind::text || !key.plain || key.place.begin > text.size()) return std::nullopt;
+    if (key.kind != Kind::text || !key.plain || key.says_nothing()) return std::nullopt;
+    if (key.place.begin > text.size()) return std::nullopt;
     std::uint32_t begin = key.place.begin;
     while (begin > 0 && text[begin - 1] == ' ') --begin;
     if (begin > 0 && text[begin - 1] != '\n') return std::nullopt;
@@ -83,10 +93,11 @@ struct Entry {
     std::vector<Node*> around; ///< the maps that it is in, from the outermost
     std::size_t key = 0;       ///< its place among the children of the last one
     Stretch lines;             ///< before the change
+    Change change;
 };
 
 /// The innermost within a map whose last entry ends with `end`.
-std::optional<Entry> entry_around(Node& map, const Stretch& change, std::string_view text,
+std::optional<Entry> entry_around(Node& map, const Change& change, std::string_view text,
                                   std::uint32_t end) {
     if (map.kind != Kind::map || text[map.place.begin] == '{') return std::nullopt;
     for (std::size_t i = 0; i + 1 < map.children.size(); i += 2) {
@@ -96,17 +107,37 @@ std::optional<Entry> entry_around(Node& map, const Stretch& change, std::string_
             if (!next) return std::nullopt;
             until = *next;
         }
-        if (change.end >= until && until != text.size()) continue;
+        if (change.before.end >= until && until != text.size()) continue;
         const auto begin = line_of_key(text, map.children[i]);
-        // The key itself says where the entry begins.
-        if (!begin || change.begin <= map.children[i].place.begin) return std::nullopt;
+        // How far in the key stands says where the entry begins.
+        if (!begin || change.before.begin < map.children[i].place.begin) return std::nullopt;
         if (auto inner = entry_around(map.children[i + 1], change, text, until)) {
             inner->around.insert(inner->around.begin(), &map);
             return inner;
         }
-        return Entry{{&map}, i, {*begin, until}};
+        return Entry{{&map}, i, {*begin, until}, change};
     }
     return std::nullopt;
+}
+
+/// Entries that have no line in common and hold all of the changes; none where a change is in none.
+std::vector<Entry> entries_around(Node& tree, const std::vector<Change>& changes,
+                                  std::string_view text) {
+    const auto length = static_cast<std::uint32_t>(text.size());
+    std::vector<Entry> entries;
+    for (const Change& change : changes) {
+        auto entry = entry_around(tree, change, text, length);
+        while (entry && !entries.empty() && entry->lines.begin < entries.back().lines.end) {
+            const Change& first = entries.back().change;
+            const Change both = {{first.before.begin, entry->change.before.end},
+                                 first.more + entry->change.more};
+            entries.pop_back();
+            entry = entry_around(tree, both, text, length);
+        }
+        if (!entry) return {};
+        entries.push_back(std::move(*entry));
+    }
+    return entries;
 }
 
 /// How far a text in lines of its own (`|`, `>`) goes depends on what stands behind it.
@@ -166,55 +197,87 @@ std::optional<Node> read_lines(const Excerpt& excerpt, const Entry& entry, std::
     return ends_open(*read, excerpt.text) ? std::nullopt : std::move(read);
 }
 
-bool are_keys_new(const Node& map, std::size_t but, const Node& entries) {
-    std::unordered_set<std::string_view> keys;
-    for (std::size_t i = 0; i + 1 < map.children.size(); i += 2)
-        if (i != but) keys.insert(map.children[i].text);
-    for (std::size_t i = 0; i + 1 < entries.children.size(); i += 2)
-        if (keys.contains(entries.children[i].text)) return false;
+/// An entry as it reads now, at its new place: one entry or more.
+std::optional<Node> read_entry(const Entry& entry, std::string_view was, const std::string& is,
+                               std::int64_t moved, std::uint16_t file) {
+    const auto begin = static_cast<std::size_t>(entry.lines.begin + moved);
+    const auto length =
+        static_cast<std::size_t>(entry.lines.end - entry.lines.begin + entry.change.more);
+    const std::string lines = is.substr(begin, length);
+    const std::uint32_t column =
+        entry.around.back()->children[entry.key].place.begin - entry.lines.begin;
+    if (!are_within(lines, column) || may_refer(lines)) return std::nullopt;
+    const Excerpt excerpt = excerpt_of(entry, was, lines);
+    std::optional<Node> read = read_lines(excerpt, entry, file);
+    if (!read || read->place.begin != excerpt.begin + column || lines[column] == '{')
+        return std::nullopt;
+    shift(*read, static_cast<std::int64_t>(begin) - static_cast<std::int64_t>(excerpt.begin));
+    return read;
+}
+
+/// Whether no map would have a key twice.
+bool are_keys_new(const std::vector<Entry>& entries, const std::vector<Node>& read) {
+    std::unordered_map<const Node*, std::unordered_map<std::size_t, const Node*>> changed;
+    for (std::size_t i = 0; i < entries.size(); ++i)
+        changed[entries[i].around.back()][entries[i].key] = &read[i];
+    for (const auto& [map, anew] : changed) {
+        std::unordered_set<std::string_view> keys;
+        for (std::size_t i = 0; i + 1 < map->children.size(); i += 2) {
+            const auto now = anew.find(i);
+            if (now == anew.end()) {
+                if (!keys.insert(map->children[i].text).second) return false;
+                continue;
+            }
+            for (std::size_t k = 0; k + 1 < now->second->children.size(); k += 2)
+                if (!keys.insert(now->second->children[k].text).second) return false;
+        }
+    }
     return true;
 }
 
-/// False: it is as it was, and has to be read whole.
-bool take_over(Node& tree, std::string_view was, const std::string& is, std::uint16_t file) {
-    const Change change = change_between(was, is);
-    auto entry = entry_around(tree, change.before, was, static_cast<std::uint32_t>(was.size()));
-    if (!entry || is.size() > Limits{}.bytes) return false;
-    const auto length =
-        static_cast<std::size_t>(entry->lines.end - entry->lines.begin + change.more);
-    const std::string lines = is.substr(entry->lines.begin, length);
-    const std::uint32_t column =
-        entry->around.back()->children[entry->key].place.begin - entry->lines.begin;
-    if (!are_within(lines, column) || may_refer(lines)) return false;
-    const Excerpt excerpt = excerpt_of(*entry, was, lines);
-    std::optional<Node> read = read_lines(excerpt, *entry, file);
-    if (!read) return false;
-    Node& map = *entry->around.back();
-    if (read->place.begin != excerpt.begin + column || lines[column] == '{') return false;
-    if (!are_keys_new(map, entry->key, *read)) return false;
-    shift(*read,
-          static_cast<std::int64_t>(entry->lines.begin) - static_cast<std::int64_t>(excerpt.begin));
+/// What was read stands where the entry was.
+void put(Node& read, const Entry& entry, std::int64_t more_nodes) {
+    for (Node* around : entry.around)
+        around->size = static_cast<std::uint32_t>(around->size + more_nodes);
+    std::vector<Node>& children = entry.around.back()->children;
+    const auto at = children.begin() + static_cast<std::ptrdiff_t>(entry.key);
+    std::ranges::move(read.children.begin(), read.children.begin() + 2, at);
+    children.insert(at + 2, std::make_move_iterator(read.children.begin() + 2),
+                    std::make_move_iterator(read.children.end()));
+}
 
-    const std::size_t before = map.children[entry->key].size + map.children[entry->key + 1].size;
-    const std::int64_t more =
-        static_cast<std::int64_t>(read->size) - 1 - static_cast<std::int64_t>(before);
-    constexpr std::int64_t surely_within = Limits{}.nodes / 3; // for begins and ends count as well
-    if (static_cast<std::int64_t>(tree.size) + more > surely_within) return false;
-    // All that stands behind it moves along, in each of the maps around it.
-    for (std::size_t i = 0; i < entry->around.size(); ++i) {
-        Node& around = *entry->around[i];
-        around.size = static_cast<std::uint32_t>(around.size + more);
-        const Node* inner =
-            i + 1 < entry->around.size() ? entry->around[i + 1] : &around.children[entry->key + 1];
-        const auto next = static_cast<std::size_t>(inner - around.children.data()) + 1;
-        for (std::size_t k = next; k < around.children.size(); ++k)
-            shift(around.children[k], change.more);
+/// False: it is as it was.
+bool take_over(Node& tree, std::string_view was, const std::string& is,
+               const std::vector<Change>& changes, std::uint16_t file) {
+    const std::vector<Entry> entries = entries_around(tree, changes, was);
+    if (entries.empty() || is.size() > Limits{}.bytes) return false;
+    std::vector<Node> read;
+    std::vector<std::int64_t> more_nodes;
+    std::int64_t nodes = tree.size;
+    Moves moves;
+    for (const Entry& entry : entries) {
+        std::optional<Node> now = read_entry(entry, was, is, moves.by(), file);
+        // Where one becomes several, the others' places in their maps would be others.
+        if (!now || (entries.size() > 1 && now->children.size() != 2)) return false;
+        const std::vector<Node>& before = entry.around.back()->children;
+        more_nodes.push_back(std::int64_t{now->size} - 1 - before[entry.key].size -
+                             before[entry.key + 1].size);
+        nodes += more_nodes.back();
+        moves.add(entry.lines.end, entry.change.more);
+        read.push_back(std::move(*now));
     }
-    const auto at = map.children.begin() + static_cast<std::ptrdiff_t>(entry->key);
-    std::ranges::move(read->children.begin(), read->children.begin() + 2, at);
-    map.children.insert(at + 2, std::make_move_iterator(read->children.begin() + 2),
-                        std::make_move_iterator(read->children.end()));
+    constexpr std::int64_t surely_within = Limits{}.nodes / 3; // for begins and ends count as well
+    if (nodes > surely_within || !are_keys_new(entries, read)) return false;
+    moves.move(tree);
+    for (std::size_t i = 0; i < entries.size(); ++i) put(read[i], entries[i], more_nodes[i]);
     return true;
+}
+
+/// False: it has to be read whole.
+bool take_over(Node& tree, std::string_view was, const std::string& is, std::uint16_t file) {
+    const std::vector<Change> changes = changes_between(was, is);
+    return take_over(tree, was, is, changes, file) ||
+           (changes.size() > 1 && take_over(tree, was, is, {change_between(was, is)}, file));
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 // Trees: the trees of files that are read again and again, as somebody types. What has not changed
 // is taken over: of a file that differs from what was read before within one entry, such as one
-// screen, that entry alone is read.
+// screen, that entry alone is read; where lines differ here and there, as after a rename, the
+// entries around each.
 //
 // An entry of a map in lines is a stretch of whole lines that begin with its key. YAML goes on by
 // columns, so that all that matters besides is how far in the maps around it stand, and that they
