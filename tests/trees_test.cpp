@@ -168,8 +168,9 @@ TEST(Trees, ReadTheEntriesOfARenameAlone) {
 /// An empty key is written nowhere.
 TEST(Trees, KnowEmptyKeys) {
     yaml::Trees trees;
-    for (const char* text : {"a: 1\nb: 2\nc: 3\n", "a: 1\n: 2\nc: 3\n", "a: 1\n: 24\nc: 3\n",
-                             "ax: 1\n: 24\nc: 33\n", ": 1\n: 24\nc: 3\n", "a: 1\nb: 24\nc: 3\n"})
+    for (const char* text :
+         {"a: 1\nb: 2\nc: 3\n", "a: 1\n: 2\nc: 3\n", "a: 1\n: 24\nc: 3\n", "b: 1\n: 24\nc: 3\n",
+          "ax: 1\n: 24\nc: 33\n", ": 1\n: 24\nc: 3\n", "a: 1\nb: 24\nc: 3\n"})
         expect_as_fresh(trees, text);
 }
 
