@@ -1,4 +1,4 @@
-# What is installed, part by part: find_package(rondix COMPONENTS runtime keep live sdl2 flow draw tool),
+# What is installed, part by part: find_package(rondix COMPONENTS runtime draw_list keep live sdl2 flow draw tool),
 # and a pkg-config file for each library.
 include(GNUInstallDirs)
 include(CMakePackageConfigHelpers)
@@ -41,6 +41,9 @@ Libs: -L\${prefix}/${CMAKE_INSTALL_LIBDIR}${libs}
 endfunction()
 
 rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_files rondix_runtime PC rondix)
+if(TARGET rondix_draw_list)
+  rondix_install(draw_list TARGETS rondix_draw_list PC rondix-draw-list REQUIRES rondix freetype2 harfbuzz)
+endif()
 if(TARGET rondix_keep)
   rondix_install(keep TARGETS rondix_keep PC rondix-keep REQUIRES rondix tomlplusplus)
 endif()
@@ -55,7 +58,7 @@ if(TARGET rondix_live)
     rondix_yaml rondix_findings
     PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)
   rondix_install(draw TARGETS rondix_looks rondix_draw
-    PC rondix-draw REQUIRES rondix-flow cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)
+    PC rondix-draw REQUIRES rondix-flow rondix-draw-list cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)
 endif()
 if(TARGET rondix_tool)
   set_target_properties(rondix_tool PROPERTIES EXPORT_NAME tool)

@@ -1,5 +1,7 @@
 #include "draw/shadows.hpp"
 
+#include "draw_list/blur.hpp"
+
 #include <algorithm>
 #include <cstdint>
 #include <numbers>
@@ -11,36 +13,12 @@ namespace {
 
 constexpr std::size_t max_kept = 128;
 
-/// The mean over a window that slides along each line: three times over is close to a Gaussian
-/// (W. M. Wells, "Efficient synthesis of Gaussian filters by cascaded uniform filters", 1986).
-void blur_lines(std::uint8_t* data, int count, int length, std::ptrdiff_t to_next,
-                std::ptrdiff_t to_next_line, int radius, std::vector<std::uint8_t>& line) {
-    const int window = 2 * radius + 1;
-    for (int i = 0; i < count; ++i, data += to_next_line) {
-        for (int k = 0; k < length; ++k) line[static_cast<std::size_t>(k)] = data[k * to_next];
-        const auto at = [&](int k) {
-            return k < 0 || k >= length ? 0 : static_cast<int>(line[static_cast<std::size_t>(k)]);
-        };
-        int sum = 0;
-        for (int k = -radius; k <= radius; ++k) sum += at(k);
-        for (int k = 0; k < length; ++k) {
-            data[k * to_next] = static_cast<std::uint8_t>((sum + window / 2) / window);
-            sum += at(k + radius + 1) - at(k - radius);
-        }
-    }
-}
-
 void blur(cairo_surface_t* mask, int radius) {
     cairo_surface_flush(mask);
-    const int width = cairo_image_surface_get_width(mask);
-    const int height = cairo_image_surface_get_height(mask);
-    const int stride = cairo_image_surface_get_stride(mask);
-    std::uint8_t* data = cairo_image_surface_get_data(mask);
-    std::vector<std::uint8_t> line(static_cast<std::size_t>(std::max(width, height)));
-    for (int pass = 0; pass < 3; ++pass) {
-        blur_lines(data, height, width, 1, stride, radius, line);
-        blur_lines(data, width, height, stride, 1, radius, line);
-    }
+    std::vector<std::uint8_t> line;
+    rondix::blur(cairo_image_surface_get_data(mask), cairo_image_surface_get_width(mask),
+                 cairo_image_surface_get_height(mask), cairo_image_surface_get_stride(mask), radius,
+                 line);
     cairo_surface_mark_dirty(mask);
 }
 
@@ -65,8 +43,7 @@ void rounded_path(cairo_t* context, double x, double y, double width, double hei
 }
 
 Shadows::Shadow Shadows::of(int width, int height, int corner, int blurred) {
-    const int radius = std::max(blurred / 3, 0);
-    const int margin = 3 * radius + 1;
+    const auto [radius, margin] = blur_size(blurred);
     if (kept_.size() > max_kept) kept_.clear();
     auto& mask = kept_[{width, height, corner, blurred}];
     if (!mask) {

@@ -142,6 +142,27 @@ class Fonts {
         return name ? name : "";
     }
 
+    std::string file_of(std::string_view name, bool bold) {
+        FcPattern* asked = FcPatternCreate();
+        const std::string family_name = family(name);
+        FcPatternAddString(asked, FC_FAMILY,
+                           reinterpret_cast<const FcChar8*>(family_name.c_str()));
+        FcPatternAddString(asked, FC_FAMILY, reinterpret_cast<const FcChar8*>("DejaVu Sans"));
+        FcPatternAddInteger(asked, FC_WEIGHT, bold ? FC_WEIGHT_BOLD : FC_WEIGHT_NORMAL);
+        FcPatternAddInteger(asked, FC_SLANT, FC_SLANT_ROMAN);
+        FcConfigSubstitute(config_, asked, FcMatchPattern);
+        FcDefaultSubstitute(asked);
+        FcResult result{};
+        FcPattern* found = FcFontMatch(config_, asked, &result);
+        FcPatternDestroy(asked);
+        std::string path;
+        FcChar8* file = nullptr;
+        if (found && FcPatternGetString(found, FC_FILE, 0, &file) == FcResultMatch)
+            path = reinterpret_cast<const char*>(file);
+        if (found) FcPatternDestroy(found);
+        return path;
+    }
+
     std::map<std::tuple<std::string, double, bool>, double> capitals;
 
   private:
@@ -212,6 +233,10 @@ double capitals_below_middle(const TextStyle& style) {
 
 std::string add_font_file(const std::string& path) {
     return fonts().add_file(path);
+}
+
+std::string file_of_font(std::string_view family, bool bold) {
+    return fonts().file_of(family, bold);
 }
 
 std::string family_taken_for(std::string_view family) {

@@ -33,8 +33,16 @@ TextSize size_of(PangoLayout* layout);
 /// centred.
 double capitals_below_middle(const TextStyle& style);
 
+/// Whether a theme names a font by its file.
+constexpr bool is_font_file(std::string_view name) {
+    return name.ends_with(".ttf") || name.ends_with(".otf");
+}
+
 /// Makes a font file known; its family name, or an empty text when it is no font.
 std::string add_font_file(const std::string& path);
+
+/// The file of the font that is taken for this name; empty: there is none.
+std::string file_of_font(std::string_view family, bool bold);
 
 /// The family that Pango takes for this name: another one where it is not there.
 std::string family_taken_for(std::string_view family);

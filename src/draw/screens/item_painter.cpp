@@ -1,15 +1,15 @@
 #include "draw/screens/item_painter.hpp"
 
 #include "draw/text_layout.hpp"
+#include "draw_list/parts_of_item.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <memory>
 
 namespace rondix::draw {
 
 namespace {
-
-constexpr float held_opacity = 0.3F;
 
 class ItemPainter {
   public:
@@ -27,7 +27,10 @@ class ItemPainter {
         const Transform& t = item_.transform;
         const cairo_matrix_t matrix{t.xx, t.yx, t.xy, t.yy, t.x0, t.y0};
         cairo_transform(context_, &matrix);
-        if (t.xy == 0 && t.yx == 0 && is_settled()) snap();
+        if (t.xy == 0 && t.yx == 0 && is_settled(item_)) {
+            scale_ *= t.xx; // pictures are as sharp as they can be
+            snap();
+        }
         paint_shadow();
         paint_ground();
         paint_images();
@@ -42,32 +45,16 @@ class ItemPainter {
     }
 
   private:
-    /// In one state, not on the way to it: while it grows or moves, whole pixels would be jerks.
-    bool is_settled() const { return *std::ranges::max_element(item_.shares) > 0.999F; }
-
-    /// What is halfway between two pixels goes the same way for all, whatever it was rounded from.
-    static double onto_pixel(double at) { return std::floor(at + 0.5 + 1.0 / 64); }
-
-    /// Edges onto whole pixels, so that they are sharp, and what abuts meets without a seam.
+    /// Edges onto whole pixels.
     void snap() {
-        double left = bounds_.x;
-        double top = bounds_.y;
-        double right = bounds_.right();
-        double bottom = bounds_.bottom();
-        cairo_user_to_device(context_, &left, &top);
-        cairo_user_to_device(context_, &right, &bottom);
-        left = onto_pixel(left), top = onto_pixel(top);
-        right = std::max(onto_pixel(right), left + 1);
-        bottom = std::max(onto_pixel(bottom), top + 1);
-        cairo_device_to_user(context_, &left, &top);
-        cairo_device_to_user(context_, &right, &bottom);
-        bounds_ = {static_cast<float>(left), static_cast<float>(top),
-                   static_cast<float>(right - left), static_cast<float>(bottom - top)};
+        cairo_matrix_t m;
+        cairo_get_matrix(context_, &m);
+        bounds_ = on_pixels(bounds_, {static_cast<float>(m.xx), 0, static_cast<float>(m.x0), 0,
+                                      static_cast<float>(m.yy), static_cast<float>(m.y0)});
     }
 
     double opacity(const Colour& colour) const {
-        const double dim = item_.kind == ItemKind::dim ? item_.amount : 1;
-        return static_cast<double>(colour.opacity) * item_.look.opacity * dim;
+        return opacity_in(item_, colour);
     }
     bool use(const Colour& colour) {
         const double seen = opacity(colour);
@@ -149,46 +136,19 @@ class ItemPainter {
         return style_.dresses[static_cast<std::size_t>(item_.state)].fit;
     }
 
-    /// Each image as much as the states that have it contribute.
     void paint_images() {
-        for (std::size_t i = 0; i < look_state_count; ++i) {
-            const Dress& dress = style_.dresses[i];
-            if (dress.image == no_picture || item_.shares[i] <= 0) continue;
-            const auto same = [&](std::size_t k) {
-                return style_.dresses[k].image == dress.image &&
-                       style_.dresses[k].slices == dress.slices &&
-                       style_.dresses[k].fit == dress.fit;
-            };
-            bool seen = false;
-            double share = 0;
-            for (std::size_t k = 0; k < look_state_count; ++k) {
-                if (!same(k)) continue;
-                if (k < i && item_.shares[k] > 0) seen = true;
-                share += item_.shares[k];
-            }
-            if (seen) continue;
+        each_image(style_, item_.shares, [&](const Dress& dress, float share) {
             if (dress.slices == Sides{})
-                paint_picture(index(dress.image), dress.fit, std::min(share, 1.0));
+                paint_picture(index(dress.image), dress.fit, share);
             else
-                paint_slices(dress, std::min(share, 1.0));
-        }
-    }
-
-    Rect area_for(Size own, PictureFit fit) const {
-        if (fit == PictureFit::stretch || own.width <= 0 || own.height <= 0) return bounds_;
-        const float across = bounds_.width / own.width;
-        const float down = bounds_.height / own.height;
-        const float by =
-            fit == PictureFit::inside ? std::min(across, down) : std::max(across, down);
-        const Size size{own.width * by, own.height * by};
-        return {bounds_.x + (bounds_.width - size.width) / 2,
-                bounds_.y + (bounds_.height - size.height) / 2, size.width, size.height};
+                paint_slices(dress, share);
+        });
     }
 
     void paint_picture(std::size_t picture, PictureFit fit, double share) {
         const Size own = box_.pictures.size(picture);
         if (own.width <= 0) return;
-        const Rect area = area_for(own, fit);
+        const Rect area = fitted(bounds_, own, fit);
         cairo_save(context_);
         if (fit == PictureFit::cover || item_.look.corner > 0) {
             outline(0);
@@ -229,13 +189,7 @@ class ItemPainter {
         const int height = std::max(in_pixels(own.height), 1);
         cairo_surface_t* pixels = box_.pictures.pixels(picture, width, height, item_.look.tint);
         if (!pixels) return;
-        const bool three = dress.slices[1] <= 0 && dress.slices[3] <= 0;
-        // Ends that are too large for the place shrink, and keep their shape.
-        const double ends = dress.slices[0] + dress.slices[2];
-        const double caps = dress.slices[1] + dress.slices[3];
-        double by = three ? bounds_.height / own.height : 1;
-        if (ends > 0) by = std::min(by, static_cast<double>(bounds_.width) / ends);
-        if (caps > 0) by = std::min(by, static_cast<double>(bounds_.height) / caps);
+        const double by = size_of_slices(dress.slices, own, bounds_);
         const double seen = share * opacity(item_.look.tint);
         const Size wide{static_cast<float>(std::max(in_pixels(bounds_.width), 1)),
                         static_cast<float>(std::max(in_pixels(bounds_.height), 1))};
@@ -254,16 +208,6 @@ class ItemPainter {
         cairo_paint_with_alpha(context_, seen);
         cairo_restore(context_);
     }
-
-    /// Where an image is cut along one axis, in its pixels, and where the pieces go, in those of
-    /// the place: whole ones, so that pieces meet without a seam.
-    struct Cuts {
-        Cuts(double first, double last, double own, int pixels, double by, double room)
-            : from{0, std::round(first * pixels / own), std::round((own - last) * pixels / own),
-                   static_cast<double>(pixels)}
-            , to{0, std::round(first * by), std::round(room - last * by), room} {}
-        double from[4], to[4];
-    };
 
     /// The nine pieces as one image, upright: it is turned and scaled as a whole.
     static Held<cairo_surface_t> put_together(cairo_surface_t* pixels, const Cuts& across,
@@ -321,8 +265,7 @@ class ItemPainter {
         const double y = middle - size.height / 2 - lower;
         if (use(look.ink_shadow)) show(layout, x + look.ink_shadow_x, y + look.ink_shadow_y);
         if (look.outline_width > 0 && use(look.outline)) {
-            cairo_move_to(context_, x, y);
-            pango_cairo_layout_path(context_, layout);
+            add_letters(layout, x, y);
             cairo_set_line_width(context_, 2 * look.outline_width);
             cairo_set_line_join(context_, CAIRO_LINE_JOIN_ROUND);
             cairo_stroke(context_);
@@ -336,8 +279,45 @@ class ItemPainter {
                                             : PANGO_ALIGN_RIGHT;
     }
 
+    /// The edges of letters, which stand onto whole pixels as they do when they are shown.
+    void add_letters(PangoLayout* layout, double x, double y) {
+        const std::unique_ptr<PangoLayoutIter, decltype(&pango_layout_iter_free)> at(
+            pango_layout_get_iter(layout), pango_layout_iter_free);
+        do {
+            const PangoLayoutRun* run = pango_layout_iter_get_run_readonly(at.get());
+            if (!run) continue; // the end of a line
+            PangoRectangle all;
+            pango_layout_iter_get_run_extents(at.get(), nullptr, &all);
+            const double line =
+                y + static_cast<double>(pango_layout_iter_get_baseline(at.get())) / PANGO_SCALE;
+            double next = x + static_cast<double>(all.x) / PANGO_SCALE;
+            cairo_set_scaled_font(context_, pango_cairo_font_get_scaled_font(
+                                                PANGO_CAIRO_FONT(run->item->analysis.font)));
+            for (int i = 0; i < run->glyphs->num_glyphs; ++i) {
+                const PangoGlyphInfo& letter = run->glyphs->glyphs[i];
+                add_letter(letter.glyph,
+                           next + static_cast<double>(letter.geometry.x_offset) / PANGO_SCALE,
+                           line + static_cast<double>(letter.geometry.y_offset) / PANGO_SCALE);
+                next += static_cast<double>(letter.geometry.width) / PANGO_SCALE;
+            }
+        } while (pango_layout_iter_next_run(at.get()) != 0);
+    }
+
+    void add_letter(PangoGlyph letter, double x, double y) {
+        if (letter == PANGO_GLYPH_EMPTY || (letter & PANGO_GLYPH_UNKNOWN_FLAG) != 0) return;
+        cairo_user_to_device(context_, &x, &y);
+        x = std::floor(x + 0.5 + halfway);
+        y = std::floor(y + 0.5 + halfway);
+        cairo_device_to_user(context_, &x, &y);
+        const cairo_glyph_t one{letter, x, y};
+        cairo_glyph_path(context_, &one, 1);
+    }
+
+    /// Cairo puts letters onto whole pixels: what is halfway between two goes the same way for all.
     void show(PangoLayout* layout, double x, double y) {
-        cairo_move_to(context_, x, y);
+        double right = halfway, down = halfway;
+        cairo_device_to_user_distance(context_, &right, &down);
+        cairo_move_to(context_, x + right, y + down);
         pango_cairo_show_layout(context_, layout);
         cairo_new_path(context_);
     }

@@ -16,10 +16,6 @@ using namespace draw;
 
 namespace {
 
-bool is_font_file(std::string_view name) {
-    return name.ends_with(".ttf") || name.ends_with(".otf");
-}
-
 std::vector<std::string> paths(const CompiledFlow& flow, const std::string& folder) {
     std::vector<std::string> all;
     for (const TextRef file : flow.looks.pictures)
