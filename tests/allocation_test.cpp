@@ -2,6 +2,7 @@
 // C++ has is counted here; the test first makes sure that the counter counts.
 #include "support.hpp"
 
+#include "draw/screens/listed_flow.hpp"
 #include "rondix/runtime/packed_flow.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/tools/pack.hpp"
@@ -197,6 +198,34 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     EXPECT_GT(listened, 50u);
     EXPECT_GT(typed, 50u);
     EXPECT_GT(dragged, 50u);
+}
+
+/// Once what is shown has been shown: the demo's title, with a press that goes from button to button
+/// and screens that come and go.
+TEST(Allocation, NoneInADrawList) {
+    const FlowFile file = demo();
+    draw::ListedFlow listed(*file.compiled);
+    Runner runner(*file.compiled);
+    runner.set_text_measurer(listed.list().text_measurer());
+    std::size_t vertices = 0;
+    const auto play = [&] {
+        runner.start();
+        for (int i = 0; i < 12; ++i) {
+            constexpr Button presses[] = {Button::down, Button::down, Button::accept, Button::back};
+            runner.press(presses[i % 4]);
+            runner.release(presses[i % 4]);
+            for (int frame = 0; frame < 30; ++frame) {
+                runner.advance(1.0 / 60);
+                vertices += listed.list().draw(runner.canvas(), runner.view()).vertices.size();
+            }
+            runner.take_effects();
+        }
+    };
+    play();
+    EXPECT_GT(vertices, 10'000u);
+    const std::size_t before = allocations;
+    play();
+    EXPECT_EQ(allocations, before);
 }
 
 } // namespace

@@ -1,6 +1,6 @@
 // The draw list shows the same picture as the Painter: every screen of every example flow, in all
 // states, on its way in, mirrored, in windows of several shapes; random looks and texts.
-#include "random_screen.hpp"
+#include "difference.hpp"
 #include "reference/drawn_pixels.hpp"
 #include "reference/part.hpp"
 #include "support.hpp"
@@ -14,62 +14,6 @@
 
 namespace rondix::test {
 namespace {
-
-using Pixels32 = std::vector<std::uint32_t>;
-
-struct Difference {
-    double mean = 0;        ///< of all parts of colours, as a share
-    std::size_t beyond = 0; ///< pixels that differ by more than a tenth
-};
-
-int part_of_colour(std::uint32_t pixel, int part) {
-    return static_cast<int>(pixel >> (8 * part) & 0xFF);
-}
-
-/// A pixel is beyond where it is further from all that the other picture has around this place than
-/// a tenth, or at an edge than a quarter of its contrast: smooth edges may run a little otherwise,
-/// and where letters touch, Cairo adds up their edges, which is a quarter more at most.
-bool is_beyond(const Pixels32& one, const Pixels32& other, int width, int height, int x, int y) {
-    constexpr int tenth = 25;
-    for (int part = 0; part < 3; ++part) {
-        const int is = part_of_colour(one[static_cast<std::size_t>(y * width + x)], part);
-        int least = 255, most = 0;
-        for (int dy = -1; dy <= 1; ++dy)
-            for (int dx = -1; dx <= 1; ++dx) {
-                const int nx = std::clamp(x + dx, 0, width - 1);
-                const int ny = std::clamp(y + dy, 0, height - 1);
-                const int beside =
-                    part_of_colour(other[static_cast<std::size_t>(ny * width + nx)], part);
-                least = std::min(least, beside);
-                most = std::max(most, beside);
-            }
-        const int contrast = std::max(most, is) - std::min(least, is);
-        const int slack = std::max(tenth, contrast / 4);
-        if (is < least - slack || is > most + slack) return true;
-    }
-    return false;
-}
-
-Difference difference(const Pixels32& one, const Pixels32& other, int width, int height) {
-    Difference all;
-    double sum = 0;
-    for (int y = 0; y < height; ++y)
-        for (int x = 0; x < width; ++x) {
-            const auto at = static_cast<std::size_t>(y * width + x);
-            int most = 0;
-            for (int part = 0; part < 3; ++part) {
-                const int off =
-                    std::abs(part_of_colour(one[at], part) - part_of_colour(other[at], part));
-                sum += off;
-                most = std::max(most, off);
-            }
-            if (most > 25 && (is_beyond(one, other, width, height, x, y) ||
-                              is_beyond(other, one, width, height, x, y)))
-                ++all.beyond;
-        }
-    all.mean = sum / 3 / 255 / static_cast<double>(one.size());
-    return all;
-}
 
 /// Both pictures of a flow, wherever it is.
 class Compared {
@@ -227,6 +171,142 @@ TEST(DrawList, ShowsWhatMovesAsThePainterDoes) {
         }
     EXPECT_GT(moving, 15u);
     std::printf("%zu moments of movement\n", moving);
+}
+
+// --- texts
+
+/// Words of several scripts, digits and marks; words are what lines are broken between.
+class AnyText {
+  public:
+    explicit AnyText(unsigned seed)
+        : random_(seed) {}
+    std::size_t below(std::size_t count) { return random_() % count; }
+
+    std::string readable() {
+        static const std::vector<std::string> words = {
+            "Cast", "off", "fjord", "Tide-wick", "affine", "Öresund", "Ærø", "πλοίο", "порт",
+            "שלום", "נמל", "מעבורת", "مرحبا", "سفينة", "الميناء", "12", "3.5", "1,000", "٣٤", "(a)",
+            "(b נמל", "[٣)", "b.", "c,", "-", "+4", "50%", "№ 7", "e\xCC\x81", "ﬁ", "AVAW", "To", "…"};
+        std::string text;
+        for (std::size_t i = 1 + below(9); i > 0; --i)
+            text += words[below(words.size())] + (i > 1 ? " " : "");
+        return text;
+    }
+    std::string any() {
+        static const std::vector<std::string> pieces = {
+            "\xFF", "\xC3", "\xE2\x82", "\xF4\x90\x80\x80", "\xED\xA0\x80", "\0", "\n", "\r\n",
+            "\t", "\xE2\x80\xAE", "\xE2\x80\x8D", "\xEF\xBB\xBF", "👩‍👩‍👧", "🚢", "か", "漢字", "ก็",
+            "क्षि", "נְ", "ﷺ", "a\xCC\x81\xCC\x82\xCC\x83", " ", "  ", "\xC2\xA0", "W", "i", "."};
+        std::string text;
+        for (std::size_t i = below(40); i > 0; --i)
+            text += below(3) == 0 ? readable() : pieces[below(pieces.size())];
+        return text;
+    }
+
+  private:
+    std::mt19937 random_;
+};
+
+/// Of a flow without looks of its own: labels that say anything.
+class Labels {
+  public:
+    Labels()
+        : file(good_flow("rondix: 1\nstart: title\nscreens:\n  title:\n    controls:\n"
+                         "      - { button: away, text: Away, press: quit }\n")) {}
+
+    Item label(std::string_view text, const Rect& bounds) const {
+        Item item;
+        item.kind = ItemKind::label;
+        item.style = id_of(StandardStyle::label);
+        item.look = file.compiled->looks[item.style].looks[0];
+        item.shares = {1};
+        item.bounds = bounds;
+        item.text = text;
+        item.align = Edge::start;
+        return item;
+    }
+
+    FlowFile file;
+    Canvas canvas = [] {
+        Canvas all;
+        all.size = {640, 200};
+        return all;
+    }();
+};
+
+/// The same letters in the same places, whichever way they run, and the same lines.
+TEST(DrawListText, IsThatOfThePainter) {
+    Labels labels;
+    Painter painter(*labels.file.compiled);
+    draw::ListedFlow listed(*labels.file.compiled);
+    Compared compared(*labels.file.compiled, painter, {640, 200});
+    const TextMeasurer one = painter.text_measurer(), other = listed.list().text_measurer();
+    AnyText any(5);
+    std::size_t alike = 0, all = 0, wrapped = 0;
+    for (std::size_t i = 0; i < part_of(how_many(400)); ++i) {
+        const std::string text = any.readable();
+        const float width = 60 + static_cast<float>(any.below(560));
+        Item item = labels.label(text, {20, 10, width, 180});
+        item.align = static_cast<Edge>(any.below(3));
+        item.look.ink_shadow = no_colour; // letters lie on letters: where they touch shows twice
+        const Style& style = labels.file.compiled->looks[item.style];
+        const std::string_view font =
+            labels.file.compiled->text(labels.file.compiled->looks.fonts[index(style.font)]);
+        const TextToMeasure ask{text, font, style.text_size, style.bold, width};
+        const Size a = one.text(one.context, ask), b = other.text(other.context, ask);
+        wrapped += a.height > 2 * style.text_size;
+        ++all;
+        const Difference found = compared(labels.canvas, {&item, 1});
+        EXPECT_LT(found.mean, 0.01) << text;
+        if (found.beyond == 0 && std::abs(a.width - b.width) < 0.6F &&
+            std::abs(a.height - b.height) < 0.6F)
+            ++alike;
+        else
+            std::printf("otherwise: %s\n", text.c_str());
+    }
+    std::printf("%zu of %zu alike, %zu in several lines\n", alike, all, wrapped);
+    EXPECT_GE(alike, all - all / 100); // where letters touch, or a line may end at a hyphen
+    EXPECT_GT(wrapped, all / 5);
+}
+
+/// Whatever it says, it is drawn, and takes no more textures than it may.
+TEST(DrawListText, MayBeAnything) {
+    Labels labels;
+    DrawLimits limits;
+    limits.page = 256;
+    limits.pages = 2;
+    draw::ListedFlow listed(*labels.file.compiled, "", limits);
+    reference::DrawnPixels renderer(640, 200);
+    AnyText any(6);
+    std::size_t cleared = 0;
+    for (std::size_t i = 0; i < part_of(how_many(300)); ++i) {
+        std::string text = any.any();
+        if (i % 50 == 0)
+            while (text.size() < 10'000) text += any.any();
+        Item item = labels.label(text, {0, 0, static_cast<float>(any.below(600)), 200});
+        item.text_scale = 0.1F + static_cast<float>(any.below(40)) / 10;
+        item.look.outline_width = static_cast<float>(any.below(4));
+        item.look.outline = {0, 0, 0, 1};
+        item.rotate = 0;
+        if (any.below(4) == 0) item.transform = {0.8F, -0.6F, 30, 0.6F, 0.8F, 10};
+        const Drawn& drawn = listed.list().draw(labels.canvas, {&item, 1});
+        for (const TextureUpdate& update : drawn.updates) {
+            EXPECT_LT(update.texture, 2);
+            EXPECT_EQ(update.width, 256);
+            cleared += update.is_new;
+        }
+        std::size_t indices = 0;
+        for (const DrawBatch& batch : drawn.batches) {
+            ASSERT_LE(batch.vertices, 65'535u);
+            ASSERT_LE(batch.first_vertex + batch.vertices, drawn.vertices.size());
+            for (std::uint32_t k = 0; k < batch.indices; ++k)
+                ASSERT_LT(drawn.indices[batch.first_index + k], batch.vertices);
+            indices += batch.indices;
+        }
+        ASSERT_EQ(indices, drawn.indices.size());
+        if (i % 50 == 0) renderer.draw(drawn), listed.list().forget_textures();
+    }
+    EXPECT_GT(cleared, 3u); // pages were full, and begun anew
 }
 
 } // namespace

@@ -101,6 +101,9 @@ class DrawList {
     /// In the window that the canvas was made for.
     const Drawn& draw(const Canvas& canvas, std::span<const Item> items);
 
+    /// The last one again, without updates: while nothing changes, Runner::needs_redraw().
+    const Drawn& again();
+
     /// A picture looks otherwise from here on: one of the game's own, say.
     void forget(PictureId picture);
     /// The renderer has lost its textures: each is given again.

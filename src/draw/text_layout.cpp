@@ -190,10 +190,13 @@ Fonts& fonts() {
     return all;
 }
 
-/// Pango turns left and right round in texts that run from right to left.
+/// Pango turns left and right round in texts that run from right to left, whatever they begin with:
+/// a number runs from left to right in them.
 PangoAlignment seen_as(PangoAlignment align, PangoLayout* layout) {
-    if (align == PANGO_ALIGN_CENTER || pango_layout_get_direction(layout, 0) != PANGO_DIRECTION_RTL)
-        return align;
+    PangoLayoutLine* line = pango_layout_get_line_readonly(layout, 0);
+    const bool is_right =
+        line && pango_layout_line_get_resolved_direction(line) == PANGO_DIRECTION_RTL;
+    if (align == PANGO_ALIGN_CENTER || !is_right) return align;
     return align == PANGO_ALIGN_LEFT ? PANGO_ALIGN_RIGHT : PANGO_ALIGN_LEFT;
 }
 

@@ -82,9 +82,61 @@ void resolve_weak(std::vector<Class>& classes, Class start) {
     }
 }
 
+Class side(Class one) {
+    return one == Class::left ? Class::left : Class::right;
+}
+
+struct Pair {
+    std::size_t first = 0, last = 0;
+};
+
+/// Brackets that belong together (BD16), in the order of the first ones.
+std::vector<Pair> pairs_of(std::span<const Letter> letters, const std::vector<Class>& classes) {
+    constexpr std::size_t deepest = 63;
+    hb_unicode_funcs_t* unicode = hb_unicode_funcs_get_default();
+    std::vector<Pair> pairs;
+    std::vector<std::size_t> open;
+    for (std::size_t i = 0; i < letters.size(); ++i) {
+        if (classes[i] != Class::other) continue;
+        const auto category = hb_unicode_general_category(unicode, letters[i].letter);
+        if (category == HB_UNICODE_GENERAL_CATEGORY_OPEN_PUNCTUATION) {
+            if (open.size() == deepest) break;
+            open.push_back(i);
+        } else if (category == HB_UNICODE_GENERAL_CATEGORY_CLOSE_PUNCTUATION) {
+            const std::uint32_t other = hb_unicode_mirroring(unicode, letters[i].letter);
+            const auto found = std::find_if(open.rbegin(), open.rend(), [&](std::size_t one) {
+                return letters[one].letter == other;
+            });
+            if (found == open.rend()) continue;
+            pairs.push_back({*found, i});
+            open.erase(found.base() - 1, open.end());
+        }
+    }
+    std::ranges::sort(pairs, {}, &Pair::first);
+    return pairs;
+}
+
+/// Brackets run as what they hold, or as what stands before them (N0).
+void resolve_brackets(std::span<const Letter> letters, std::vector<Class>& classes, Class start) {
+    for (const Pair& pair : pairs_of(letters, classes)) {
+        bool holds_start = false, holds_other = false;
+        for (std::size_t i = pair.first + 1; i < pair.last; ++i) {
+            if (classes[i] == Class::other) continue;
+            (side(classes[i]) == start ? holds_start : holds_other) = true;
+        }
+        if (!holds_start && !holds_other) continue;
+        Class before = start;
+        for (std::size_t i = pair.first; i > 0 && before == start; --i)
+            if (classes[i - 1] != Class::other) {
+                before = side(classes[i - 1]);
+                break;
+            }
+        classes[pair.first] = classes[pair.last] = holds_start ? start : before;
+    }
+}
+
 /// What stands between two parts that run the same way runs so, too (N1, N2).
 void resolve_neutral(std::vector<Class>& classes, Class start) {
-    const auto side = [](Class one) { return one == Class::left ? Class::left : Class::right; };
     for (std::size_t i = 0; i < classes.size();) {
         std::size_t end = i;
         while (end < classes.size() && classes[end] == Class::other) ++end;
@@ -152,6 +204,7 @@ std::uint8_t find_levels(std::span<Letter> letters) {
     const std::uint8_t base = is_right ? 1 : 0;
     const Class start = is_right ? Class::right : Class::left;
     resolve_weak(classes, start);
+    resolve_brackets(letters, classes, start);
     resolve_neutral(classes, start);
     for (std::size_t i = 0; i < letters.size(); ++i) { // I1, I2
         const bool is_digit =

@@ -1,7 +1,7 @@
 // Which way the parts of a line of text run, where left-to-right and right-to-left are mixed.
 //
 // By the Unicode Bidirectional Algorithm (UAX #9), of which is left out what menus have no use for:
-// explicit embeddings, overrides and isolates, and pairs of brackets (N0).
+// explicit embeddings, overrides and isolates.
 #pragma once
 
 #include <cstdint>

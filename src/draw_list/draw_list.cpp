@@ -106,6 +106,11 @@ const Drawn& DrawList::draw(const Canvas& canvas, std::span<const Item> items) {
     return parts.drawn;
 }
 
+const Drawn& DrawList::again() {
+    parts_->drawn.updates = {};
+    return parts_->drawn;
+}
+
 void DrawList::forget(PictureId picture) {
     parts_->atlas.forget(name_of_picture(picture));
 }

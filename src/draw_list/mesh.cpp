@@ -13,7 +13,7 @@ constexpr std::size_t most_vertices = 65'535; // that a batch's indices reach
 constexpr int most_steps = 24;
 
 std::uint8_t byte(float share) {
-    return static_cast<std::uint8_t>(std::lround(std::clamp(share, 0.0F, 1.0F) * 255));
+    return static_cast<std::uint8_t>(static_cast<int>(std::clamp(share, 0.0F, 1.0F) * 255 + 0.5F));
 }
 
 float mix(float a, float b, float share) {
@@ -54,20 +54,26 @@ void Mesh::begin(std::size_t vertices) {
 
 std::uint16_t Mesh::add(const Spot& spot, const Paint& paint) {
     const Point p = spot.at;
-    const float along =
-        std::clamp(p.x * paint.along_x + p.y * paint.along_y + paint.from, 0.0F, 1.0F);
     const Point pixel = paint.to_pixels(p);
     const Point texel = paint.to_texture(p);
-    const Colour& a = paint.begin;
-    const Colour& b = paint.end;
-    vertices_.push_back({pixel.x, pixel.y, texel.x, texel.y, byte(mix(a.red, b.red, along)),
-                         byte(mix(a.green, b.green, along)), byte(mix(a.blue, b.blue, along)),
-                         byte(mix(a.opacity, b.opacity, along) * spot.cover)});
+    Colour colour = paint.begin;
+    if (paint.along_x != 0 || paint.along_y != 0) {
+        const float along =
+            std::clamp(p.x * paint.along_x + p.y * paint.along_y + paint.from, 0.0F, 1.0F);
+        const Colour& end = paint.end;
+        colour = {mix(colour.red, end.red, along), mix(colour.green, end.green, along),
+                  mix(colour.blue, end.blue, along), mix(colour.opacity, end.opacity, along)};
+    }
+    vertices_.push_back({pixel.x, pixel.y, texel.x, texel.y, byte(colour.red), byte(colour.green),
+                         byte(colour.blue), byte(colour.opacity * spot.cover)});
     return static_cast<std::uint16_t>(batches_.back().vertices++);
 }
 
 void Mesh::triangle(std::uint16_t a, std::uint16_t b, std::uint16_t c) {
-    indices_.insert(indices_.end(), {a, b, c});
+    const std::size_t at = indices_.size();
+    indices_.resize(at + 3);
+    std::uint16_t* to = indices_.data() + at;
+    to[0] = a, to[1] = b, to[2] = c;
     batches_.back().indices += 3;
 }
 
@@ -97,8 +103,9 @@ void Mesh::outline(std::vector<Point>& to, const Rect& bounds, float inset, floa
     for (const Point& p : arc) to.push_back({left + radius * p.y, top - radius * p.x});
 }
 
-void Mesh::strip(const std::vector<Point>& outer, const std::vector<Point>& inner,
-                 float outer_cover, float inner_cover, const Paint& paint) {
+/// Returns the first vertex: outer and inner ones take turns.
+std::uint16_t Mesh::strip(const std::vector<Point>& outer, const std::vector<Point>& inner,
+                          float outer_cover, float inner_cover, const Paint& paint) {
     const std::size_t count = outer.size();
     begin(2 * count);
     std::uint16_t first = 0;
@@ -113,6 +120,7 @@ void Mesh::strip(const std::vector<Point>& outer, const std::vector<Point>& inne
         triangle(here, next, static_cast<std::uint16_t>(here + 1));
         triangle(next, static_cast<std::uint16_t>(next + 1), static_cast<std::uint16_t>(here + 1));
     }
+    return first;
 }
 
 void Mesh::box(const Rect& bounds, float corner, float half, const Paint& paint) {
@@ -120,15 +128,9 @@ void Mesh::box(const Rect& bounds, float corner, float half, const Paint& paint)
     const int steps = steps_for(corner, half);
     outline(outer_, bounds, -half, corner > 0 ? corner + half : 0, steps);
     outline(inner_, bounds, smaller, corner - smaller, steps);
-    begin(3 * inner_.size());
-    strip(outer_, inner_, 0, 1, paint);
-    std::uint16_t first = 0, before = 0;
-    for (std::size_t i = 0; i < inner_.size(); ++i) {
-        const std::uint16_t here = add({inner_[i]}, paint);
-        if (i == 0) first = here;
-        if (i > 1) triangle(first, before, here);
-        before = here;
-    }
+    const std::uint16_t first = strip(outer_, inner_, 0, 1, paint);
+    const auto inner = [&](std::size_t i) { return static_cast<std::uint16_t>(first + 2 * i + 1); };
+    for (std::size_t i = 2; i < inner_.size(); ++i) triangle(inner(0), inner(i - 1), inner(i));
 }
 
 void Mesh::ring(const Rect& bounds, float corner, float width, float half, const Paint& paint) {

@@ -52,8 +52,8 @@ class Mesh {
     void begin(std::size_t vertices);
     std::uint16_t add(const Spot& spot, const Paint& paint);
     void triangle(std::uint16_t a, std::uint16_t b, std::uint16_t c);
-    void strip(const std::vector<Point>& outer, const std::vector<Point>& inner, float outer_cover,
-               float inner_cover, const Paint& paint);
+    std::uint16_t strip(const std::vector<Point>& outer, const std::vector<Point>& inner,
+                        float outer_cover, float inner_cover, const Paint& paint);
     void cut(const std::array<Spot, 3>& corners, float until, float half, const Paint& paint);
     void polygon(std::span<const Spot> corners, const Paint& paint);
 

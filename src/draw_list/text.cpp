@@ -84,15 +84,17 @@ void Texts::shape(const TextAsked& asked, Text& text) {
     std::size_t begin = 0;
     do {
         const std::size_t end = end_of_line(begin, asked.width);
-        add_line(begin, end, asked.font, text);
-        begin = end;
-        const bool is_pair = begin + 1 < letters_.size() && letters_[begin].letter == '\r' &&
-                             letters_[begin + 1].letter == '\n';
-        if (begin < letters_.size() && ends_line(letters_[begin].letter)) begin += is_pair ? 2 : 1;
-        else if (asked.width > 0)
-            while (begin < letters_.size() && is_blank(letters_[begin].letter) &&
-                   !ends_line(letters_[begin].letter))
-                ++begin;
+        std::size_t next = end;
+        const auto is_there = [&](std::size_t at, auto is) {
+            return at < letters_.size() && is(letters_[at].letter);
+        };
+        while (is_there(next, is_blank) && !is_there(next, ends_line)) ++next;
+        add_line(begin, end, next, asked.font, text);
+        const bool is_pair =
+            is_there(next, [](std::uint32_t one) { return one == '\r'; }) &&
+            is_there(next + 1, [](std::uint32_t one) { return one == '\n'; });
+        if (is_there(next, ends_line)) next += is_pair ? 2 : 1;
+        begin = next;
     } while (begin < letters_.size());
     for (const Line& line : text.lines) {
         text.width = std::max(text.width, line.width);
@@ -100,34 +102,70 @@ void Texts::shape(const TextAsked& asked, Text& text) {
     }
 }
 
-/// A letter of no script, such as a point, is of that before it.
+/// A letter of no script, such as a point, is of that before it; at the begin, of that behind it.
+void Texts::find_scripts() {
+    hb_unicode_funcs_t* unicode = hb_unicode_funcs_get_default();
+    scripts_.resize(letters_.size());
+    std::uint32_t script = HB_SCRIPT_COMMON;
+    for (std::size_t i = 0; i < letters_.size(); ++i) {
+        const std::uint32_t own = hb_unicode_script(unicode, letters_[i].letter);
+        if (!is_of_no_script(own)) {
+            if (script == HB_SCRIPT_COMMON)
+                std::fill_n(scripts_.begin(), i, own);
+            script = own;
+        }
+        scripts_[i] = script;
+    }
+}
+
+/// Whether a letter wants a font at all: blanks take one from beside them, marks keep what they
+/// are put onto.
+bool Texts::asks_for_font(std::uint32_t letter) const {
+    if (is_blank(letter) || ends_line(letter)) return false;
+    hb_unicode_funcs_t* unicode = hb_unicode_funcs_get_default();
+    const hb_unicode_general_category_t category = hb_unicode_general_category(unicode, letter);
+    return category != HB_UNICODE_GENERAL_CATEGORY_FORMAT &&
+           category != HB_UNICODE_GENERAL_CATEGORY_CONTROL &&
+           hb_unicode_script(unicode, letter) != HB_SCRIPT_INHERITED;
+}
+
 void Texts::find_parts(std::uint16_t font) {
     parts_.clear();
-    hb_unicode_funcs_t* unicode = hb_unicode_funcs_get_default();
-    std::uint32_t script = HB_SCRIPT_COMMON;
-    std::uint16_t used = font;
-    for (std::size_t i = 0; i < letters_.size(); ++i) {
-        const std::uint32_t letter = letters_[i].letter;
-        const std::uint32_t own = hb_unicode_script(unicode, letter);
-        if (!is_of_no_script(own)) script = own;
-        const auto category = hb_unicode_general_category(unicode, letter);
-        const bool follows = own == HB_SCRIPT_INHERITED || letter == 0x200D ||
-                             category == HB_UNICODE_GENERAL_CATEGORY_FORMAT;
-        if (!follows || i == 0)
-            used = is_blank(letter) || ends_line(letter) ? used : fonts_.with_letter(font, letter);
-        const auto at = static_cast<std::uint32_t>(i);
-        if (!parts_.empty()) {
-            Part& last = parts_.back();
-            const bool is_same = last.font == used && last.level == letters_[i].level &&
-                                 (last.script == script || is_of_no_script(last.script));
-            if (is_same) {
-                last.end = at + 1;
-                last.script = script;
-                continue;
-            }
-        }
-        parts_.push_back({at, at + 1, used, script, letters_[i].level});
+    find_scripts();
+    for (std::size_t begin = 0; begin < letters_.size();) { // what runs one way in one script
+        std::size_t end = begin + 1;
+        while (end < letters_.size() && letters_[end].level == letters_[begin].level &&
+               scripts_[end] == scripts_[begin])
+            ++end;
+        add_parts(begin, end, font);
+        begin = end;
     }
+}
+
+/// A blank between two fonts is of that which is nearer to the wanted one.
+void Texts::add_parts(std::size_t begin, std::size_t end, std::uint16_t wanted) {
+    const auto nearness = [&](std::uint16_t one) { return one == wanted ? -1 : int{one}; };
+    const auto add = [&](std::size_t at, std::uint16_t font) {
+        parts_.push_back({static_cast<std::uint32_t>(at), static_cast<std::uint32_t>(end), font,
+                          scripts_[begin], letters_[begin].level});
+    };
+    const std::size_t first = parts_.size();
+    for (std::size_t i = begin; i < end; ++i) {
+        if (!asks_for_font(letters_[i].letter)) continue;
+        const std::uint16_t font = fonts_.with_letter(wanted, letters_[i].letter);
+        if (parts_.size() == first) {
+            add(begin, font);
+            continue;
+        }
+        Part& last = parts_.back();
+        if (last.font == font) continue;
+        std::size_t from = i;
+        if (nearness(font) < nearness(last.font))
+            while (from > last.begin + 1 && is_blank(letters_[from - 1].letter)) --from;
+        last.end = static_cast<std::uint32_t>(from);
+        add(from, font);
+    }
+    if (parts_.size() == first) add(begin, wanted);
 }
 
 /// What stands in the buffer afterwards is in the order in which it is seen.
@@ -183,30 +221,32 @@ std::size_t Texts::end_of_line(std::size_t begin, float width) const {
     return letters_.size();
 }
 
-void Texts::add_line(std::size_t begin, std::size_t end, std::uint16_t font, Text& to) {
+/// Blanks between `end` and `next` are not seen, and make a line as high as others do.
+void Texts::add_line(std::size_t begin, std::size_t end, std::size_t next, std::uint16_t font,
+                     Text& to) {
     const bool is_broken = end < letters_.size(); // where it ends by itself, blanks are seen
     while (is_broken && end > begin && is_blank(letters_[end - 1].letter)) --end;
-    of_line_.clear();
-    levels_.clear();
-    for (const Part& part : parts_) {
-        Part cut = part;
-        cut.begin = std::max(part.begin, static_cast<std::uint32_t>(begin));
-        cut.end = std::min(part.end, static_cast<std::uint32_t>(end));
-        if (cut.begin >= cut.end) continue;
-        of_line_.push_back(cut);
-        levels_.push_back(cut.level);
-    }
-    find_order(levels_, order_);
     Line line;
     line.first = static_cast<std::uint32_t>(to.glyphs.size());
     const auto make_room = [&](std::uint16_t of) {
         line.above = std::max(line.above, fonts_.heights(of).above);
         line.below = std::max(line.below, fonts_.heights(of).below);
     };
-    if (of_line_.empty()) make_room(font);
+    of_line_.clear();
+    levels_.clear();
+    for (const Part& part : parts_) {
+        Part cut = part;
+        cut.begin = std::max(part.begin, static_cast<std::uint32_t>(begin));
+        if (cut.begin < std::min<std::size_t>(part.end, next)) make_room(part.font);
+        cut.end = std::min(part.end, static_cast<std::uint32_t>(end));
+        if (cut.begin >= cut.end) continue;
+        of_line_.push_back(cut);
+        levels_.push_back(cut.level);
+    }
+    if (next == begin) make_room(font);
+    find_order(levels_, order_);
     for (const std::uint32_t which : order_) {
         const Part& part = of_line_[which];
-        make_room(part.font);
         shape_part(part);
         unsigned count = 0;
         const hb_glyph_info_t* glyphs = hb_buffer_get_glyph_infos(buffer_, &count);

@@ -68,16 +68,21 @@ class Texts {
 
     void shape(const TextAsked& asked, Text& text);
     void find_parts(std::uint16_t font);
+    void find_scripts();
+    bool asks_for_font(std::uint32_t letter) const;
+    void add_parts(std::size_t begin, std::size_t end, std::uint16_t wanted);
     void measure();
     void shape_part(const Part& part);
     std::size_t end_of_line(std::size_t begin, float width) const;
     bool may_break_before(std::size_t letter) const;
-    void add_line(std::size_t begin, std::size_t end, std::uint16_t font, Text& to);
+    void add_line(std::size_t begin, std::size_t end, std::size_t next, std::uint16_t font,
+                  Text& to);
 
     const Fonts& fonts_;
     hb_buffer_t* buffer_;
     std::vector<Letter> letters_;
-    std::vector<float> advances_; // of each letter
+    std::vector<std::uint32_t> scripts_; // of each letter,
+    std::vector<float> advances_;        // and how far it reaches
     std::vector<Part> parts_, of_line_;
     std::vector<std::uint8_t> levels_;
     std::vector<std::uint32_t> order_;
