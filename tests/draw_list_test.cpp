@@ -1,10 +1,10 @@
 // The draw list shows the same picture as the Painter: every screen of every example flow, in all
 // states, on its way in, mirrored, in windows of several shapes; random looks and texts.
 #include "difference.hpp"
-#include "reference/drawn_pixels.hpp"
 #include "reference/part.hpp"
 #include "support.hpp"
 
+#include "draw/screens/list_pixels.hpp"
 #include "draw/screens/listed_flow.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "draw/screens/tour.hpp"
@@ -21,30 +21,29 @@ class Compared {
     Compared(const CompiledFlow& flow, Painter& painter, PictureSize size)
         : painter_(painter)
         , listed_(flow)
-        , size_(size)
-        , renderer_(size.width, size.height) {}
+        , size_(size) {}
 
     void resize(PictureSize size) {
         size_ = size;
-        renderer_ = {size.width, size.height};
+        renderer_ = {};
         listed_.list().forget_textures();
     }
 
     Difference operator()(const Canvas& canvas, std::span<const Item> items) {
         Pixels32 painted(static_cast<std::size_t>(size_.width * size_.height), 0xFF000000);
-        painter_.paint(canvas, items, {painted.data(), size_.width, size_.height, size_.width * 4});
-        renderer_.clear(0, 0, 0);
-        renderer_.draw(listed_.list().draw(canvas, items));
-        most_calls = std::max(most_calls, renderer_.calls);
-        const Difference found = difference(painted, renderer_.pixels(), size_.width, size_.height);
+        Pixels32 listed = painted;
+        painter_.paint(canvas, items, all_of(painted));
+        const Drawn& drawn = listed_.list().draw(canvas, items);
+        renderer_.draw(drawn, all_of(listed));
+        most_calls = std::max(most_calls, drawn.batches.size());
+        const Difference found = difference(painted, listed, size_.width, size_.height);
         worst = std::max(worst, found.mean);
-        if (found.beyond > 0) write(painted);
+        if (found.beyond > 0) write(painted, listed);
         return found;
     }
 
     /// For whoever looks into it: the Painter's, the other one.
-    void write(Pixels32& painted) const {
-        Pixels32 listed = renderer_.pixels();
+    void write(Pixels32& painted, Pixels32& listed) const {
         const auto folder = std::filesystem::path(RONDIX_BUILD) / "pictures";
         std::filesystem::create_directories(folder);
         const auto save = [&](Pixels32& pixels, const char* name) {
@@ -61,10 +60,14 @@ class Compared {
     double worst = 0;
 
   private:
+    Pixels all_of(Pixels32& pixels) const {
+        return {pixels.data(), size_.width, size_.height, size_.width * 4};
+    }
+
     Painter& painter_;
     draw::ListedFlow listed_;
     PictureSize size_;
-    reference::DrawnPixels renderer_;
+    draw::ListPixels renderer_;
 };
 
 void expect_alike(const Difference& found, const std::string& where) {
@@ -276,7 +279,8 @@ TEST(DrawListText, MayBeAnything) {
     limits.page = 256;
     limits.pages = 2;
     draw::ListedFlow listed(*labels.file.compiled, "", limits);
-    reference::DrawnPixels renderer(640, 200);
+    draw::ListPixels renderer;
+    Pixels32 pixels(640 * 200, 0xFF000000);
     AnyText any(6);
     std::size_t cleared = 0;
     for (std::size_t i = 0; i < part_of(how_many(300)); ++i) {
@@ -304,7 +308,8 @@ TEST(DrawListText, MayBeAnything) {
             indices += batch.indices;
         }
         ASSERT_EQ(indices, drawn.indices.size());
-        if (i % 50 == 0) renderer.draw(drawn), listed.list().forget_textures();
+        renderer.draw(drawn, {pixels.data(), 640, 200, 640 * 4});
+        if (i % 50 == 0) listed.list().forget_textures();
     }
     EXPECT_GT(cleared, 3u); // pages were full, and begun anew
 }

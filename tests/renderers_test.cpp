@@ -1,5 +1,5 @@
-// The example renderers show the same picture as the Painter: SDL2's renderer, by OpenGL and by
-// itself, and OpenGL ES 2; without a display, and with Mesa's renderer in software.
+// The example renderers show the same picture as the Painter: SDL2's renderer by OpenGL, and OpenGL
+// ES 2; without a display, and with Mesa's renderer in software.
 #include "difference.hpp"
 #include "support.hpp"
 
