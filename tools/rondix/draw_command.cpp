@@ -80,6 +80,11 @@ int run(Options& options) {
         fmt::print(stderr, "error: frames of a transition are drawn as PNG, not as SVG\n");
         return cannot_be_used;
     }
+    if (options.pictures.draw_list &&
+        (options.format == "svg" || options.pictures.states || !options.times.empty())) {
+        fmt::print(stderr, "error: --draw-list shows whole screens, as PNG\n");
+        return cannot_be_used;
+    }
     ProgressReporter progress(options.pictures.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
@@ -129,6 +134,8 @@ Run add_draw(Command& command) {
             double ignored = 0;
             return read_time(text, ignored);
         });
+    command.flag("--draw-list", options->pictures.draw_list,
+                 "each screen beside what a renderer shows of its draw list, and the difference");
     command.text("--format", options->format, "png or svg").one_of({"png", "svg"});
     add_limits(command, options->pictures.check);
     command.flag("--mirrored", options->pictures.mirrored,

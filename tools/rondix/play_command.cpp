@@ -78,6 +78,8 @@ Run add_play(Command& command) {
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
     command.text("--arrange", play.arrange,
                  "begin with the menus standing still, to be changed, where this control is");
+    command.flag("--draw-list", play.draw_list,
+                 "show the menus by their draw list, as a renderer of a game does; F10 changes it");
     command.text("--shot", play.shot, "write a picture of the window (PNG) at the end");
     command.text("--record", play.record, "record the moves into this file, as a walkthrough");
     command.text("--trace", play.trace, "write a trace into this file, for 'rondix walk'");

@@ -5,6 +5,7 @@
 #include "draw/text_layout.hpp"
 
 #include <stdexcept>
+#include <vector>
 
 namespace rondix::draw {
 
@@ -37,12 +38,18 @@ Frames::~Frames() = default;
 
 void Frames::add(Painter& painter, Runner& runner, const std::string& caption) {
     const PictureSize size = parts_->size;
-    const Held<cairo_surface_t> frame(
-        cairo_image_surface_create(CAIRO_FORMAT_RGB24, size.width, size.height));
-    painter.paint(runner.canvas(), runner.view(),
-                  {cairo_image_surface_get_data(frame.get()), size.width, size.height,
-                   cairo_image_surface_get_stride(frame.get())});
-    cairo_surface_mark_dirty(frame.get());
+    std::vector<std::uint32_t> frame(static_cast<std::size_t>(size.width) *
+                                     static_cast<std::size_t>(size.height));
+    const Pixels pixels{frame.data(), size.width, size.height, size.width * 4};
+    painter.paint(runner.canvas(), runner.view(), pixels);
+    add(pixels, caption);
+}
+
+void Frames::add(const Pixels& pixels, const std::string& caption) {
+    const PictureSize size = parts_->size;
+    const Held<cairo_surface_t> frame(cairo_image_surface_create_for_data(
+        static_cast<unsigned char*>(pixels.data), CAIRO_FORMAT_RGB24, pixels.width, pixels.height,
+        pixels.stride));
     cairo_t* context = parts_->context.get();
     const int x = gap + parts_->next++ * (size.width + gap);
     cairo_set_source_surface(context, frame.get(), x, gap);

@@ -1,4 +1,4 @@
-// Frames of a transition side by side, each with its time under it.
+// Pictures side by side, each with a line under it: frames of a transition, say.
 #pragma once
 
 #include "rondix/painter.hpp"
@@ -15,6 +15,8 @@ class Frames {
 
     /// Draws what the Runner shows now as the next frame.
     void add(Painter& painter, Runner& runner, const std::string& caption);
+    /// The next frame has these pixels.
+    void add(const Pixels& pixels, const std::string& caption);
     /// The PNG.
     std::string finish();
 

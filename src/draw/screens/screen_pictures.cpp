@@ -1,6 +1,7 @@
 #include "rondix/tools/screen_pictures.hpp"
 
 #include "draw/screens/frame_row.hpp"
+#include "draw/screens/listed_sheet.hpp"
 #include "draw/screens/state_sheet.hpp"
 #include "draw/screens/tour.hpp"
 #include "proof/budget.hpp"
@@ -20,7 +21,8 @@ class ScreenDrawer {
         : options_(options)
         , budget_(options.check)
         , flow_(*file.compiled)
-        , tour_(flow_, options.check) {}
+        , tour_(flow_, options.check)
+        , listed_(flow_) {}
 
     DrawnScreens draw(const std::function<bool(const ScreenPicture&)>& take) {
         DrawnScreens drawn;
@@ -103,6 +105,7 @@ class ScreenDrawer {
 
     std::string picture(PictureSize size) {
         tour_.say_what_runs();
+        if (options_.draw_list) return draw::listed_sheet(tour_, listed_, renderer_, size);
         return tour_.painter.picture(options_.format, tour_.runner.canvas(), tour_.runner.view(),
                                      size.width, size.height);
     }
@@ -142,6 +145,8 @@ class ScreenDrawer {
     Budget budget_;
     const CompiledFlow& flow_;
     draw::Tour tour_;
+    draw::ListedFlow listed_;
+    draw::ListPixels renderer_;
 };
 
 } // namespace

@@ -36,6 +36,7 @@ Player::Player(const PlayOptions& options, Session& session, Stage& stage)
                         [this] { game_.follow(session_.runner()); },
                         [this](std::string text) { say(std::move(text)); }}) {
     game_.load_time = options.load_time;
+    is_listed_ = options.draw_list;
     stage_.show_panel(options.panel);
     connect();
 }
@@ -284,6 +285,10 @@ bool Player::take_key(const SDL_KeyboardEvent& event) {
         draw();
         if (write_file("rondix-shot.png", stage_.shot())) say("wrote rondix-shot.png");
         return true;
+    case SDLK_F10:
+        is_listed_ = !is_listed_;
+        say(is_listed_ ? "The menus are shown by their draw list." : "The Painter draws the menus.");
+        return true;
     case SDLK_F11: stage_.toggle_full_screen(); return true;
     default: return false;
     }
@@ -351,8 +356,10 @@ void Player::draw() {
     const bool loaded = now.phase() == Phase::loaded;
     session_.painter().set_stand_in(
         loaded ? fmt::format("the game: {}", flow.text(flow[now.scene()].id)) : "");
-    session_.painter().paint(runner.canvas(), runner.view(),
-                             {window.data, area.w, area.h, window.stride});
+    const Pixels game{window.data, area.w, area.h, window.stride};
+    session_.painter().paint(runner.canvas(), is_listed_ ? std::span<const Item>() : runner.view(),
+                             game);
+    if (is_listed_) session_.show_draw_list(game);
     if (editor_.is_on()) draw_editor(window, area.w, editor_);
     if (!session_.trouble().empty())
         draw_trouble(window, area.w, session_.trouble());
@@ -388,6 +395,7 @@ std::vector<std::pair<std::string, std::string>> Player::keys() const {
         {"F6, F7", "loads take shorter, longer"},
         {"F8", "arrange: the menus stand still and are changed; again: play on"},
         {"F9", "a picture of the window: rondix-shot.png"},
+        {"F10", "the menus by their draw list, and back by the Painter"},
         {"F11", "full screen, and back"},
         {"Ctrl+1 to Ctrl+9", "the game reports an event, in the panel's order"},
         {"Ctrl+Shift+1 to 9", "the game changes a flag, in the panel's order"},

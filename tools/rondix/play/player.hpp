@@ -30,6 +30,7 @@ struct PlayOptions {
     std::string settings; ///< a file in which the player's settings are kept
     std::string trace;    ///< a file for a trace of what happens
     std::string arrange;  ///< a control: the menus stand still once it is there, and it is chosen
+    bool draw_list = false; ///< menus are shown by their draw list
     bool speaks = false;  ///< what a voice would say is printed
 };
 
@@ -72,6 +73,7 @@ class Player {
     Trace trace_;
     std::vector<Effect> obeyed_; // in this frame
     StandIn game_;
+    bool is_listed_ = false; // the menus are shown by their draw list
     Panel panel_;
     Editor editor_;
     EditorPanel editor_panel_;

@@ -56,6 +56,12 @@ bool Session::reload(const std::function<void()>& connect, bool with_proof) {
     return true;
 }
 
+void Session::show_draw_list(const Pixels& to) {
+    Live& live = *live_;
+    if (!live.listed) live.listed = std::make_unique<draw::ListedFlow>(*live.file.compiled);
+    live.renderer.draw(live.listed->list().draw(live.runner.canvas(), live.runner.view()), to);
+}
+
 void Session::restart() {
     moves_.clear();
     from_ = 0;

@@ -3,6 +3,8 @@
 // good one in its place.
 #pragma once
 
+#include "draw/screens/list_pixels.hpp"
+#include "draw/screens/listed_flow.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/saved_state.hpp"
 #include "rondix/tools/flow.hpp"
@@ -44,6 +46,8 @@ class Session {
     const FlowFile& file() const { return live_->file; }
     const CompiledFlow& flow() const { return *live_->file.compiled; }
     Painter& painter() { return live_->painter; }
+    /// The menus as a renderer shows their draw list, over what is there.
+    void show_draw_list(const Pixels& to);
 
     /// What is wrong with the file as it was saved last, as the command line says it; empty when it
     /// is good.
@@ -68,6 +72,8 @@ class Session {
         Painter painter;
         Runner runner;
         SampleRows rows;
+        std::unique_ptr<draw::ListedFlow> listed; // once it is wanted
+        draw::ListPixels renderer;
     };
 
     bool read();
