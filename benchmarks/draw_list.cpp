@@ -60,7 +60,7 @@ void painter_of_the_title(benchmark::State& state) {
                                       static_cast<std::size_t>(height));
     for (auto _ : state) {
         title.tour.painter.paint(title.tour.runner.canvas(), title.tour.runner.view(),
-                            {pixels.data(), width, height, width * 4});
+                                 {pixels.data(), width, height, width * 4});
         benchmark::DoNotOptimize(pixels.data());
     }
 }

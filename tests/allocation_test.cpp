@@ -200,8 +200,8 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     EXPECT_GT(dragged, 50u);
 }
 
-/// Once what is shown has been shown: the demo's title, with a press that goes from button to button
-/// and screens that come and go.
+/// Once what is shown has been shown: the demo's title, with a press that goes from button to
+/// button and screens that come and go.
 TEST(Allocation, NoneInADrawList) {
     const FlowFile file = demo();
     draw::ListedFlow listed(*file.compiled);

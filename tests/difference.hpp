@@ -23,7 +23,8 @@ inline int part_of_colour(std::uint32_t pixel, int part) {
 /// A pixel is beyond where it is further from all that the other picture has around this place than
 /// a tenth, or at an edge than a quarter of its contrast: smooth edges may run a little otherwise,
 /// and where letters touch, Cairo adds up their edges, which is a quarter more at most.
-inline bool is_beyond(const Pixels32& one, const Pixels32& other, int width, int height, int x, int y) {
+inline bool is_beyond(const Pixels32& one, const Pixels32& other, int width, int height, int x,
+                      int y) {
     constexpr int tenth = 25;
     for (int part = 0; part < 3; ++part) {
         const int is = part_of_colour(one[static_cast<std::size_t>(y * width + x)], part);

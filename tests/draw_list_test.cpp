@@ -129,8 +129,8 @@ TEST(DrawList, ShowsTheDemoInAnyWindowAndMirrored) {
 }
 
 TEST(DrawList, ShowsControlsInAllStates) {
-    for (const char* name : {"examples/tidewick/tidewick.flow.yaml",
-                             "examples/nine-locks/nine-locks.flow.yaml"}) {
+    for (const char* name :
+         {"examples/tidewick/tidewick.flow.yaml", "examples/nine-locks/nine-locks.flow.yaml"}) {
         const FlowFile file = load_flow((root() / name).string());
         const CompiledFlow& flow = *file.compiled;
         draw::Tour tour(flow, {});
@@ -139,9 +139,8 @@ TEST(DrawList, ShowsControlsInAllStates) {
             if (!tour.way(ScreenId(i)) || flow.screens[i].controls.count == 0) continue;
             tour.go(ScreenId(i));
             const draw::Sheet sheet = draw::state_sheet(tour.runner, ScreenId(i), 0.75F);
-            const PictureSize size{
-                static_cast<int>(sheet.canvas.size.width * sheet.canvas.scale),
-                static_cast<int>(sheet.canvas.size.height * sheet.canvas.scale)};
+            const PictureSize size{static_cast<int>(sheet.canvas.size.width * sheet.canvas.scale),
+                                   static_cast<int>(sheet.canvas.size.height * sheet.canvas.scale)};
             Compared compared(flow, tour.painter, size);
             expect_alike(compared(sheet.canvas, sheet.items),
                          std::string(name) + " " + std::string(flow.text(flow.screens[i].id)));
@@ -187,19 +186,44 @@ class AnyText {
 
     std::string readable() {
         static const std::vector<std::string> words = {
-            "Cast", "off", "fjord", "Tide-wick", "affine", "Öresund", "Ærø", "πλοίο", "порт",
-            "שלום", "נמל", "מעבורת", "مرحبا", "سفينة", "الميناء", "12", "3.5", "1,000", "٣٤", "(a)",
-            "(b נמל", "[٣)", "b.", "c,", "-", "+4", "50%", "№ 7", "e\xCC\x81", "ﬁ", "AVAW", "To", "…"};
+            "Cast",      "off",  "fjord", "Tide-wick", "affine", "Öresund", "Ærø",
+            "πλοίο",     "порт", "שלום",  "נמל",       "מעבורת", "مرحبا",   "سفينة",
+            "الميناء",   "12",   "3.5",   "1,000",     "٣٤",     "(a)",     "(b נמל",
+            "[٣)",       "b.",   "c,",    "-",         "+4",     "50%",     "№ 7",
+            "e\xCC\x81", "ﬁ",    "AVAW",  "To",        "…"};
         std::string text;
         for (std::size_t i = 1 + below(9); i > 0; --i)
             text += words[below(words.size())] + (i > 1 ? " " : "");
         return text;
     }
     std::string any() {
-        static const std::vector<std::string> pieces = {
-            "\xFF", "\xC3", "\xE2\x82", "\xF4\x90\x80\x80", "\xED\xA0\x80", "\0", "\n", "\r\n",
-            "\t", "\xE2\x80\xAE", "\xE2\x80\x8D", "\xEF\xBB\xBF", "👩‍👩‍👧", "🚢", "か", "漢字", "ก็",
-            "क्षि", "נְ", "ﷺ", "a\xCC\x81\xCC\x82\xCC\x83", " ", "  ", "\xC2\xA0", "W", "i", "."};
+        static const std::vector<std::string> pieces = {"\xFF",
+                                                        "\xC3",
+                                                        "\xE2\x82",
+                                                        "\xF4\x90\x80\x80",
+                                                        "\xED\xA0\x80",
+                                                        "\0",
+                                                        "\n",
+                                                        "\r\n",
+                                                        "\t",
+                                                        "\xE2\x80\xAE",
+                                                        "\xE2\x80\x8D",
+                                                        "\xEF\xBB\xBF",
+                                                        "👩‍👩‍👧",
+                                                        "🚢",
+                                                        "か",
+                                                        "漢字",
+                                                        "ก็",
+                                                        "क्षि",
+                                                        "נְ",
+                                                        "ﷺ",
+                                                        "a\xCC\x81\xCC\x82\xCC\x83",
+                                                        " ",
+                                                        "  ",
+                                                        "\xC2\xA0",
+                                                        "W",
+                                                        "i",
+                                                        "."};
         std::string text;
         for (std::size_t i = below(40); i > 0; --i)
             text += below(3) == 0 ? readable() : pieces[below(pieces.size())];

@@ -48,8 +48,7 @@ void expect_as_painted(Show show, const std::string& by) {
         tour.go(file.compiled->screen(name));
         const auto items = tour.runner.view();
         Pixels32 painted(pixel_count, 0xFF000000);
-        tour.painter.paint(tour.runner.canvas(), items,
-                           {painted.data(), width, height, width * 4});
+        tour.painter.paint(tour.runner.canvas(), items, {painted.data(), width, height, width * 4});
         const Pixels32 shown = show(listed.list().draw(tour.runner.canvas(), items));
         const Difference found = difference(painted, shown, width, height);
         EXPECT_LT(found.mean, 0.01) << by << ": " << name;
@@ -110,8 +109,8 @@ TEST(Renderers, OpenGlEs2) {
                 for (std::size_t i = 0; i < pixel_count; ++i) {
                     const std::size_t row = height - 1 - i / width;
                     const std::uint8_t* at = bytes.data() + 4 * (row * width + i % width);
-                    pixels[i] = 0xFF000000 | std::uint32_t{at[0]} << 16 |
-                                std::uint32_t{at[1]} << 8 | at[2];
+                    pixels[i] =
+                        0xFF000000 | std::uint32_t{at[0]} << 16 | std::uint32_t{at[1]} << 8 | at[2];
                 }
                 return pixels;
             },

@@ -22,10 +22,11 @@ class Gles2Renderer {
                                      "  at = texel; light = colour;"
                                      "  vec2 p = place / window * 2.0 - 1.0;"
                                      "  gl_Position = vec4(p.x, -p.y, 0.0, 1.0); }");
-        add_shader(GL_FRAGMENT_SHADER, "precision mediump float;"
-                                       "uniform sampler2D image;"
-                                       "varying highp vec2 at; varying vec4 light;"
-                                       "void main() { gl_FragColor = texture2D(image, at) * light; }");
+        add_shader(GL_FRAGMENT_SHADER,
+                   "precision mediump float;"
+                   "uniform sampler2D image;"
+                   "varying highp vec2 at; varying vec4 light;"
+                   "void main() { gl_FragColor = texture2D(image, at) * light; }");
         for (GLuint i = 0; i < 3; ++i) glBindAttribLocation(program_, i, attributes[i]);
         glLinkProgram(program_);
         window_ = glGetUniformLocation(program_, "window");

@@ -51,9 +51,9 @@ struct DrawBatch {
 /// Pixels that a texture is to have from here on; they last as long as the rest.
 struct TextureUpdate {
     std::uint16_t texture = 0;
-    bool is_new = false;       ///< made anew in this size; what it had is gone
-    int width = 0, height = 0; ///< of the texture
-    PixelArea area;            ///< in it
+    bool is_new = false;                  ///< made anew in this size; what it had is gone
+    int width = 0, height = 0;            ///< of the texture
+    PixelArea area;                       ///< in it
     const std::uint8_t* pixels = nullptr; ///< four bytes each: red, green, blue, alpha
     int stride = 0;                       ///< bytes from row to row
 };
@@ -77,8 +77,8 @@ struct PictureSource {
 };
 
 struct DrawLimits {
-    int page = 2048;  ///< side of a texture that letters and pictures share, in pixels
-    int pages = 4;    ///< such textures at most; what was not used for longest makes room
+    int page = 2048;    ///< side of a texture that letters and pictures share, in pixels
+    int pages = 4;      ///< such textures at most; what was not used for longest makes room
     int picture = 4096; ///< longest side of a picture that has a texture of its own
 };
 

@@ -145,8 +145,7 @@ class Fonts {
     std::string file_of(std::string_view name, bool bold) {
         FcPattern* asked = FcPatternCreate();
         const std::string family_name = family(name);
-        FcPatternAddString(asked, FC_FAMILY,
-                           reinterpret_cast<const FcChar8*>(family_name.c_str()));
+        FcPatternAddString(asked, FC_FAMILY, reinterpret_cast<const FcChar8*>(family_name.c_str()));
         FcPatternAddString(asked, FC_FAMILY, reinterpret_cast<const FcChar8*>("DejaVu Sans"));
         FcPatternAddInteger(asked, FC_WEIGHT, bold ? FC_WEIGHT_BOLD : FC_WEIGHT_NORMAL);
         FcPatternAddInteger(asked, FC_SLANT, FC_SLANT_ROMAN);

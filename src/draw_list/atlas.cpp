@@ -142,8 +142,8 @@ bool Atlas::place_alone(const Key& key, int width, int height, Place& place) {
     auto free = std::ranges::find_if(alone_, [&](const Own& one) { return pixels(one) == 0; });
     if (free == alone_.end()) free = alone_.insert(alone_.end(), Own{});
     *free = {{static_cast<float>(width), static_cast<float>(height)}, key, frame_};
-    place.texture = static_cast<std::uint16_t>(pages_.size() + static_cast<std::size_t>(
-                                                                   free - alone_.begin()));
+    place.texture =
+        static_cast<std::uint16_t>(pages_.size() + static_cast<std::size_t>(free - alone_.begin()));
     place.area = {0, 0, width, height};
     return true;
 }

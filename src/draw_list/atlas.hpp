@@ -23,9 +23,9 @@ struct Key {
 /// Where something stands.
 struct Place {
     std::uint16_t texture = 0;
-    PixelArea area;         ///< in the texture
-    int left = 0, top = 0;  ///< from where it is put to its upper left corner: of letters
-    bool is_there = false;  ///< else it has no pixels, or there was no room
+    PixelArea area;        ///< in the texture
+    int left = 0, top = 0; ///< from where it is put to its upper left corner: of letters
+    bool is_there = false; ///< else it has no pixels, or there was no room
 
     /// From a box that it fills to the texture.
     Transform over(const Rect& box, Size texture_size) const;

@@ -9,7 +9,17 @@ namespace rondix::draw_list {
 
 namespace {
 
-enum class Class : std::uint8_t { left, right, arabic, digit, arabic_digit, sign, between, mark, other };
+enum class Class : std::uint8_t {
+    left,
+    right,
+    arabic,
+    digit,
+    arabic_digit,
+    sign,
+    between,
+    mark,
+    other
+};
 
 constexpr std::uint32_t replacement = 0xFFFD;
 
@@ -207,8 +217,7 @@ std::uint8_t find_levels(std::span<Letter> letters) {
     resolve_brackets(letters, classes, start);
     resolve_neutral(classes, start);
     for (std::size_t i = 0; i < letters.size(); ++i) { // I1, I2
-        const bool is_digit =
-            classes[i] == Class::digit || classes[i] == Class::arabic_digit;
+        const bool is_digit = classes[i] == Class::digit || classes[i] == Class::arabic_digit;
         if (base == 0)
             letters[i].level = is_digit ? 2 : classes[i] == Class::right ? 1 : 0;
         else

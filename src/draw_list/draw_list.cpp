@@ -37,10 +37,9 @@ struct DrawList::Parts {
     void build(const Canvas& canvas, std::span<const Item> items) {
         mesh.clear();
         mesh.use_texture(0);
-        const Transform to_pixels{canvas.scale, 0, canvas.origin.x, 0, canvas.scale,
+        const Transform to_pixels{canvas.scale,   0, canvas.origin.x, 0, canvas.scale,
                                   canvas.origin.y};
-        const PixelArea all =
-            area_of({0, 0, canvas.size.width, canvas.size.height}, canvas);
+        const PixelArea all = area_of({0, 0, canvas.size.width, canvas.size.height}, canvas);
         Workshop shop{flow, pictures, fonts, texts, atlas, mesh, mask, line};
         for (const Item& item : items) {
             const PixelArea clip =
@@ -56,8 +55,7 @@ struct DrawList::Parts {
             const TextMeasurer guess = estimating_measurer();
             return guess.text(guess.context, ask);
         }
-        const Text& text =
-            texts.of({ask.text, fonts.of(ask.font, ask.bold), ask.width / ask.size});
+        const Text& text = texts.of({ask.text, fonts.of(ask.font, ask.bold), ask.width / ask.size});
         return {text.width * ask.size, text.height * ask.size};
     }
 

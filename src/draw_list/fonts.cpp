@@ -60,8 +60,8 @@ bool Fonts::add(std::string_view name, bool bold, std::span<const std::byte> fil
         return false;
     }
     hb_blob_t* blob = hb_blob_create(reinterpret_cast<const char*>(file.data()),
-                                     static_cast<unsigned>(file.size()),
-                                     HB_MEMORY_MODE_READONLY, nullptr, nullptr);
+                                     static_cast<unsigned>(file.size()), HB_MEMORY_MODE_READONLY,
+                                     nullptr, nullptr);
     hb_face_t* face = hb_face_create(blob, 0);
     font.shaper = hb_font_create(face);
     font.units = static_cast<float>(std::max(hb_face_get_upem(face), 1u));
@@ -119,8 +119,12 @@ LetterPixels Fonts::draw(std::uint16_t font, std::uint32_t glyph, std::uint32_t 
     if (fits && FT_Glyph_To_Bitmap(&drawn, FT_RENDER_MODE_NORMAL, nullptr, 1) == 0) {
         const auto* bitmap = reinterpret_cast<FT_BitmapGlyph>(drawn);
         const FT_Bitmap& from = bitmap->bitmap;
-        letter = {nullptr,       static_cast<int>(from.width), static_cast<int>(from.rows),
-                  from.pitch,    bitmap->left,                 -bitmap->top};
+        letter = {nullptr,
+                  static_cast<int>(from.width),
+                  static_cast<int>(from.rows),
+                  from.pitch,
+                  bitmap->left,
+                  -bitmap->top};
         const std::size_t bytes =
             static_cast<std::size_t>(from.rows) * static_cast<std::size_t>(std::max(from.pitch, 0));
         pixels_.assign(from.buffer, from.buffer + bytes);

@@ -117,8 +117,8 @@ class ItemMesh {
         if (item_.amount <= 0 || ink.opacity <= 0) return;
         const Paint paint = plain(ink);
         if (item_.amount >= 1) return shop_.mesh.box(bounds_, item_.look.corner, half_, paint);
-        shop_.mesh.box_until(bounds_, item_.look.corner,
-                             bounds_.x + bounds_.width * item_.amount, half_, paint);
+        shop_.mesh.box_until(bounds_, item_.look.corner, bounds_.x + bounds_.width * item_.amount,
+                             half_, paint);
     }
 
     // --- shadows
@@ -135,8 +135,7 @@ class ItemMesh {
             return shop_.mesh.box(box, look.corner, half_, plain(seen(look.shadow)));
         // Between its corners a shadow is the same all along: its mask has one pixel of that.
         const int margin = blur_size(blurred).margin;
-        const int corner =
-            std::min({std::max(in_pixels(look.corner), 0), width / 2, height / 2});
+        const int corner = std::min({std::max(in_pixels(look.corner), 0), width / 2, height / 2});
         const int end = corner + margin;
         const int mask_width = std::min(width, 2 * end + 1);
         const int mask_height = std::min(height, 2 * end + 1);
@@ -253,10 +252,9 @@ class ItemMesh {
         const float wide = static_cast<float>(std::max(in_pixels(bounds_.width), 1));
         const float high = static_cast<float>(std::max(in_pixels(bounds_.height), 1));
         Stretches across, down;
-        across.add_cuts(
-            Cuts(dress.slices[0], dress.slices[2], own.width, width,
-                 by * wide / bounds_.width, wide),
-            bounds_.x, bounds_.width / wide);
+        across.add_cuts(Cuts(dress.slices[0], dress.slices[2], own.width, width,
+                             by * wide / bounds_.width, wide),
+                        bounds_.x, bounds_.width / wide);
         down.add_cuts(Cuts(dress.slices[1], dress.slices[3], own.height, height,
                            by * high / bounds_.height, high),
                       bounds_.y, bounds_.height / high);
@@ -372,13 +370,11 @@ class ItemMesh {
         const auto in_64ths = [&](float length) {
             return static_cast<std::uint32_t>(std::lround(length * scale_ * 64));
         };
-        Paint paint{.to_pixels = is_still_ ? Transform{} : to_pixels_,
-                    .begin = colour,
-                    .end = colour};
+        Paint paint{
+            .to_pixels = is_still_ ? Transform{} : to_pixels_, .begin = colour, .end = colour};
         for (std::uint32_t i = 0; i < line.count; ++i) {
             const Glyph& glyph = text.glyphs[line.first + i];
-            const Place* place =
-                letter(glyph.font, glyph.id, in_64ths(size), in_64ths(outline));
+            const Place* place = letter(glyph.font, glyph.id, in_64ths(size), in_64ths(outline));
             if (!place) continue;
             const Point spot{at.x + glyph.x * size, at.y + glyph.y * size};
             Rect box;
@@ -425,7 +421,7 @@ class ItemMesh {
     const Style& style_;
     Rect bounds_;
     Transform to_pixels_;
-    float scale_; ///< pixels a unit, at which pictures and letters are kept
+    float scale_;        ///< pixels a unit, at which pictures and letters are kept
     float per_unit_ = 1; ///< pixels, of the item as it stands
     float half_ = 0.5F;  ///< half a pixel, in its units
     bool is_still_ = false;

@@ -12,9 +12,9 @@ namespace rondix::draw_list {
 /// From the units of an item to pixels, and to the colour and the texture.
 struct Paint {
     Transform to_pixels = {};
-    Colour begin = {}, end = {}; ///< of a gradient; alike for a plain colour
+    Colour begin = {}, end = {};              ///< of a gradient; alike for a plain colour
     float along_x = 0, along_y = 0, from = 0; ///< x·along_x + y·along_y + from: how far along
-    Transform to_texture = {}; ///< of a point of the item
+    Transform to_texture = {};                ///< of a point of the item
 };
 
 class Mesh {

@@ -51,8 +51,8 @@ inline Rect fitted(const Rect& bounds, Size own, PictureFit fit) {
     const float down = bounds.height / own.height;
     const float by = fit == PictureFit::inside ? std::min(across, down) : std::max(across, down);
     const Size size{own.width * by, own.height * by};
-    return {bounds.x + (bounds.width - size.width) / 2, bounds.y + (bounds.height - size.height) / 2,
-            size.width, size.height};
+    return {bounds.x + (bounds.width - size.width) / 2,
+            bounds.y + (bounds.height - size.height) / 2, size.width, size.height};
 }
 
 /// Calls `visit` with each image of a style and how much the states that have it contribute.

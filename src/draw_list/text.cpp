@@ -90,9 +90,8 @@ void Texts::shape(const TextAsked& asked, Text& text) {
         };
         while (is_there(next, is_blank) && !is_there(next, ends_line)) ++next;
         add_line(begin, end, next, asked.font, text);
-        const bool is_pair =
-            is_there(next, [](std::uint32_t one) { return one == '\r'; }) &&
-            is_there(next + 1, [](std::uint32_t one) { return one == '\n'; });
+        const bool is_pair = is_there(next, [](std::uint32_t one) { return one == '\r'; }) &&
+                             is_there(next + 1, [](std::uint32_t one) { return one == '\n'; });
         if (is_there(next, ends_line)) next += is_pair ? 2 : 1;
         begin = next;
     } while (begin < letters_.size());
@@ -110,8 +109,7 @@ void Texts::find_scripts() {
     for (std::size_t i = 0; i < letters_.size(); ++i) {
         const std::uint32_t own = hb_unicode_script(unicode, letters_[i].letter);
         if (!is_of_no_script(own)) {
-            if (script == HB_SCRIPT_COMMON)
-                std::fill_n(scripts_.begin(), i, own);
+            if (script == HB_SCRIPT_COMMON) std::fill_n(scripts_.begin(), i, own);
             script = own;
         }
         scripts_[i] = script;
@@ -203,7 +201,8 @@ bool Texts::may_break_before(std::size_t letter) const {
         before == 0x2014)
         return true;
     if (before == '-')
-        return letter >= 2 && !is_blank(letters_[letter - 2].letter) && !(here >= '0' && here <= '9');
+        return letter >= 2 && !is_blank(letters_[letter - 2].letter) &&
+               !(here >= '0' && here <= '9');
     return (is_broken_anywhere(before) || is_broken_anywhere(here)) && !begins_no_line(here);
 }
 

@@ -22,9 +22,9 @@ struct ScreenPictureOptions {
     PictureFormat format = PictureFormat::png;
     std::vector<PictureSize> sizes = {{}};
     std::vector<std::string> screens = {}; ///< empty: all that are shown somewhere
-    bool states = false;            ///< sheets of the controls' states, instead of the screens
-    /// Sheets of what the Painter draws, what a renderer makes of the draw list (draw_list.hpp), and
-    /// where they differ, instead of the screens: PNG.
+    bool states = false; ///< sheets of the controls' states, instead of the screens
+    /// Sheets of what the Painter draws, what a renderer makes of the draw list (draw_list.hpp),
+    /// and where they differ, instead of the screens: PNG.
     bool draw_list = false;
     std::vector<double> times = {}; ///< frames of the screen's coming in, at these seconds: a PNG
     bool mirrored = false;          ///< right to left

@@ -53,9 +53,7 @@ class ItemPainter {
                                       static_cast<float>(m.yy), static_cast<float>(m.y0)});
     }
 
-    double opacity(const Colour& colour) const {
-        return opacity_in(item_, colour);
-    }
+    double opacity(const Colour& colour) const { return opacity_in(item_, colour); }
     bool use(const Colour& colour) {
         const double seen = opacity(colour);
         if (seen <= 0) return false;

@@ -49,7 +49,8 @@ class Triangle {
     }
 
     static double twice_area(const DrawVertex& a, const DrawVertex& b, const DrawVertex& c) {
-        return (double{b.x} - a.x) * (double{c.y} - a.y) - (double{b.y} - a.y) * (double{c.x} - a.x);
+        return (double{b.x} - a.x) * (double{c.y} - a.y) -
+               (double{b.y} - a.y) * (double{c.x} - a.x);
     }
 
   private:
@@ -84,8 +85,7 @@ Parts sample(const Texture& texture, float u, float v) {
     };
     const auto texel = [&](int by_x, int by_y) {
         const int row = std::clamp(static_cast<int>(top) + by_y, 0, texture.height - 1);
-        return texture.pixels.data() +
-               4 * (std::ptrdiff_t{row} * texture.width + column(by_x));
+        return texture.pixels.data() + 4 * (std::ptrdiff_t{row} * texture.width + column(by_x));
     };
     const float across = x - left, down = y - top;
     const std::array<const std::uint8_t*, 4> texels = {texel(0, 0), texel(1, 0), texel(0, 1),
@@ -117,8 +117,8 @@ void draw_triangle(const Texture& texture, const PixelArea& clip, const Pixels& 
     if (area == 0) return;
     const Triangle triangle(a, area > 0 ? b : c, area > 0 ? c : b);
     const auto bound = [](float at, int least, int most) {
-        return static_cast<int>(std::clamp(std::floor(at), static_cast<float>(least),
-                                           static_cast<float>(most)));
+        return static_cast<int>(
+            std::clamp(std::floor(at), static_cast<float>(least), static_cast<float>(most)));
     };
     const int right = std::min(clip.x + clip.width, to.width);
     const int bottom = std::min(clip.y + clip.height, to.height);

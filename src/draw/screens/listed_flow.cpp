@@ -32,9 +32,7 @@ void put_plain(std::uint32_t pixel, std::uint8_t* to) {
 
 /// A pixel that is not seen has the colour of one beside it, which filters mix it with.
 void colour_unseen(std::uint8_t* pixels, int width, int height) {
-    const auto at = [&](int x, int y) {
-        return pixels + 4 * (std::ptrdiff_t{y} * width + x);
-    };
+    const auto at = [&](int x, int y) { return pixels + 4 * (std::ptrdiff_t{y} * width + x); };
     for (int y = 0; y < height; ++y)
         for (int x = 0; x < width; ++x) {
             std::uint8_t* pixel = at(x, y);
@@ -89,10 +87,8 @@ bool ListedFlow::put_pixels(PictureId picture, int width, int height, std::uint8
     const unsigned char* data = cairo_image_surface_get_data(drawn);
     const int stride = cairo_image_surface_get_stride(drawn);
     for (int y = 0; y < height; ++y) {
-        const auto* row =
-            reinterpret_cast<const std::uint32_t*>(data + std::ptrdiff_t{y} * stride);
-        for (int x = 0; x < width; ++x)
-            put_plain(row[x], to + 4 * (std::ptrdiff_t{y} * width + x));
+        const auto* row = reinterpret_cast<const std::uint32_t*>(data + std::ptrdiff_t{y} * stride);
+        for (int x = 0; x < width; ++x) put_plain(row[x], to + 4 * (std::ptrdiff_t{y} * width + x));
     }
     colour_unseen(to, width, height);
     return true;

@@ -44,8 +44,9 @@ std::string listed_sheet(Tour& tour, ListedFlow& listed, ListPixels& renderer, P
     sheet.add(all_of(painted), "by the Painter");
     sheet.add(all_of(shown), "by its draw list");
     const double mean = take_away(painted, shown);
-    sheet.add(all_of(painted), fmt::format("where they differ, {} times as bright: {:.2f} % in the mean",
-                                           times_brighter, 100 * mean));
+    sheet.add(all_of(painted),
+              fmt::format("where they differ, {} times as bright: {:.2f} % in the mean",
+                          times_brighter, 100 * mean));
     return sheet.finish();
 }
 

@@ -287,7 +287,8 @@ bool Player::take_key(const SDL_KeyboardEvent& event) {
         return true;
     case SDLK_F10:
         is_listed_ = !is_listed_;
-        say(is_listed_ ? "The menus are shown by their draw list." : "The Painter draws the menus.");
+        say(is_listed_ ? "The menus are shown by their draw list."
+                       : "The Painter draws the menus.");
         return true;
     case SDLK_F11: stage_.toggle_full_screen(); return true;
     default: return false;

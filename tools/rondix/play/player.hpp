@@ -22,16 +22,16 @@ struct PlayOptions {
     int width = 960, height = 720; ///< of the game's part
     bool panel = true;
     double load_time = 1.2;
-    double seconds = 0;   ///< end after this many seconds; 0: when the window is closed
-    std::string script;   ///< a walkthrough that is played
-    double pace = 0.4;    ///< seconds between its steps
-    std::string shot;     ///< a picture of the window when it ends
-    std::string record;   ///< the moves that were made, as a walkthrough
-    std::string settings; ///< a file in which the player's settings are kept
-    std::string trace;    ///< a file for a trace of what happens
-    std::string arrange;  ///< a control: the menus stand still once it is there, and it is chosen
+    double seconds = 0;     ///< end after this many seconds; 0: when the window is closed
+    std::string script;     ///< a walkthrough that is played
+    double pace = 0.4;      ///< seconds between its steps
+    std::string shot;       ///< a picture of the window when it ends
+    std::string record;     ///< the moves that were made, as a walkthrough
+    std::string settings;   ///< a file in which the player's settings are kept
+    std::string trace;      ///< a file for a trace of what happens
+    std::string arrange;    ///< a control: the menus stand still once it is there, and it is chosen
     bool draw_list = false; ///< menus are shown by their draw list
-    bool speaks = false;  ///< what a voice would say is printed
+    bool speaks = false;    ///< what a voice would say is printed
 };
 
 class Player {
