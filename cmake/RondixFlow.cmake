@@ -1,13 +1,14 @@
-# rondix_flow(TARGET FLOW file.flow.yaml [ROOT folder] [NAMESPACE name] [STRICT])
+# rondix_flow(TARGET FLOW file.flow.yaml [ROOT folder] [NAMESPACE name] [PICTURES] [STRICT])
 #
 # Checks a flow whenever one of its files changes, and makes of it what the target includes:
 #   <file>.ids.hpp     the names as constants (rondix ids)
 #   <file>.packed.hpp  the packed flow as an array, packed_flow (rondix pack)
+#   <file>.pictures    beside them with PICTURES: the pictures as pixels, for PackedPictures
 # A flow with a trap fails the build, with the finding as a compiler would say it. <file> is the name
 # of the flow without `.flow.yaml`. ROOT: the folder that holds all files that the flow names, where
 # that is not its own.
 function(rondix_flow target)
-  cmake_parse_arguments(arg "STRICT" "FLOW;NAMESPACE;ROOT" "" ${ARGN})
+  cmake_parse_arguments(arg "STRICT;PICTURES" "FLOW;NAMESPACE;ROOT" "" ${ARGN})
   if(NOT arg_FLOW)
     message(FATAL_ERROR "rondix_flow: say which FLOW")
   endif()
@@ -28,6 +29,10 @@ function(rondix_flow target)
   if(arg_NAMESPACE)
     set(namespace --namespace ${arg_NAMESPACE})
   endif()
+  if(arg_PICTURES)
+    set(pixels ${folder}/${name}.pictures)
+    set(with_pixels --pictures ${pixels})
+  endif()
   _rondix_tool(tool)
   set(pictures)
   if(TARGET rondix_pictures)
@@ -36,10 +41,10 @@ function(rondix_flow target)
   # What the tool's environment has to be, such as options of sanitizers.
   set(run ${CMAKE_COMMAND} -E env ${RONDIX_TOOL_ENVIRONMENT} $<TARGET_FILE:${tool}>)
   add_custom_command(
-    OUTPUT ${packed} ${ids}
+    OUTPUT ${packed} ${ids} ${pixels}
     COMMAND ${run} check ${flow} ${strict} ${within}
     COMMAND ${run} ids ${flow} ${within} -o ${ids} ${namespace}
-    COMMAND ${run} pack ${flow} ${within} -o ${packed} --depends ${packed}.d
+    COMMAND ${run} pack ${flow} ${within} -o ${packed} ${with_pixels} --depends ${packed}.d
     DEPENDS ${flow} ${tool} ${pictures}
     DEPFILE ${packed}.d
     COMMENT "Checking and packing ${name}"

@@ -2,6 +2,8 @@
 // with menus, scenes that a thread loads, and a list.
 #pragma once
 
+#include "rondix/draw_list.hpp"
+#include "rondix/packed_pictures.hpp"
 #include "rondix/runtime/packed_flow.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/saved_state.hpp"
@@ -55,6 +57,12 @@ struct Horn {
     void sound();
 };
 
+struct Renderer {
+    void update(const TextureUpdate& one);
+    void draw(const DrawBatch& batch);
+    void draw(const Drawn& drawn);
+};
+
 struct Game {
     std::vector<KeyEvent> keys();
     std::vector<PointerEvent> pointer();
@@ -72,7 +80,10 @@ struct Game {
     CompiledFlow& new_flow;
     Runner& menus;
     SettingsFile& kept;
-    std::span<const std::byte> image;
+    std::span<const std::byte> image, font;
+    Renderer renderer;
+    Drawn drawn;
+    PackedPictures pictures;
     CodeWords code_words;
     std::string text;
     Effect effect;
@@ -85,6 +96,10 @@ struct Game {
     [[maybe_unused]] auto& menus = game.menus;                                                     \
     [[maybe_unused]] auto& flow = game.flow;                                                       \
     [[maybe_unused]] auto& effect = game.effect;                                                   \
+    [[maybe_unused]] auto& renderer = game.renderer;                                               \
+    [[maybe_unused]] auto& drawn = game.drawn;                                                     \
+    [[maybe_unused]] auto& pictures = game.pictures;                                               \
+    [[maybe_unused]] const auto inter = game.font, file = game.image;                              \
     [[maybe_unused]] const double seconds = game.seconds();
 
 // Names that the build writes for a flow.

@@ -87,6 +87,7 @@ const std::map<std::string, std::string> header_layers = {
     {"picture_format.hpp", "draw"},
     {"painter.hpp", "draw"},
     {"draw_list.hpp", "draw_list"},
+    {"packed_pictures.hpp", "draw_list"},
     {"tools/focus_map.hpp", "draw"},
     {"tools/film_strip.hpp", "draw"},
     {"tools/look_check.hpp", "looks"},

@@ -2,6 +2,7 @@
 
 #include "draw_list/blur.hpp"
 #include "draw_list/parts_of_item.hpp"
+#include "draw_list/resample.hpp"
 
 #include <array>
 #include <cmath>
@@ -207,6 +208,7 @@ class ItemMesh {
             shop_.atlas.put_nothing(key);
             return nullptr;
         }
+        colour_unseen(pixels.data(), width, height);
         const Room room = shop_.atlas.put(key, width, height, true);
         if (!room.pixels) return nullptr;
         for (int y = 0; y < height; ++y)

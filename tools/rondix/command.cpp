@@ -76,6 +76,16 @@ void Command::seconds(const char* name, double& into, double most, const char* a
     app_.add_option(name, into, about)->check(fault)->capture_default_str();
 }
 
+void Command::number(const char* name, double& into, double least, double most, const char* about) {
+    const auto fault = [least, most](const std::string& text) -> std::string {
+        char* end = nullptr;
+        const double value = std::strtod(text.c_str(), &end);
+        const bool good = !text.empty() && *end == 0 && value >= least && value <= most;
+        return good ? "" : fmt::format("a number from {:g} to {:g} is wanted", least, most);
+    };
+    app_.add_option(name, into, about)->check(fault)->capture_default_str();
+}
+
 void Command::size(const char* name, Size& into, int least, int most, const char* about) {
     app_.add_option_function<std::string>(
             name, [&into](const std::string& text) { into = size_of(text); }, about)

@@ -48,6 +48,7 @@ class Command {
     void count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
                const char* about);
     void seconds(const char* name, double& into, double most, const char* about);
+    void number(const char* name, double& into, double least, double most, const char* about);
     /// Each side from `least` to `most`. What was there is left, where nothing is said.
     void size(const char* name, Size& into, int least, int most, const char* about);
     void sizes(const char* name, std::vector<Size>& into, int least, int most, const char* about);

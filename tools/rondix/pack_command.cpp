@@ -1,6 +1,7 @@
 // rondix pack and rondix ids: what a build makes of a flow.
 #include "commands.hpp"
 #include "outputs.hpp"
+#include "pictures.hpp"
 
 #include "words/printable.hpp"
 
@@ -18,7 +19,8 @@ namespace rondix::tool {
 namespace {
 
 struct Options {
-    std::string flow, output, name, depends;
+    std::string flow, output, name, depends, pictures;
+    double scale = 2;
 };
 
 /// For a build: whenever one of these files changes, the output is made anew.
@@ -26,6 +28,9 @@ bool write_depends(const Options& options, const FlowFile& file) {
     if (options.depends.empty()) return true;
     std::string text = in_makefile(options.output) + ":";
     for (const Source& source : file.sources) text += " \\\n  " + in_makefile(source.name());
+    if (!options.pictures.empty())
+        for (const TextRef name : file.compiled->looks.pictures)
+            text += " \\\n  " + in_makefile(std::string(file.compiled->text(name)));
     return write_file(options.depends, text + "\n");
 }
 
@@ -37,11 +42,21 @@ int write(const Options& options, const FlowFile& file, const std::string& conte
     return proved;
 }
 
+bool write_pictures(const Options& options, const FlowFile& file, const std::string& image) {
+    std::string bytes;
+    if (!packed_pictures(file, image, options.scale, bytes) || !may_write({options.pictures}) ||
+        !write_file(options.pictures, bytes))
+        return false;
+    fmt::print("wrote {}, {} bytes\n", options.pictures, bytes.size());
+    return true;
+}
+
 int run_pack(const Options& options) {
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     const std::string folder = std::filesystem::path(options.flow).parent_path().string();
     const std::string image = pack(*file.compiled, folder.empty() ? "" : folder + "/");
+    if (!options.pictures.empty() && !write_pictures(options, file, image)) return cannot_be_used;
     const std::string ending = std::filesystem::path(options.output).extension().string();
     const bool cpp = ending == ".hpp" || ending == ".h" || ending == ".inc";
     return write(options, file,
@@ -79,7 +94,14 @@ Run add_pack(Command& command) {
     command.text("-o,--output", options->output, "the image; with .hpp, .h or .inc an array of C++")
         .needed();
     command.text("--name", options->name, "of the array").checked(need_cpp_name);
-    return [options] { return run_pack(*options); };
+    command.text("--pictures", options->pictures,
+                 "also write the pictures as pixels into this file, for a draw list");
+    command.number("--scale", options->scale, 0.1, 8,
+                   "of the pictures: pixels for each design unit");
+    return [options] {
+        const Run run = [options] { return run_pack(*options); };
+        return options->pictures.empty() ? run() : run_with_pictures(run);
+    };
 }
 
 Run add_ids(Command& command) {

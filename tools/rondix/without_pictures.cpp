@@ -13,6 +13,10 @@ LookAt look_at_sizes(const std::vector<Size>&) {
     return {};
 }
 
+bool packed_pictures(const FlowFile&, const std::string&, double, std::string&) {
+    return false;
+}
+
 std::string picture_of_screen(const FlowFile&, const std::string&) {
     return {};
 }

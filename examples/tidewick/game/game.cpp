@@ -15,13 +15,14 @@ void Game::FreeChunk::operator()(Mix_Chunk* chunk) const {
     Mix_FreeChunk(chunk);
 }
 
-Game::Game(SDL_Window* window, const GameOptions& options)
+Game::Game(SDL_Window* window, SDL_Renderer* renderer, const GameOptions& options)
     : options_(options)
-    , menus_(window, options.menus,
+    , menus_(window, renderer, options.menus,
              {[this](SceneId scene, LoadTicket ticket) { begin_load(scene, ticket); },
               [this](RequestTicket ticket) { begin_log(ticket); },
               [this](std::size_t crate) { voyage_.throw_overboard(crate); },
               [this](std::string_view what) { say(what); }, [this] { quits_ = true; }})
+    , painter_(renderer)
     , horn_(Mix_LoadWAV((options.menus.folder + "sounds/horn.wav").c_str())) {}
 
 void Game::start() {
@@ -62,11 +63,11 @@ void Game::sail(double seconds) {
     menus.post(ids::events::gull_lands);
 }
 
-void Game::draw(SDL_Surface* screen) {
+void Game::draw() {
     deck_.wheel_left = menus_.setting(ids::settings::mirror) == 0;
     deck_.gulls = menus_.setting(ids::settings::gulls) == 1;
-    painter_.draw(screen, voyage_, deck_);
-    menus_.draw(screen);
+    painter_.draw(voyage_, deck_);
+    menus_.draw(deck_.note);
 }
 
 void Game::say(std::string_view what) {

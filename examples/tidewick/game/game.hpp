@@ -21,13 +21,13 @@ struct GameOptions {
 
 class Game {
   public:
-    Game(SDL_Window* window, const GameOptions& options);
+    Game(SDL_Window* window, SDL_Renderer* renderer, const GameOptions& options);
     const rondix::Status& status() const { return menus_.status(); }
 
     void start();
     bool feed(const SDL_Event& event);
     void advance(double seconds);
-    void draw(SDL_Surface* screen);
+    void draw();
     void finish() { menus_.finish(); }
 
     Menus& menus() { return menus_; }

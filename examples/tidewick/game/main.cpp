@@ -38,19 +38,22 @@ struct Window {
         SDL_Init(SDL_INIT_VIDEO | SDL_INIT_AUDIO | SDL_INIT_GAMECONTROLLER);
         window = SDL_CreateWindow("Tidewick Ferry", SDL_WINDOWPOS_CENTERED, SDL_WINDOWPOS_CENTERED,
                                   1280, 720, SDL_WINDOW_RESIZABLE);
+        if (window) renderer = SDL_CreateRenderer(window, -1, 0);
     }
     ~Window() {
+        if (renderer) SDL_DestroyRenderer(renderer);
         if (window) SDL_DestroyWindow(window);
         SDL_Quit();
     }
     Window(const Window&) = delete;
     Window& operator=(const Window&) = delete;
     SDL_Window* window = nullptr;
+    SDL_Renderer* renderer = nullptr;
 };
 
 /// The loop. Without `hurry` it waits while nothing moves; with it, each turn is a frame.
-int play(SDL_Window* window, const Options& options) {
-    Game game(window, options.game);
+int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
+    Game game(window, renderer, options.game);
     if (!game.status()) {
         std::fprintf(stderr, "%s\n", std::string(game.status().words()).c_str());
         return 2;
@@ -75,8 +78,8 @@ int play(SDL_Window* window, const Options& options) {
         game.advance(seconds);
         const bool seen = !options.hurry || frames % 10 == 0;
         if (game.moves() && seen) {
-            game.draw(SDL_GetWindowSurface(window));
-            SDL_UpdateWindowSurface(window);
+            game.draw();
+            SDL_RenderPresent(renderer);
         }
         worst = std::max(worst, game.menus().cost());
         cost += game.menus().cost();
@@ -88,8 +91,8 @@ int play(SDL_Window* window, const Options& options) {
     }
     game.finish();
     if (!options.shot.empty()) {
-        game.draw(SDL_GetWindowSurface(window));
-        save_picture(SDL_GetWindowSurface(window), options.shot);
+        game.draw();
+        save_picture(renderer, options.shot);
     }
     if (options.seconds > 0)
         std::printf("%ld frames, menus %.1f us each, %.0f at most; memory %ld kB, %ld at the end\n",
@@ -103,9 +106,11 @@ int play(SDL_Window* window, const Options& options) {
 int main(int argc, char** argv) try {
     Options options;
     options.game.menus.folder = TIDEWICK_FOLDER;
+    options.game.menus.pictures = TIDEWICK_PICTURES;
     options.game.log = log_path();
     CLI::App app{"Tidewick Ferry: carry cargo through a foggy strait.", "tidewick"};
     app.add_option("--folder", options.game.menus.folder, "of scenes, art and sounds");
+    app.add_option("--pictures", options.game.menus.pictures, "file of the packed pictures");
     app.add_option("--settings", options.game.menus.settings, "file of settings");
     app.add_option("--log", options.game.log, "file of the voyage that was written down");
     app.add_option("--trace", options.game.menus.trace, "write what happens into this file");
@@ -120,7 +125,7 @@ int main(int argc, char** argv) try {
     if (!options.game.menus.folder.empty() && options.game.menus.folder.back() != '/')
         options.game.menus.folder += '/';
     const Window window;
-    if (window.window) return play(window.window, options);
+    if (window.renderer) return play(window.window, window.renderer, options);
     std::fprintf(stderr, "no window: %s\n", SDL_GetError());
     return 2;
 } catch (const std::exception& fault) {

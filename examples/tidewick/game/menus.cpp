@@ -18,9 +18,18 @@ void log(const Status& status) {
     if (!status) SDL_Log("%s", std::string(status.words()).c_str());
 }
 
+std::vector<std::byte> contents(const std::string& path) {
+    std::size_t size = 0;
+    void* data = SDL_LoadFile(path.c_str(), &size);
+    const auto* bytes = static_cast<const std::byte*>(data);
+    std::vector<std::byte> all(bytes, bytes + (data ? size : 0));
+    SDL_free(data);
+    return all;
+}
+
 } // namespace
 
-Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
+Menus::Menus(SDL_Window* window, SDL_Renderer* renderer, const MenusOptions& options, Game game)
     : status_(open_packed(std::as_bytes(std::span(packed_flow)), flow_))
     , game_(std::move(game)) {
     if (status_ && names_hash(flow_) != ids::names)
@@ -28,8 +37,9 @@ Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
                    "the flow has other names than this program was built with"};
     if (!status_) return;
     runner_.emplace(flow_);
-    painter_.emplace(flow_, options.folder);
-    runner_->set_text_measurer(painter_->text_measurer());
+    renderer_.emplace(renderer);
+    load_looks(options.pictures);
+    runner_->set_text_measurer(list_->text_measurer());
     input_.emplace(*runner_, window);
     sounds_.emplace(flow_, options.folder);
     display_.emplace(flow_, window);
@@ -37,6 +47,46 @@ Menus::Menus(SDL_Window* window, const MenusOptions& options, Game game)
     for (const SettingsNote& note : kept_->load(*runner_)) SDL_Log("%s", note.text.c_str());
     follow_volumes();
     if (!options.trace.empty()) trace_.emplace(options.trace);
+}
+
+/// A game that ships carries its fonts; this one takes those of the system.
+void Menus::load_looks(const std::string& pictures) {
+    struct Font {
+        const char* name;
+        bool bold;
+        const char* file;
+    };
+    static constexpr Font fonts[] = {
+        {"Inter", false, "opentype/inter/Inter-Regular.otf"},
+        {"Inter", true, "opentype/inter/Inter-Bold.otf"},
+        {"DejaVu Serif", false, "truetype/dejavu/DejaVuSerif.ttf"},
+        {"DejaVu Serif", true, "truetype/dejavu/DejaVuSerif-Bold.ttf"},
+        {"DejaVu Sans", false, "truetype/dejavu/DejaVuSans.ttf"}, // has what the others lack
+    };
+    files_.push_back(contents(pictures));
+    log(pictures_.open(files_.back(), flow_));
+    list_.emplace(flow_, pictures_.source());
+    for (const Font& font : fonts) {
+        files_.push_back(contents(TIDEWICK_FONTS + std::string(font.file)));
+        if (!list_->add_font(font.name, font.bold, files_.back()))
+            SDL_Log("%s: there is no such font", font.file);
+    }
+}
+
+/// A game may show items of its own beside those of the menus.
+Item Menus::note_item(std::string_view note) const {
+    Item item;
+    item.kind = ItemKind::label;
+    item.style = id_of(StandardStyle::notice);
+    item.look = flow_.looks[item.style].looks[0];
+    item.look.fill = item.look.fill_end = item.look.border = no_colour;
+    item.look.ink_shadow = rgb(0x10303D, 0.75F);
+    item.look.ink_shadow_x = item.look.ink_shadow_y = 2;
+    item.shares = {1};
+    item.bounds = {40, 40, 800, 40};
+    item.align = Edge::start;
+    item.text = note;
+    return item;
 }
 
 void Menus::start() {
@@ -119,13 +169,14 @@ void Menus::follow_volumes() {
     sounds_->set_volumes(share(ids::settings::cues), share(ids::settings::music));
 }
 
-void Menus::draw(SDL_Surface* screen) {
+void Menus::draw(std::string_view note) {
     const auto began = std::chrono::steady_clock::now();
     const std::span<const Item> items = runner_->view();
     const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
     cost_ += passed.count();
-    painter_->paint_over(runner_->canvas(), items,
-                         {screen->pixels, screen->w, screen->h, screen->pitch});
+    items_.assign(items.begin(), items.end());
+    if (!note.empty()) items_.push_back(note_item(note));
+    renderer_->draw(list_->draw(runner_->canvas(), items_));
 }
 
 void Menus::finish() {

@@ -5,7 +5,9 @@
 
 #include "tidewick.ids.hpp"
 
-#include "rondix/painter.hpp"
+#include "../../renderers/sdl2_renderer.hpp"
+#include "rondix/draw_list.hpp"
+#include "rondix/packed_pictures.hpp"
 #include "rondix/runtime/packed_flow.hpp"
 #include "rondix/sdl2.hpp"
 #include "rondix/settings_file.hpp"
@@ -22,6 +24,7 @@ struct MenusOptions {
     std::string folder;   ///< of art and sounds; ends in '/'
     std::string settings; ///< file
     std::string trace;    ///< file, or none
+    std::string pictures; ///< file of the packed pictures
 };
 
 class Menus {
@@ -36,7 +39,7 @@ class Menus {
     };
 
     /// status() says why there are no menus, if there are none.
-    Menus(SDL_Window* window, const MenusOptions& options, Game game);
+    Menus(SDL_Window* window, SDL_Renderer* renderer, const MenusOptions& options, Game game);
     const rondix::Status& status() const { return status_; }
 
     void start();
@@ -44,7 +47,8 @@ class Menus {
     bool feed(const SDL_Event& event) { return input_->feed(event); }
     /// Time passes, and what the menus want is done.
     void advance(double seconds);
-    void draw(SDL_Surface* screen);
+    /// With a line for the captain, which may be empty.
+    void draw(std::string_view note);
     /// Settings that are not written yet, and the end of the trace.
     void finish();
 
@@ -61,6 +65,8 @@ class Menus {
     double cost() const { return cost_; }
 
   private:
+    void load_looks(const std::string& pictures);
+    rondix::Item note_item(std::string_view note) const;
     void obey(const rondix::Effect& effect);
     void follow_volumes();
     void count_crates();
@@ -70,7 +76,11 @@ class Menus {
     rondix::Status status_;
     Game game_;
     std::optional<rondix::Runner> runner_;
-    std::optional<rondix::Painter> painter_;
+    std::vector<std::vector<std::byte>> files_; // of pictures and fonts
+    rondix::PackedPictures pictures_;
+    std::optional<rondix::DrawList> list_;
+    std::optional<Sdl2Renderer> renderer_;
+    std::vector<rondix::Item> items_;
     std::optional<rondix::sdl2::Input> input_;
     std::optional<rondix::sdl2::Sounds> sounds_;
     std::optional<rondix::sdl2::Display> display_;

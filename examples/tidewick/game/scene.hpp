@@ -29,7 +29,7 @@ struct Depths {
     static constexpr double step = 8;
     int columns = 0, rows = 0;
     std::vector<float> values;
-    std::vector<std::uint32_t> colours; ///< of the water there, as Cairo has them
+    std::vector<std::uint32_t> colours; ///< of the water there, 0xRRGGBB
 
     double at(Spot spot) const;
 };

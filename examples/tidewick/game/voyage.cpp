@@ -16,7 +16,9 @@ constexpr std::string_view wares[] = {"Tea", "Rope", "Lamps", "Salt", "Letters",
 } // namespace
 
 void Voyage::begin(Scene scene) {
+    const int number = number_ + 1;
     *this = {};
+    number_ = number;
     scene_ = std::move(scene);
     ferry_ = scene_.start;
     heading_ = scene_.heading;

@@ -28,6 +28,7 @@ class Voyage {
     void throw_overboard(std::size_t crate);
 
     const Scene& scene() const { return scene_; }
+    int number() const { return number_; } ///< another one for each that was begun
     Spot ferry() const { return ferry_; }
     double heading() const { return heading_; }
     double knots() const;
@@ -48,6 +49,7 @@ class Voyage {
     Spot ferry_;
     double heading_ = 0, speed_ = 0, time_ = 0, left_ = 0;
     bool aground_ = false, moored_ = false;
+    int number_ = 0;
     std::vector<Spot> afloat_;
     std::vector<std::string_view> hold_;
 };
