@@ -14,9 +14,11 @@
 
 namespace rondix::draw_list {
 
-/// What is put in: a letter of a font, a shadow of a box, a picture; each in one size.
+/// What is put in: a letter of a font, a shadow of a box, a picture; each in one size, and letters
+/// turned as they stand.
 struct Key {
     std::uint64_t what = 0, size = 0;
+    int turn = 0;
     friend constexpr bool operator==(const Key&, const Key&) = default;
 };
 
@@ -93,7 +95,9 @@ class Atlas {
     std::vector<Own> alone_;
     struct HashOfKey {
         std::size_t operator()(const Key& key) const {
-            std::uint64_t mixed = (key.what ^ key.size * 0x9E3779B97F4A7C15) * 0xBF58476D1CE4E5B9;
+            std::uint64_t mixed = (key.what ^ key.size * 0x9E3779B97F4A7C15 ^
+                                   static_cast<std::uint64_t>(key.turn) << 17) *
+                                  0xBF58476D1CE4E5B9;
             return static_cast<std::size_t>(mixed ^ mixed >> 31);
         }
     };

@@ -9,6 +9,8 @@
 #include <hb.h>
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 namespace rondix::draw_list {
 
@@ -97,9 +99,9 @@ std::uint16_t Fonts::with_letter(std::uint16_t font, std::uint32_t letter) const
     return font;
 }
 
-LetterPixels Fonts::draw(std::uint16_t font, std::uint32_t glyph, std::uint32_t size,
-                         std::uint32_t outline) {
+LetterPixels Fonts::draw(std::uint16_t font, const LetterAsked& asked) {
     FT_Face face = fonts_[font].face;
+    const auto [glyph, size, outline, turn] = asked;
     if (size == 0 || size > largest || outline > largest) return {};
     if (FT_Set_Char_Size(face, size, size, 72, 72) != 0) return {};
     if (FT_Load_Glyph(face, glyph, FT_LOAD_NO_HINTING | FT_LOAD_NO_BITMAP) != 0) return {};
@@ -114,6 +116,13 @@ LetterPixels Fonts::draw(std::uint16_t font, std::uint32_t glyph, std::uint32_t 
     if (fits && outline > 0 && stroker_) {
         FT_Stroker_Set(stroker_, outline, FT_STROKER_LINECAP_ROUND, FT_STROKER_LINEJOIN_ROUND, 0);
         FT_Glyph_Stroke(&drawn, stroker_, 1);
+    }
+    if (turn != 0) {
+        const double angle = turn * std::numbers::pi / 18'000;
+        const auto fixed = [](double value) { return static_cast<FT_Fixed>(value * 0x10000); };
+        const FT_Matrix matrix{fixed(std::cos(angle)), fixed(std::sin(angle)),
+                               fixed(-std::sin(angle)), fixed(std::cos(angle))};
+        FT_Glyph_Transform(drawn, &matrix, nullptr); // y points up here
     }
     LetterPixels letter;
     if (fits && FT_Glyph_To_Bitmap(&drawn, FT_RENDER_MODE_NORMAL, nullptr, 1) == 0) {

@@ -29,6 +29,15 @@ struct LetterPixels {
     int left = 0, top = 0; ///< from where it is put to its upper left corner
 };
 
+/// Sizes in 64ths of a pixel.
+struct LetterAsked {
+    std::uint32_t glyph = 0;
+    std::uint32_t size = 0; ///< of the font
+    std::uint32_t outline =
+        0;        ///< how far a line reaches to both sides of the letter's edge; 0: none
+    int turn = 0; ///< clockwise, in hundredths of a degree
+};
+
 class Fonts {
   public:
     Fonts();
@@ -49,10 +58,8 @@ class Fonts {
     float units(std::uint16_t font) const { return fonts_[font].units; }
     const FontHeights& heights(std::uint16_t font) const { return fonts_[font].heights; }
 
-    /// Sizes in 64ths of a pixel. `outline`: how far a line reaches to both sides of the letter's
-    /// edge; 0: the letter itself. Lasts until the next call.
-    LetterPixels draw(std::uint16_t font, std::uint32_t glyph, std::uint32_t size,
-                      std::uint32_t outline);
+    /// Lasts until the next call.
+    LetterPixels draw(std::uint16_t font, const LetterAsked& asked);
 
   private:
     struct Font {

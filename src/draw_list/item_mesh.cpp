@@ -6,6 +6,7 @@
 
 #include <array>
 #include <cmath>
+#include <numbers>
 
 namespace rondix::draw_list {
 
@@ -34,9 +35,13 @@ class ItemMesh {
             scale_ = to_pixels_.xx; // pictures and letters are as sharp as they can be
             bounds_ = on_pixels(bounds_, to_pixels_);
         }
+        is_fixed_ = is_still_ || is_settled(item);
         const float area = to_pixels_.xx * to_pixels_.yy - to_pixels_.xy * to_pixels_.yx;
         per_unit_ = std::sqrt(std::abs(area));
         half_ = 0.5F / std::max(per_unit_, 1e-6F);
+        if (is_fixed_ && !is_still_)
+            turn_ = static_cast<int>(std::lround(std::atan2(to_pixels_.yx, to_pixels_.xx) * 18'000 /
+                                                 std::numbers::pi_v<float>));
     }
 
     void add() {
@@ -109,7 +114,11 @@ class ItemMesh {
     void add_border() {
         const Look& look = item_.look;
         if (look.border_width <= 0 || opacity_in(item_, look.border) <= 0) return;
-        shop_.mesh.ring(bounds_, look.corner, look.border_width, half_, plain(seen(look.border)));
+        const Paint paint = plain(seen(look.border));
+        if (is_still_ && look.corner <= 0)
+            shop_.mesh.frame(bounds_, look.border_width, half_, paint);
+        else
+            shop_.mesh.ring(bounds_, look.corner, look.border_width, half_, paint);
     }
 
     /// As far as the item's amount goes, from where texts begin.
@@ -365,32 +374,34 @@ class ItemMesh {
         show(look.ink, 0, 0, 0);
     }
 
-    /// What stands still is put onto whole pixels, letter by letter; what moves is scaled from the
-    /// size that it has in the layout.
+    /// What does not move is put onto whole pixels, letter by letter, turned as it stands; what
+    /// moves is scaled from the size that it has in the layout.
     void add_line(const Text& text, const Line& line, Point at, float size, const Colour& colour,
                   float outline) {
+        const float scale = is_fixed_ ? per_unit_ : scale_;
         const auto in_64ths = [&](float length) {
-            return static_cast<std::uint32_t>(std::lround(length * scale_ * 64));
+            return static_cast<std::uint32_t>(std::lround(length * scale * 64));
         };
         Paint paint{
-            .to_pixels = is_still_ ? Transform{} : to_pixels_, .begin = colour, .end = colour};
+            .to_pixels = is_fixed_ ? Transform{} : to_pixels_, .begin = colour, .end = colour};
         for (std::uint32_t i = 0; i < line.count; ++i) {
             const Glyph& glyph = text.glyphs[line.first + i];
-            const Place* place = letter(glyph.font, glyph.id, in_64ths(size), in_64ths(outline));
+            const Place* place =
+                letter(glyph.font, {glyph.id, in_64ths(size), in_64ths(outline), turn_});
             if (!place) continue;
             const Point spot{at.x + glyph.x * size, at.y + glyph.y * size};
             Rect box;
-            if (is_still_) {
+            if (is_fixed_) {
                 const Point pixel = to_pixels_(spot);
                 box = {onto_pixel(pixel.x) + static_cast<float>(place->left),
                        onto_pixel(pixel.y) + static_cast<float>(place->top),
                        static_cast<float>(place->area.width),
                        static_cast<float>(place->area.height)};
             } else {
-                box = {spot.x + static_cast<float>(place->left) / scale_,
-                       spot.y + static_cast<float>(place->top) / scale_,
-                       static_cast<float>(place->area.width) / scale_,
-                       static_cast<float>(place->area.height) / scale_};
+                box = {spot.x + static_cast<float>(place->left) / scale,
+                       spot.y + static_cast<float>(place->top) / scale,
+                       static_cast<float>(place->area.width) / scale,
+                       static_cast<float>(place->area.height) / scale};
             }
             shop_.mesh.use_texture(place->texture);
             paint.to_texture = place->over(box, shop_.atlas.size_of(place->texture));
@@ -399,11 +410,11 @@ class ItemMesh {
     }
 
     /// Null: it has no pixels, as a blank.
-    const Place* letter(std::uint16_t font, std::uint32_t glyph, std::uint32_t size,
-                        std::uint32_t outline) {
-        const Key key{name(Stored::letter, font, glyph), std::uint64_t{size} << 32 | outline};
+    const Place* letter(std::uint16_t font, const LetterAsked& asked) {
+        const Key key{name(Stored::letter, font, asked.glyph),
+                      std::uint64_t{asked.size} << 32 | asked.outline, asked.turn};
         if (const Place* known = shop_.atlas.find(key)) return known->is_there ? known : nullptr;
-        const LetterPixels drawn = shop_.fonts.draw(font, glyph, size, outline);
+        const LetterPixels drawn = shop_.fonts.draw(font, asked);
         if (drawn.width <= 0 || drawn.height <= 0) {
             shop_.atlas.put_nothing(key);
             return nullptr;
@@ -423,10 +434,12 @@ class ItemMesh {
     const Style& style_;
     Rect bounds_;
     Transform to_pixels_;
-    float scale_;        ///< pixels a unit, at which pictures and letters are kept
-    float per_unit_ = 1; ///< pixels, of the item as it stands
-    float half_ = 0.5F;  ///< half a pixel, in its units
-    bool is_still_ = false;
+    float scale_;           ///< pixels a unit, at which pictures and letters are kept
+    float per_unit_ = 1;    ///< pixels, of the item as it stands
+    float half_ = 0.5F;     ///< half a pixel, in its units
+    bool is_still_ = false; ///< upright, and in one state: its edges are on whole pixels
+    bool is_fixed_ = false; ///< in one state, and turned perhaps
+    int turn_ = 0;          ///< of its letters, in hundredths of a degree
 };
 
 } // namespace

@@ -137,24 +137,54 @@ void Mesh::ring(const Rect& bounds, float corner, float width, float half, const
     const float least = std::min(bounds.width, bounds.height) / 2;
     if (width >= least) return box(bounds, corner, half, paint);
     const int steps = steps_for(corner, half);
-    const float thin = std::min(half, width / 2); // a thin line fades on both sides of its middle
-    outline(outermost_, bounds, -half, corner > 0 ? corner + half : 0, steps);
-    outline(outer_, bounds, thin, corner - thin, steps);
-    outline(inner_, bounds, width - thin, corner - width + thin, steps);
-    outline(innermost_, bounds, std::min(width + half, least), corner - width - half, steps);
-    const float cover = std::min(1.0F, width / (2 * half));
+    // How much of a pixel a line covers grows and falls over the pixels at its sides, or over its
+    // own width where it is thinner than a pixel.
+    const float grows = std::min(width, 2 * half);
+    const auto at = [&](std::vector<Point>& to, float inset) {
+        outline(to, bounds, std::min(inset, least), corner > 0 ? corner - inset : 0, steps);
+    };
+    at(outermost_, -half);
+    at(outer_, grows - half);
+    at(inner_, width + half - grows);
+    at(innermost_, width + half);
+    const float cover = grows / (2 * half);
     begin(8 * outer_.size());
     strip(outermost_, outer_, 0, cover, paint);
     strip(outer_, inner_, cover, cover, paint);
     strip(inner_, innermost_, cover, 0, paint);
 }
 
-void Mesh::quad(const Rect& bounds, const Paint& paint) {
+/// Four sides and, where these count otherwise, four corners.
+void Mesh::bars(const Rect& bounds, float width, float cover, float of_corners,
+                const Paint& paint) {
+    const float left = bounds.x, right = bounds.right() - width;
+    const float top = bounds.y, bottom = bounds.bottom() - width;
+    const float across = right - left - width, down = bottom - top - width;
+    for (const float x : {left, right})
+        for (const float y : {top, bottom}) quad({x, y, width, width}, paint, of_corners);
+    for (const float y : {top, bottom}) quad({left + width, y, across, width}, paint, cover);
+    for (const float x : {left, right}) quad({x, top + width, width, down}, paint, cover);
+}
+
+void Mesh::frame(const Rect& bounds, float width, float half, const Paint& paint) {
+    const float pixel = 2 * half;
+    const float whole = std::floor(width / pixel + 0.01F) * pixel;
+    const float rest = std::max((width - whole) / pixel, 0.0F); // of one more pixel
+    if (2 * (whole + pixel) > std::min(bounds.width, bounds.height))
+        return ring(bounds, 0, width, half, paint);
+    if (whole > 0) bars(bounds, whole, 1, 1, paint);
+    if (rest < 0.01F) return;
+    const Rect inner{bounds.x + whole, bounds.y + whole, bounds.width - 2 * whole,
+                     bounds.height - 2 * whole};
+    bars(inner, pixel, rest, rest * (2 - rest), paint);
+}
+
+void Mesh::quad(const Rect& bounds, const Paint& paint, float cover) {
     begin(4);
-    const std::uint16_t a = add({{bounds.x, bounds.y}}, paint);
-    const std::uint16_t b = add({{bounds.right(), bounds.y}}, paint);
-    const std::uint16_t c = add({{bounds.right(), bounds.bottom()}}, paint);
-    const std::uint16_t d = add({{bounds.x, bounds.bottom()}}, paint);
+    const std::uint16_t a = add({{bounds.x, bounds.y}, cover}, paint);
+    const std::uint16_t b = add({{bounds.right(), bounds.y}, cover}, paint);
+    const std::uint16_t c = add({{bounds.right(), bounds.bottom()}, cover}, paint);
+    const std::uint16_t d = add({{bounds.x, bounds.bottom()}, cover}, paint);
     triangle(a, b, c);
     triangle(a, c, d);
 }

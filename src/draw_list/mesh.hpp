@@ -34,8 +34,10 @@ class Mesh {
     void ring(const Rect& bounds, float corner, float width, float half, const Paint& paint);
     /// As much of the box as lies left of `until`.
     void box_until(const Rect& bounds, float corner, float until, float half, const Paint& paint);
+    /// A border within a box that stands on whole pixels, without round corners.
+    void frame(const Rect& bounds, float width, float half, const Paint& paint);
     /// Edges as sharp as they stand.
-    void quad(const Rect& bounds, const Paint& paint);
+    void quad(const Rect& bounds, const Paint& paint, float cover = 1);
 
     const std::vector<DrawVertex>& vertices() const { return vertices_; }
     const std::vector<std::uint16_t>& indices() const { return indices_; }
@@ -49,6 +51,7 @@ class Mesh {
     void outline(std::vector<Point>& to, const Rect& bounds, float inset, float corner,
                  int steps) const;
     int steps_for(float corner, float half) const;
+    void bars(const Rect& bounds, float width, float cover, float of_corners, const Paint& paint);
     void begin(std::size_t vertices);
     std::uint16_t add(const Spot& spot, const Paint& paint);
     void triangle(std::uint16_t a, std::uint16_t b, std::uint16_t c);
