@@ -25,7 +25,7 @@ inline int part_of_colour(std::uint32_t pixel, int part) {
 /// and where letters touch, Cairo adds up their edges, which is a quarter more at most.
 inline bool is_beyond(const Pixels32& one, const Pixels32& other, int width, int height, int x,
                       int y) {
-    constexpr int tenth = 25;
+    constexpr int tenth = 26; // of 255, and what rounding adds
     for (int part = 0; part < 3; ++part) {
         const int is = part_of_colour(one[static_cast<std::size_t>(y * width + x)], part);
         int least = 255, most = 0;
@@ -58,7 +58,7 @@ inline Difference difference(const Pixels32& one, const Pixels32& other, int wid
                 sum += off;
                 most = std::max(most, off);
             }
-            if (most > 25 && (is_beyond(one, other, width, height, x, y) ||
+            if (most > 26 && (is_beyond(one, other, width, height, x, y) ||
                               is_beyond(other, one, width, height, x, y)))
                 ++all.beyond;
         }

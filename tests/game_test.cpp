@@ -56,6 +56,14 @@ class GameTest : public testing::Test {
         std::filesystem::temp_directory_path() / ("rondix-game-" + std::to_string(getpid()));
 };
 
+/// Its menus are drawn by their draw list, the sea by SDL.
+TEST_F(GameTest, LinksNothingThatDrawsByItself) {
+    const std::string libraries = run("ldd " RONDIX_GAME);
+    EXPECT_NE(libraries.find("libfreetype"), std::string::npos) << libraries;
+    for (const char* other : {"cairo", "pango", "rsvg"})
+        EXPECT_EQ(libraries.find(other), std::string::npos) << libraries;
+}
+
 TEST_F(GameTest, SailsFromTheTitleToTheQuay) {
     const std::string told = play("0.5 tap Return\n1.5 tap Return\n", "--pilot --seconds 70");
     EXPECT_EQ(status_, 0) << told;

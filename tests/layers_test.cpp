@@ -196,18 +196,8 @@ TEST(Layers, TheOrderHasNoCircle) {
         EXPECT_FALSE(reaches(reaches, layer, layer)) << layer;
 }
 
-std::string output_of(const std::string& command) {
-    std::string text;
-    std::FILE* pipe = popen(command.c_str(), "r");
-    std::array<char, 4096> buffer{};
-    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
-        text.append(buffer.data(), count);
-    EXPECT_EQ(pclose(pipe), 0) << command;
-    return text;
-}
-
 TEST(Layers, WhatShipsThrowsNothingAndKnowsNoTypesAtRunTime) {
-    for (const char* library : {RONDIX_LOGIC, RONDIX_PLACE, RONDIX_RUN}) {
+    for (const char* library : {RONDIX_LOGIC, RONDIX_PLACE, RONDIX_RUN, RONDIX_DRAW_LIST}) {
         const std::string symbols = output_of("nm -C " + std::string(library) + " 2>/dev/null");
         EXPECT_NE(symbols.find(" T "), std::string::npos) << library; // it was really read
         for (const char* unwanted :

@@ -1,6 +1,7 @@
 // The example renderers show the same picture as the Painter: SDL2's renderer by OpenGL, and OpenGL
 // ES 2; without a display, and with Mesa's renderer in software.
 #include "difference.hpp"
+#include "reference/part.hpp"
 #include "support.hpp"
 
 #include "../examples/renderers/gles2_renderer.hpp"
@@ -11,7 +12,7 @@
 namespace rondix::test {
 namespace {
 
-constexpr int width = 960, height = 540;
+constexpr int width = 640, height = 360;
 constexpr auto pixel_count = static_cast<std::size_t>(width) * height;
 
 /// A window that nobody sees.
@@ -36,27 +37,68 @@ class Window {
     SDL_Window* window = nullptr;
 };
 
-/// Screens of the demo and what becomes of them by `show`, which gives pixels.
+/// Screens of all example flows and what becomes of them by `show`, which gives pixels. Of the demo
+/// also on their way in.
 template <class Show>
-void expect_as_painted(Show show, const std::string& by) {
-    const FlowFile file = demo_flow();
-    draw::Tour tour(*file.compiled, {});
-    tour.resize({width, height});
-    draw::ListedFlow listed(*file.compiled);
-    double worst = 0;
-    for (const char* name : {"title", "options", "pause", "cargo", "chart"}) {
-        tour.go(file.compiled->screen(name));
+class Shown {
+  public:
+    Shown(Show show, std::string by)
+        : show_(std::move(show))
+        , by_(std::move(by)) {}
+
+    void expect_as_painted() {
+        for (const auto& path : example_flows()) {
+            const FlowFile file = load_flow(path.string());
+            if (file.compiled) expect_screens(file, path.filename() == "tidewick.flow.yaml");
+        }
+        std::printf("%s: %zu pictures, mean difference %.3f %% at most\n", by_.c_str(), pictures_,
+                    100 * worst_);
+        EXPECT_GT(pictures_, part_of(100));
+    }
+
+  private:
+    void expect_screens(const FlowFile& file, bool also_moving) {
+        const CompiledFlow& flow = *file.compiled;
+        draw::Tour tour(flow, {});
+        tour.resize({width, height});
+        draw::ListedFlow listed(flow);
+        const std::size_t every = 20 / part_of(20);
+        for (std::size_t i = 0; i < flow.screens.size(); i += i < 20 ? every : 16) {
+            const auto& way = tour.way(ScreenId(i));
+            if (!way) continue;
+            tour.go(ScreenId(i));
+            expect_alike(tour, listed, ScreenId(i));
+            if (!also_moving || way->empty()) continue;
+            for (const double time : {0.04, 0.12}) {
+                tour.go(ScreenId(i), 1);
+                tour.runner.set_motion(true);
+                tour.runner.replay(way->back());
+                tour.runner.take_effects();
+                tour.runner.advance(time);
+                expect_alike(tour, listed, ScreenId(i));
+            }
+        }
+    }
+
+    void expect_alike(draw::Tour& tour, draw::ListedFlow& listed, ScreenId screen) {
+        const CompiledFlow& flow = tour.runner.flow();
         const auto items = tour.runner.view();
         Pixels32 painted(pixel_count, 0xFF000000);
         tour.painter.paint(tour.runner.canvas(), items, {painted.data(), width, height, width * 4});
-        const Pixels32 shown = show(listed.list().draw(tour.runner.canvas(), items));
+        const Pixels32 shown = show_(listed.list().draw(tour.runner.canvas(), items));
         const Difference found = difference(painted, shown, width, height);
-        EXPECT_LT(found.mean, 0.01) << by << ": " << name;
-        EXPECT_EQ(found.beyond, 0u) << by << ": " << name;
-        worst = std::max(worst, found.mean);
+        const std::string_view name = flow.text(flow[screen].id);
+        EXPECT_LT(found.mean, 0.01) << by_ << ": " << name;
+        EXPECT_EQ(found.beyond, 0u) << by_ << ": " << name;
+        worst_ = std::max(worst_, found.mean);
+        ++pictures_;
     }
-    std::printf("%s: mean difference %.3f %% at most\n", by.c_str(), 100 * worst);
-}
+
+    Show show_;
+    std::string by_;
+    std::size_t pictures_ = 0;
+    double worst_ = 0;
+};
 
 void expect_by_sdl(const std::string& driver) {
     const Window window(driver == "software" ? 0 : SDL_WINDOW_OPENGL);
@@ -68,7 +110,7 @@ void expect_by_sdl(const std::string& driver) {
     ASSERT_EQ(info.name, driver);
     {
         Sdl2Renderer renderer(to);
-        expect_as_painted(
+        Shown(
             [&](const Drawn& drawn) {
                 SDL_SetRenderDrawColor(to, 0, 0, 0, 255);
                 SDL_RenderClear(to);
@@ -78,7 +120,8 @@ void expect_by_sdl(const std::string& driver) {
                                      width * 4);
                 return pixels;
             },
-            driver);
+            driver)
+            .expect_as_painted();
     }
     SDL_DestroyRenderer(to);
 }
@@ -97,7 +140,7 @@ TEST(Renderers, OpenGlEs2) {
     ASSERT_NE(context, nullptr) << SDL_GetError();
     {
         Gles2Renderer renderer;
-        expect_as_painted(
+        Shown(
             [&](const Drawn& drawn) {
                 glClearColor(0, 0, 0, 1);
                 glClear(GL_COLOR_BUFFER_BIT);
@@ -114,7 +157,8 @@ TEST(Renderers, OpenGlEs2) {
                 }
                 return pixels;
             },
-            "OpenGL ES 2");
+            "OpenGL ES 2")
+            .expect_as_painted();
     }
     SDL_GL_DeleteContext(context);
 }

@@ -10,11 +10,14 @@
 #include <gtest/gtest.h>
 
 #include <algorithm>
+#include <array>
+#include <cstdio>
 #include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <sstream>
 #include <string>
+#include <vector>
 
 namespace rondix::test {
 
@@ -24,6 +27,28 @@ inline std::string contents(const std::filesystem::path& path) {
     std::ostringstream text;
     text << file.rdbuf();
     return text.str();
+}
+
+/// Of all examples but those that are broken on purpose.
+inline std::vector<std::filesystem::path> example_flows() {
+    std::vector<std::filesystem::path> flows;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples"))
+        if (entry.path().string().ends_with(".flow.yaml") &&
+            entry.path().string().find("/broken/") == std::string::npos)
+            flows.push_back(entry.path());
+    std::ranges::sort(flows);
+    return flows;
+}
+
+/// What a command prints.
+inline std::string output_of(const std::string& command) {
+    std::string text;
+    std::FILE* pipe = popen(command.c_str(), "r");
+    std::array<char, 4096> buffer{};
+    while (const std::size_t count = std::fread(buffer.data(), 1, buffer.size(), pipe))
+        text.append(buffer.data(), count);
+    EXPECT_EQ(pclose(pipe), 0) << command;
+    return text;
 }
 
 /// How many random flows a test looks at: `few`, or RONDIX_FLOWS where that says more.

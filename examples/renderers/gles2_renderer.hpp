@@ -93,6 +93,11 @@ class Gles2Renderer {
     /// (OpenGL ES 2 takes whole rows only, so rows stand without gaps, as the draw list has them.)
     void update(const rondix::TextureUpdate& one) {
         if (one.texture >= textures_.size()) textures_.resize(one.texture + std::size_t{1}, 0);
+        if (one.is_new && one.width == 0) { // it is not used any more
+            glDeleteTextures(1, &textures_[one.texture]);
+            textures_[one.texture] = 0;
+            return;
+        }
         if (textures_[one.texture] == 0) glGenTextures(1, &textures_[one.texture]);
         glBindTexture(GL_TEXTURE_2D, textures_[one.texture]);
         if (one.is_new) {

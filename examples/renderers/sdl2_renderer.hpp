@@ -36,6 +36,8 @@ class Sdl2Renderer {
         SDL_Texture*& texture = textures_[one.texture];
         if (one.is_new) {
             if (texture) SDL_DestroyTexture(texture);
+            texture = nullptr;
+            if (one.width == 0) return; // it is not used any more
             texture = SDL_CreateTexture(to_, SDL_PIXELFORMAT_RGBA32, SDL_TEXTUREACCESS_STATIC,
                                         one.width, one.height);
             SDL_SetTextureBlendMode(texture, SDL_BLENDMODE_BLEND);

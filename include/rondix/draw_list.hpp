@@ -51,7 +51,8 @@ struct DrawBatch {
 /// Pixels that a texture is to have from here on; they last as long as the rest.
 struct TextureUpdate {
     std::uint16_t texture = 0;
-    bool is_new = false;                  ///< made anew in this size; what it had is gone
+    /// Made anew in this size, and what it had is gone; without a size it is not used any more.
+    bool is_new = false;
     int width = 0, height = 0;            ///< of the texture
     PixelArea area;                       ///< in it
     const std::uint8_t* pixels = nullptr; ///< four bytes each: red, green, blue, alpha
@@ -76,10 +77,13 @@ struct PictureSource {
                    std::uint8_t* to) = nullptr;
 };
 
+/// In pixels.
 struct DrawLimits {
-    int page = 2048;    ///< side of a texture that letters and pictures share, in pixels
-    int pages = 4;      ///< such textures at most; what was not used for longest makes room
+    int page = 2048;    ///< side of a texture that letters and pictures share
+    int pages = 2;      ///< such textures at most; when they are full, they are begun anew
     int picture = 4096; ///< longest side of a picture that has a texture of its own
+    /// Of all such pictures together; what was not used for longest makes room.
+    int pictures = 24 << 20;
 };
 
 class DrawList {

@@ -42,17 +42,35 @@ Atlas::Atlas(const DrawLimits& limits)
 }
 
 void Atlas::begin() {
-    if (begin_again_) {
-        places_.clear();
-        for (Page& page : pages_) page = {};
-        for (Own& one : alone_) one = {};
-        begin_again_ = false;
-    }
     pending_.clear();
     pixels_.clear();
-    is_full_ = false;
+    if (begin_again_) let_go_of_all();
+    is_full_ = begin_again_ = false;
     ++frame_;
     if (!pages_[0].is_begun) begin_page(0);
+}
+
+/// The renderer needs it no longer.
+void Atlas::let_go(std::size_t alone) {
+    TextureUpdate update;
+    update.texture = static_cast<std::uint16_t>(pages_.size() + alone);
+    update.is_new = true;
+    add_update(update, false);
+    alone_[alone] = {};
+}
+
+void Atlas::let_go_of_all() {
+    places_.clear();
+    for (std::size_t i = 0; i < alone_.size(); ++i)
+        if (alone_[i].size.width > 0) let_go(i);
+    for (std::size_t i = 0; i < pages_.size(); ++i) {
+        if (!pages_[i].is_begun) continue;
+        pages_[i] = {};
+        TextureUpdate update;
+        update.texture = static_cast<std::uint16_t>(i);
+        update.is_new = true;
+        add_update(update, false);
+    }
 }
 
 const Place* Atlas::find(const Key& key) {
@@ -121,15 +139,13 @@ bool Atlas::place_in_page(int width, int height, Place& place) {
     return false;
 }
 
-/// In a texture of its own. All of them together are no larger than the pages.
+/// In a texture of its own.
 bool Atlas::place_alone(const Key& key, int width, int height, Place& place) {
     if (width > limits_.picture || height > limits_.picture) return false;
     const auto pixels = [](const Own& one) { return double{one.size.width} * one.size.height; };
     double all = double(width) * height;
     for (const Own& one : alone_) all += pixels(one);
-    const double most =
-        std::max(double(limits_.page) * limits_.page * limits_.pages, double(width) * height);
-    while (all > most) {
+    while (all > std::max(double(limits_.pictures), double(width) * height)) {
         Own* oldest = nullptr;
         for (Own& one : alone_)
             if (pixels(one) > 0 && one.used < frame_ && (!oldest || one.used < oldest->used))
@@ -137,7 +153,7 @@ bool Atlas::place_alone(const Key& key, int width, int height, Place& place) {
         if (!oldest) return false;
         all -= pixels(*oldest);
         places_.erase(oldest->key);
-        oldest->size = {};
+        let_go(static_cast<std::size_t>(oldest - alone_.data()));
     }
     auto free = std::ranges::find_if(alone_, [&](const Own& one) { return pixels(one) == 0; });
     if (free == alone_.end()) free = alone_.insert(alone_.end(), Own{});
@@ -187,7 +203,7 @@ void Atlas::finish_put() {
 
 void Atlas::forget(std::uint64_t what) {
     for (Own& one : alone_)
-        if (one.key.what == what) one = {};
+        if (one.key.what == what) one = {}; // whatever comes next stands in its texture
     std::erase_if(places_, [&](const auto& one) { return one.first.what == what; });
 }
 

@@ -88,6 +88,8 @@ class Atlas {
     static bool place_on_shelf(Page& page, int side, int width, int height, PixelArea& area);
     bool place_alone(const Key& key, int width, int height, Place& place);
     void begin_page(std::size_t number);
+    void let_go(std::size_t alone);
+    void let_go_of_all();
     std::uint8_t* add_update(const TextureUpdate& update, bool edges);
 
     DrawLimits limits_;

@@ -66,6 +66,7 @@ struct DrawList::Parts {
     Atlas atlas;
     Mesh mesh;
     std::vector<std::uint8_t> mask, line;
+    float scale = 0; // of the last canvas
     Drawn drawn;
 };
 
@@ -92,6 +93,9 @@ TextMeasurer DrawList::text_measurer() {
 
 const Drawn& DrawList::draw(const Canvas& canvas, std::span<const Item> items) {
     Parts& parts = *parts_;
+    // In another size none of it is shown again.
+    if (parts.scale != canvas.scale) parts.atlas.empty();
+    parts.scale = canvas.scale;
     parts.atlas.begin();
     parts.build(canvas, items);
     if (parts.atlas.is_full()) { // by what was shown before: begin anew with what is shown now

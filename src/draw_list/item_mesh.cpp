@@ -35,11 +35,12 @@ class ItemMesh {
             scale_ = to_pixels_.xx; // pictures and letters are as sharp as they can be
             bounds_ = on_pixels(bounds_, to_pixels_);
         }
-        is_fixed_ = is_still_ || is_settled(item);
+        const bool is_upright = to_pixels_.xy == 0 && to_pixels_.yx == 0;
+        is_sharp_ = is_upright || is_settled(item);
         const float area = to_pixels_.xx * to_pixels_.yy - to_pixels_.xy * to_pixels_.yx;
         per_unit_ = std::sqrt(std::abs(area));
         half_ = 0.5F / std::max(per_unit_, 1e-6F);
-        if (is_fixed_ && !is_still_)
+        if (is_sharp_ && !is_upright)
             turn_ = static_cast<int>(std::lround(std::atan2(to_pixels_.yx, to_pixels_.xx) * 18'000 /
                                                  std::numbers::pi_v<float>));
     }
@@ -374,16 +375,20 @@ class ItemMesh {
         show(look.ink, 0, 0, 0);
     }
 
-    /// What does not move is put onto whole pixels, letter by letter, turned as it stands; what
-    /// moves is scaled from the size that it has in the layout.
+    /// Onto whole pixels, letter by letter, turned as it stands, so that all of it is sharp. While
+    /// it grows, sizes go up in quarters of a pixel: the same ones come again the next time. What
+    /// turns is scaled from the size that it has in the layout.
     void add_line(const Text& text, const Line& line, Point at, float size, const Colour& colour,
                   float outline) {
-        const float scale = is_fixed_ ? per_unit_ : scale_;
+        const float scale = is_sharp_ ? per_unit_ : scale_;
+        const bool is_growing = is_sharp_ && !is_still_ && turn_ == 0 && per_unit_ != scale_;
         const auto in_64ths = [&](float length) {
-            return static_cast<std::uint32_t>(std::lround(length * scale * 64));
+            const int step = is_growing ? 16 : 1;
+            return static_cast<std::uint32_t>(
+                std::lround(length * scale * 64 / static_cast<float>(step)) * step);
         };
         Paint paint{
-            .to_pixels = is_fixed_ ? Transform{} : to_pixels_, .begin = colour, .end = colour};
+            .to_pixels = is_sharp_ ? Transform{} : to_pixels_, .begin = colour, .end = colour};
         for (std::uint32_t i = 0; i < line.count; ++i) {
             const Glyph& glyph = text.glyphs[line.first + i];
             const Place* place =
@@ -391,7 +396,7 @@ class ItemMesh {
             if (!place) continue;
             const Point spot{at.x + glyph.x * size, at.y + glyph.y * size};
             Rect box;
-            if (is_fixed_) {
+            if (is_sharp_) {
                 const Point pixel = to_pixels_(spot);
                 box = {onto_pixel(pixel.x) + static_cast<float>(place->left),
                        onto_pixel(pixel.y) + static_cast<float>(place->top),
@@ -438,7 +443,7 @@ class ItemMesh {
     float per_unit_ = 1;    ///< pixels, of the item as it stands
     float half_ = 0.5F;     ///< half a pixel, in its units
     bool is_still_ = false; ///< upright, and in one state: its edges are on whole pixels
-    bool is_fixed_ = false; ///< in one state, and turned perhaps
+    bool is_sharp_ = false; ///< its letters stand on whole pixels: it is not turning
     int turn_ = 0;          ///< of its letters, in hundredths of a degree
 };
 

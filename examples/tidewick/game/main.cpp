@@ -76,7 +76,7 @@ int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
         if (!game.is_loading()) script.advance(seconds);
         for (SDL_Event event; SDL_PollEvent(&event);) game.feed(event);
         game.advance(seconds);
-        const bool seen = !options.hurry || frames % 10 == 0;
+        const bool seen = !options.hurry || frames % 40 == 0;
         if (game.moves() && seen) {
             game.draw();
             SDL_RenderPresent(renderer);
