@@ -49,6 +49,45 @@ Parts mixed(const Tap& tap, int length, const auto& at) {
     return sum;
 }
 
+/// Lines that have been made as wide as they shall be: the last few, as many as go into one.
+class Lines {
+  public:
+    Lines(const PlainPixels& from, const std::vector<Tap>& across, const std::vector<Tap>& down)
+        : from_(from)
+        , across_(across) {
+        for (const Tap& tap : down) kept_ = std::max(kept_, tap.weights.size());
+        pixels_.resize(kept_ * across.size());
+        rows_.assign(kept_, -1);
+    }
+
+    const Parts& at(int row, int column) {
+        const std::size_t place = static_cast<std::size_t>(row) % kept_;
+        if (rows_[place] != row) make(row, place);
+        return pixels_[place * across_.size() + static_cast<std::size_t>(column)];
+    }
+
+  private:
+    void make(int row, std::size_t place) {
+        rows_[place] = row;
+        Parts* to = pixels_.data() + place * across_.size();
+        for (const Tap& tap : across_)
+            *to++ = mixed(tap, from_.width, [&](int column) {
+                const std::uint8_t* pixel =
+                    from_.pixels + 4 * (std::ptrdiff_t{row} * from_.width + column);
+                const float alpha = static_cast<float>(pixel[3]) / 255;
+                return Parts{static_cast<float>(pixel[0]) * alpha,
+                             static_cast<float>(pixel[1]) * alpha,
+                             static_cast<float>(pixel[2]) * alpha, alpha};
+            });
+    }
+
+    const PlainPixels& from_;
+    const std::vector<Tap>& across_;
+    std::size_t kept_ = 1;
+    std::vector<Parts> pixels_;
+    std::vector<int> rows_; // which one stands in each place
+};
+
 } // namespace
 
 void resample(const PlainPixels& from, int width, int height, std::uint8_t* to) {
@@ -60,27 +99,12 @@ void resample(const PlainPixels& from, int width, int height, std::uint8_t* to) 
         return;
     }
     const std::vector<Tap> across = taps_of(from.width, width), down = taps_of(from.height, height);
-    // First each line across, then down.
-    std::vector<Parts> lines(static_cast<std::size_t>(width) *
-                             static_cast<std::size_t>(from.height));
-    for (int y = 0; y < from.height; ++y)
-        for (int x = 0; x < width; ++x)
-            lines[static_cast<std::size_t>(y) * static_cast<std::size_t>(width) +
-                  static_cast<std::size_t>(x)] =
-                mixed(across[static_cast<std::size_t>(x)], from.width, [&](int column) {
-                    const std::uint8_t* pixel =
-                        from.pixels + 4 * (std::ptrdiff_t{y} * from.width + column);
-                    const float alpha = static_cast<float>(pixel[3]) / 255;
-                    return Parts{static_cast<float>(pixel[0]) * alpha,
-                                 static_cast<float>(pixel[1]) * alpha,
-                                 static_cast<float>(pixel[2]) * alpha, alpha};
-                });
-    for (int y = 0; y < height; ++y)
+    Lines lines(from, across, down);
+    for (int y = 0; y < height; ++y) {
+        const Tap& tap = down[static_cast<std::size_t>(y)];
         for (int x = 0; x < width; ++x) {
-            const Parts sum = mixed(down[static_cast<std::size_t>(y)], from.height, [&](int row) {
-                return lines[static_cast<std::size_t>(row) * static_cast<std::size_t>(width) +
-                             static_cast<std::size_t>(x)];
-            });
+            const Parts sum =
+                mixed(tap, from.height, [&](int row) { return lines.at(row, x); });
             std::uint8_t* pixel = to + 4 * (std::ptrdiff_t{y} * width + x);
             const auto byte = [](float value) {
                 return static_cast<std::uint8_t>(
@@ -90,6 +114,7 @@ void resample(const PlainPixels& from, int width, int height, std::uint8_t* to) 
                 pixel[part] = sum[3] > 0 ? byte(sum[part] / sum[3]) : std::uint8_t{0};
             pixel[3] = byte(sum[3] * 255);
         }
+    }
 }
 
 void colour_unseen(std::uint8_t* pixels, int width, int height) {
