@@ -290,7 +290,8 @@ class ItemMesh {
         /// Ends as they are, the pixel between them as long as need be.
         void add_mask(int length, int mask, int margin, float at, float whole) {
             const float unit = whole / static_cast<float>(length + 2 * margin);
-            const auto end = static_cast<float>((mask + 2 * margin) / 2);
+            const int half = (mask + 2 * margin) / 2;
+            const auto end = static_cast<float>(half);
             const auto all_of_mask = static_cast<float>(mask + 2 * margin);
             if (length == mask) return add(at, at + whole, 0, all_of_mask);
             add(at, at + end * unit, 0, end);

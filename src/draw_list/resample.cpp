@@ -103,12 +103,10 @@ void resample(const PlainPixels& from, int width, int height, std::uint8_t* to) 
     for (int y = 0; y < height; ++y) {
         const Tap& tap = down[static_cast<std::size_t>(y)];
         for (int x = 0; x < width; ++x) {
-            const Parts sum =
-                mixed(tap, from.height, [&](int row) { return lines.at(row, x); });
+            const Parts sum = mixed(tap, from.height, [&](int row) { return lines.at(row, x); });
             std::uint8_t* pixel = to + 4 * (std::ptrdiff_t{y} * width + x);
             const auto byte = [](float value) {
-                return static_cast<std::uint8_t>(
-                    static_cast<int>(std::clamp(value, 0.0F, 255.0F) + 0.5F));
+                return static_cast<std::uint8_t>(std::lround(std::clamp(value, 0.0F, 255.0F)));
             };
             for (std::size_t part = 0; part < 3; ++part)
                 pixel[part] = sum[3] > 0 ? byte(sum[part] / sum[3]) : std::uint8_t{0};

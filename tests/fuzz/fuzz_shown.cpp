@@ -1,6 +1,6 @@
 // Any bytes as a text that a draw list shows: the first of them say how large, where, how it is
 // turned and how much room letters have in textures. What is to be drawn is whole.
-#include "draw/text_layout.hpp"
+
 #include "files/read_file.hpp"
 #include "rondix/draw_list.hpp"
 #include "rondix/tools/flow.hpp"
@@ -15,7 +15,8 @@ struct Shown {
     FlowFile file =
         load_flow_text("fuzz", "rondix: 1\nstart: title\nscreens:\n  title:\n"
                                "    controls: [{ button: away, text: Away, press: quit }]\n");
-    std::string font = files::read_file(draw::file_of_font("DejaVu Sans", false), 1u << 24).text;
+    std::string font =
+        files::read_file("/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf", 1u << 24).text;
     DrawList list{*file.compiled, {}, {.page = 256, .pages = 2, .picture = 256}};
     Canvas canvas;
     Shown() {
