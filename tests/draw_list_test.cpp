@@ -140,6 +140,34 @@ TEST(DrawList, ShowsControlsInAllStates) {
     }
 }
 
+/// Also those that are larger than a page of letters may be.
+TEST(DrawList, ShowsShadowsOfAnySize) {
+    const FlowFile file = good_flow("rondix: 1\nstart: title\nscreens:\n  title:\n    controls:\n"
+                                    "      - { button: away, text: Away, press: quit }\n");
+    Painter painter(*file.compiled);
+    Compared compared(*file.compiled, painter, {800, 600});
+    Canvas canvas;
+    canvas.size = {800, 600};
+    for (const float blur : {0.0F, 2.0F, 9.0F, 40.0F, 200.0F, 900.0F})
+        for (const float corner : {0.0F, 7.0F, 60.0F})
+            for (const float width : {12.0F, 150.0F, 420.0F}) {
+                Item item;
+                item.kind = ItemKind::panel;
+                item.style = id_of(StandardStyle::panel);
+                item.look = {};
+                item.look.shadow = {1, 0.8F, 0.2F, 1};
+                item.look.shadow_x = 3;
+                item.look.shadow_y = 9;
+                item.look.shadow_blur = blur;
+                item.look.corner = corner;
+                item.shares = {1};
+                item.bounds = {200, 150, width, 250};
+                expect_alike(compared(canvas, {&item, 1}), std::to_string(blur) + " " +
+                                                               std::to_string(corner) + " " +
+                                                               std::to_string(width));
+            }
+}
+
 /// Screens that come and go, controls that grow: in any moment of it.
 TEST(DrawList, ShowsWhatMovesAsThePainterDoes) {
     const FlowFile file = demo_flow();
@@ -296,6 +324,8 @@ TEST(DrawListText, MayBeAnything) {
     DrawLimits limits;
     limits.page = 256;
     limits.pages = 2;
+    limits.picture = 400;
+    limits.pictures = 400 * 400 * 4;
     draw::ListedFlow listed(*labels.file.compiled, "", limits);
     draw::ListPixels renderer;
     Pixels32 pixels(640 * 200, 0xFF000000);
@@ -313,8 +343,10 @@ TEST(DrawListText, MayBeAnything) {
         if (any.below(4) == 0) item.transform = {0.8F, -0.6F, 30, 0.6F, 0.8F, 10};
         const Drawn& drawn = listed.list().draw(labels.canvas, {&item, 1});
         for (const TextureUpdate& update : drawn.updates) {
-            EXPECT_LT(update.texture, 2);
-            EXPECT_TRUE(update.width == 256 || (update.is_new && update.width == 0));
+            const bool is_page = update.texture < 2;
+            EXPECT_LE(update.width, is_page ? 256 : limits.picture);
+            EXPECT_LE(update.height, is_page ? 256 : limits.picture);
+            EXPECT_TRUE(update.width == 256 || !is_page || (update.is_new && update.width == 0));
             cleared += update.is_new && update.width > 0;
         }
         std::size_t indices = 0;

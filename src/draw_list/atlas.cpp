@@ -173,7 +173,7 @@ Room Atlas::put(const Key& key, int width, int height, bool edges, int left, int
     const bool is_large = width > limits_.page / 2 || height > limits_.page / 2;
     TextureUpdate update;
     if (is_large) {
-        place.is_there = edges && place_alone(key, width, height, place);
+        place.is_there = place_alone(key, width, height, place);
         update.is_new = true;
         update.width = width;
         update.height = height;

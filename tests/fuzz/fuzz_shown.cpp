@@ -35,8 +35,8 @@ bool is_whole(const Drawn& drawn) {
         indices += batch.indices;
     }
     for (const TextureUpdate& one : drawn.updates)
-        if (one.texture > 1 || one.area.x < 0 || one.area.y < 0 ||
-            one.area.x + one.area.width > 256 || one.area.y + one.area.height > 256)
+        if (one.area.x < 0 || one.area.y < 0 || one.area.x + one.area.width > 256 ||
+            one.area.y + one.area.height > 256)
             return false;
     return indices == drawn.indices.size();
 }

@@ -8,19 +8,8 @@
 
 namespace rondix::draw {
 
-namespace {
-
-std::vector<std::string> paths(const CompiledFlow& flow, const std::string& folder) {
-    std::vector<std::string> all;
-    for (const TextRef file : flow.looks.pictures)
-        all.push_back(folder + std::string(flow.text(file)));
-    return all;
-}
-
-} // namespace
-
 ListedFlow::ListedFlow(const CompiledFlow& flow, const std::string& folder, DrawLimits limits)
-    : pictures_(paths(flow, folder), false)
+    : pictures_(paths_of_pictures(flow, folder), false)
     , list_(flow,
             {this,
              [](void* self, PictureId picture) {

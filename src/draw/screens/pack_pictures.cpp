@@ -37,8 +37,7 @@ std::string packed_picture(PictureFiles& files, std::size_t number, double scale
 } // namespace
 
 PicturesPacked pack_pictures(const CompiledFlow& flow, const CompiledFlow& packed, double scale) {
-    std::vector<std::string> paths;
-    for (const TextRef name : flow.looks.pictures) paths.emplace_back(flow.text(name));
+    const std::vector<std::string> paths = paths_of_pictures(flow, "");
     PictureFiles files(paths, true);
     PicturesPacked result;
     for (std::size_t i = 0; i < paths.size(); ++i)

@@ -16,13 +16,6 @@ using namespace draw;
 
 namespace {
 
-std::vector<std::string> paths(const CompiledFlow& flow, const std::string& folder) {
-    std::vector<std::string> all;
-    for (const TextRef file : flow.looks.pictures)
-        all.push_back(folder + std::string(flow.text(file)));
-    return all;
-}
-
 cairo_status_t append(void* closure, const unsigned char* data, unsigned length) {
     static_cast<std::string*>(closure)->append(reinterpret_cast<const char*>(data), length);
     return CAIRO_STATUS_SUCCESS;
@@ -57,7 +50,7 @@ class Measured {
 struct Painter::Parts {
     Parts(const CompiledFlow& of_flow, const std::string& folder, Painter::Pictures whose)
         : flow(of_flow)
-        , pictures(paths(of_flow, folder), whose == Painter::Pictures::of_strangers) {
+        , pictures(paths_of_pictures(of_flow, folder), whose == Painter::Pictures::of_strangers) {
         for (const TextRef font : flow.looks.fonts)
             if (const std::string name(flow.text(font)); is_font_file(name)) add_font_file(name);
     }

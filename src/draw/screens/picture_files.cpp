@@ -42,6 +42,13 @@ bool may_be_dear(const std::string& path) {
 
 } // namespace
 
+std::vector<std::string> paths_of_pictures(const CompiledFlow& flow, const std::string& folder) {
+    std::vector<std::string> all;
+    for (const TextRef file : flow.looks.pictures)
+        all.push_back(folder + std::string(flow.text(file)));
+    return all;
+}
+
 struct PictureFiles::File {
     std::string fault;
     Size size;

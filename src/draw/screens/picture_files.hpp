@@ -3,6 +3,7 @@
 #pragma once
 
 #include "draw/cairo.hpp"
+#include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/runtime/geometry.hpp"
 #include "rondix/runtime/look.hpp"
 
@@ -17,6 +18,9 @@ namespace rondix::draw {
 constexpr bool is_tinted(const rondix::Colour& tint) {
     return tint.red < 1 || tint.green < 1 || tint.blue < 1;
 }
+
+/// In their order; `folder` is empty or ends in '/'.
+std::vector<std::string> paths_of_pictures(const CompiledFlow& flow, const std::string& folder);
 
 class PictureFiles {
   public:
