@@ -16,7 +16,6 @@
 #include <cstddef>
 #include <cstdint>
 #include <span>
-#include <vector>
 
 namespace rondix {
 
@@ -39,7 +38,6 @@ class PackedPictures {
 
     std::span<const std::uint8_t> file_;
     std::size_t count_ = 0;
-    std::vector<std::uint8_t> pixels_;
 };
 
 /// How such a file begins: all numbers little-endian.

@@ -8,6 +8,7 @@ namespace rondix::draw_list {
 namespace {
 
 constexpr int white_side = 4;
+constexpr std::size_t most_kept = 1u << 20; // bytes of room for uploads
 
 std::size_t bytes_of(int width, int height) {
     return std::size_t{4} * static_cast<std::size_t>(width) * static_cast<std::size_t>(height);
@@ -44,6 +45,7 @@ Atlas::Atlas(const DrawLimits& limits)
 void Atlas::begin() {
     pending_.clear();
     pixels_.clear();
+    if (pixels_.capacity() > most_kept) pixels_ = {}; // of pictures, which come once
     if (begin_again_) let_go_of_all();
     is_full_ = begin_again_ = false;
     ++frame_;

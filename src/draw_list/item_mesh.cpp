@@ -224,6 +224,7 @@ class ItemMesh {
         for (int y = 0; y < height; ++y)
             std::copy_n(pixels.data() + row * std::size_t(y), row,
                         room.pixels + room.stride * std::size_t(y));
+        pixels = {}; // what is large comes once
         shop_.atlas.finish_put();
         return shop_.atlas.find(key);
     }

@@ -5,6 +5,7 @@
 
 #include <bit>
 #include <cstring>
+#include <vector>
 
 namespace rondix {
 
@@ -76,9 +77,9 @@ bool PackedPictures::read(PictureId picture, int width, int height, std::uint8_t
     const Entry one = entry(index(picture));
     const auto file = file_.subspan(one.at, one.bytes);
     const QoiSize size = qoi_size(file);
-    pixels_.resize(std::size_t{4} * size.width * size.height);
-    if (!read_qoi(file, pixels_)) return false;
-    resample({pixels_.data(), static_cast<int>(size.width), static_cast<int>(size.height)}, width,
+    std::vector<std::uint8_t> pixels(std::size_t{4} * size.width * size.height);
+    if (!read_qoi(file, pixels)) return false;
+    resample({pixels.data(), static_cast<int>(size.width), static_cast<int>(size.height)}, width,
              height, to);
     return true;
 }

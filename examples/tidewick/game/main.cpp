@@ -86,7 +86,8 @@ int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
         if (!options.hurry && game.moves()) SDL_Delay(6);
         ++frames;
         played += seconds;
-        if (memory_early == 0 && played > options.seconds / 4) memory_early = memory();
+        // By then each scene and window size has been seen.
+        if (memory_early == 0 && played > options.seconds * 3 / 4) memory_early = memory();
         if (options.seconds > 0 && played >= options.seconds) break;
     }
     game.finish();
