@@ -109,7 +109,7 @@ TEST(DrawList, ShowsTheDemoInAnyWindowAndMirrored) {
     Compared compared(*file.compiled, tour.painter, {1280, 720});
     for (const PictureSize size : {PictureSize{1280, 720}, {1321, 743}, {800, 600}, {450, 800}})
         for (const bool mirrored : {false, true}) {
-            if (part_of(20) < 20 && mirrored != (size.height > size.width)) continue;
+            if (part_of(20) < 20 && (mirrored || size.width > 1'000)) continue;
             tour.resize(size, mirrored);
             compared.resize(size);
             for (const char* name : {"title", "options", "pause", "cargo"}) {
@@ -148,9 +148,12 @@ TEST(DrawList, ShowsShadowsOfAnySize) {
     Compared compared(*file.compiled, painter, {800, 600});
     Canvas canvas;
     canvas.size = {800, 600};
+    std::size_t met = 0;
+    const std::size_t every = 20 / part_of(20);
     for (const float blur : {0.0F, 2.0F, 9.0F, 40.0F, 200.0F, 900.0F})
         for (const float corner : {0.0F, 7.0F, 60.0F})
             for (const float width : {12.0F, 150.0F, 420.0F}) {
+                if (++met % every != 0) continue;
                 Item item;
                 item.kind = ItemKind::panel;
                 item.style = id_of(StandardStyle::panel);
