@@ -84,6 +84,7 @@ int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
         worst = std::max(worst, game.menus().cost());
         cost += game.menus().cost();
         if (!options.hurry && game.moves()) SDL_Delay(6);
+        if (options.hurry && game.is_loading()) SDL_Delay(2); // the thread that loads is waited for
         ++frames;
         played += seconds;
         // By then each scene and window size has been seen.
