@@ -120,6 +120,10 @@ TEST_F(Outputs, NeverTakeThePlaceOfAnInput) {
         "ids " + flow + " -o " + path("x.hpp") + " --depends " + flow,
         "ids " + flow + " -o " + path("x.hpp") + " --depends " + path("x.hpp"),
         "pack " + flow + " -o " + path("x.hpp") + " --depends " + path("./x.hpp"),
+        "pack " + flow + " -o " + path("x.rdx") + " --pictures " + flow,
+        "pack " + flow + " -o " + path("x.rdx") + " --pictures " + path("./x.rdx"),
+        "pack " + flow + " -o " + path("x.rdx") + " --pictures " + path("y") + " --depends " +
+            path("y"),
         "schema -o " + flow,
         "map " + flow + " -o " + path("link.svg"),
         "map " + flow + " -o " + path("twin.svg"),

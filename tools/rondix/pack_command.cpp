@@ -35,8 +35,7 @@ bool write_depends(const Options& options, const FlowFile& file) {
 }
 
 int write(const Options& options, const FlowFile& file, const std::string& contents) {
-    if (!may_write({options.output, options.depends}) || !write_file(options.output, contents) ||
-        !write_depends(options, file))
+    if (!write_file(options.output, contents) || !write_depends(options, file))
         return cannot_be_used;
     fmt::print("wrote {}, {} bytes\n", options.output, contents.size());
     return proved;
@@ -44,8 +43,7 @@ int write(const Options& options, const FlowFile& file, const std::string& conte
 
 bool write_pictures(const Options& options, const FlowFile& file, const std::string& image) {
     std::string bytes;
-    if (!packed_pictures(file, image, options.scale, bytes) || !may_write({options.pictures}) ||
-        !write_file(options.pictures, bytes))
+    if (!packed_pictures(file, image, options.scale, bytes) || !write_file(options.pictures, bytes))
         return false;
     fmt::print("wrote {}, {} bytes\n", options.pictures, bytes.size());
     return true;
@@ -54,6 +52,7 @@ bool write_pictures(const Options& options, const FlowFile& file, const std::str
 int run_pack(const Options& options) {
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
+    if (!may_write({options.output, options.depends, options.pictures})) return cannot_be_used;
     const std::string folder = std::filesystem::path(options.flow).parent_path().string();
     const std::string image = pack(*file.compiled, folder.empty() ? "" : folder + "/");
     if (!options.pictures.empty() && !write_pictures(options, file, image)) return cannot_be_used;
@@ -67,6 +66,7 @@ int run_pack(const Options& options) {
 int run_ids(const Options& options) {
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
+    if (!may_write({options.output, options.depends})) return cannot_be_used;
     return write(options, file, ids_as_cpp(*file.compiled, options.name));
 }
 
