@@ -211,6 +211,20 @@ TEST_F(Limits, APictureThatTakesTooLongIsAFault) {
     EXPECT_LT(taken.seconds, 4 * slower);
 }
 
+/// Also where it is shown by its draw list, and where it is packed.
+TEST_F(Limits, APictureThatTakesTooLongIsNotShownOrPacked) {
+    put("slow.svg", slow_picture());
+    const std::string flow = put("slow.flow.yaml", with_picture);
+    const Taken shown = run_within(8 * slower, {"draw", flow, "--draw-list", "-o", out("sheets")});
+    EXPECT_NE(shown.output.find("it takes too long to draw"), std::string::npos) << shown.output;
+    EXPECT_LT(shown.seconds, 8 * slower);
+    const Taken packed = run_within(
+        4 * slower, {"pack", flow, "-o", out("slow.rdx"), "--pictures", out("slow.pictures")});
+    EXPECT_NE(packed.output.find("it takes too long to draw"), std::string::npos) << packed.output;
+    EXPECT_EQ(packed.status, 2);
+    EXPECT_FALSE(std::filesystem::exists(out("slow.pictures")));
+}
+
 TEST_F(Limits, AnInterruptEndsEveryCommand) {
     const std::string flow = put("lock.flow.yaml", lock_flow(16));
     const std::string large = put("long.flow.yaml", long_flow(20'000));

@@ -9,7 +9,7 @@
 namespace rondix::draw {
 
 ListedFlow::ListedFlow(const CompiledFlow& flow, const std::string& folder, DrawLimits limits)
-    : pictures_(paths_of_pictures(flow, folder), false)
+    : pictures_(paths_of_pictures(flow, folder), true) // which may be those of strangers
     , list_(flow,
             {this,
              [](void* self, PictureId picture) {
