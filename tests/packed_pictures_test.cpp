@@ -123,6 +123,19 @@ TEST(PackedPictures, AreRefusedWhereTheyAreDamaged) {
     EXPECT_EQ(pictures.open(packed.bytes(), *hello.compiled).code(), StatusCode::other_version);
 }
 
+/// A few bytes that say that they are a billion pixels.
+TEST(PackedPictures, AreNoLargerThanTheirBytesCanBe) {
+    Packed packed;
+    const CompiledFlow& flow = *packed.file.compiled;
+    std::string& bytes = packed.pictures.bytes;
+    const std::size_t first = bytes.find("qoif");
+    ASSERT_NE(first, std::string::npos);
+    for (const std::size_t side : {first + 4, first + 8})
+        bytes.replace(side, 4, std::string("\0\0\x40\0", 4));
+    PackedPictures pictures;
+    EXPECT_EQ(pictures.open(packed.bytes(), flow).code(), StatusCode::damaged);
+}
+
 /// At most of the sizes in which they were not drawn.
 TEST(PackedPictures, LookAsTheFilesDo) {
     const Packed packed;

@@ -89,7 +89,7 @@ Size Atlas::size_of(std::uint16_t texture) const {
     return is_page(texture) ? Size{side, side} : alone_[texture - pages_.size()].size;
 }
 
-Point Atlas::white(std::uint16_t) const {
+Point Atlas::white() const {
     const float middle = white_side / 2.0F / static_cast<float>(limits_.page);
     return {middle, middle};
 }
@@ -187,9 +187,8 @@ Room Atlas::put(const Key& key, int width, int height, bool edges, int left, int
         update.area = place.area;
         place.area = {place.area.x + around, place.area.y + around, width, height};
     }
-    if (!place.is_there && !is_large) return {}; // it may fit another time
+    if (!place.is_there) return {}; // it may fit another time
     places_[key] = place;
-    if (!place.is_there) return {};
     update.texture = place.texture;
     std::uint8_t* pixels = add_update(update, edges && !is_large);
     const std::size_t row = std::size_t{4} * static_cast<std::size_t>(update.area.width);

@@ -61,7 +61,7 @@ class Atlas {
 
     Size size_of(std::uint16_t texture) const;
     /// In a page: a spot that is white.
-    Point white(std::uint16_t texture) const;
+    Point white() const;
     bool is_page(std::uint16_t texture) const { return texture < pages_.size(); }
     std::span<const TextureUpdate> updates();
 

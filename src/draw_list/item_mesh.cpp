@@ -78,7 +78,7 @@ class ItemMesh {
         const std::uint16_t texture =
             shop_.atlas.is_page(shop_.mesh.texture()) ? shop_.mesh.texture() : std::uint16_t{0};
         shop_.mesh.use_texture(texture);
-        const Point white = shop_.atlas.white(texture);
+        const Point white = shop_.atlas.white();
         return {.to_pixels = to_pixels_,
                 .begin = colour,
                 .end = colour,
@@ -210,6 +210,8 @@ class ItemMesh {
     const Place* picture(PictureId number, int width, int height) {
         const Key key{name_of_picture(number), pair(width, height)};
         if (const Place* known = shop_.atlas.find(key)) return known->is_there ? known : nullptr;
+        const Room room = shop_.atlas.put(key, width, height, true);
+        if (!room.pixels) return nullptr;
         const PictureSource& source = shop_.pictures;
         std::vector<std::uint8_t>& pixels = shop_.mask;
         const std::size_t row = std::size_t(width) * 4;
@@ -219,8 +221,6 @@ class ItemMesh {
             return nullptr;
         }
         colour_unseen(pixels.data(), width, height);
-        const Room room = shop_.atlas.put(key, width, height, true);
-        if (!room.pixels) return nullptr;
         for (int y = 0; y < height; ++y)
             std::copy_n(pixels.data() + row * std::size_t(y), row,
                         room.pixels + room.stride * std::size_t(y));

@@ -62,7 +62,9 @@ Status PackedPictures::open(std::span<const std::byte> file, const CompiledFlow&
         if (one.at > file_.size() || one.bytes > file_.size() - one.at)
             return {StatusCode::damaged, "the packed pictures are cut short"};
         const QoiSize size = qoi_size(file_.subspan(one.at, one.bytes));
-        const bool good = size.width > 0 && size.height > 0 && size.width <= longest_side &&
+        constexpr std::uint64_t most_of_a_byte = 62; // pixels: a run of them
+        const bool good = std::uint64_t{size.width} * size.height <= most_of_a_byte * one.bytes &&
+                          size.width > 0 && size.height > 0 && size.width <= longest_side &&
                           size.height <= longest_side && one.size.width > 0 &&
                           one.size.height > 0 && one.size.width <= longest_side &&
                           one.size.height <= longest_side;
