@@ -1,14 +1,15 @@
-# rondix_flow(TARGET FLOW file.flow.yaml [ROOT folder] [NAMESPACE name] [PICTURES] [STRICT])
+# rondix_flow(TARGET FLOW file.flow.yaml [ROOT folder] [NAMESPACE name] [C] [PICTURES] [STRICT])
 #
 # Checks a flow whenever one of its files changes, and makes of it what the target includes:
 #   <file>.ids.hpp     the names as constants (rondix ids)
 #   <file>.packed.hpp  the packed flow as an array, packed_flow (rondix pack)
+#                      with C: <file>.ids.h and <file>.packed.h, for C
 #   <file>.pictures    beside them with PICTURES: the pictures as pixels, for PackedPictures
 # A flow with a trap fails the build, with the finding as a compiler would say it. <file> is the name
 # of the flow without `.flow.yaml`. ROOT: the folder that holds all files that the flow names, where
 # that is not its own.
 function(rondix_flow target)
-  cmake_parse_arguments(arg "STRICT;PICTURES" "FLOW;NAMESPACE;ROOT" "" ${ARGN})
+  cmake_parse_arguments(arg "C;STRICT;PICTURES" "FLOW;NAMESPACE;ROOT" "" ${ARGN})
   if(NOT arg_FLOW)
     message(FATAL_ERROR "rondix_flow: say which FLOW")
   endif()
@@ -17,8 +18,12 @@ function(rondix_flow target)
   string(REGEX REPLACE "\\.flow\\.ya?ml$" "" name ${name})
   set(folder ${CMAKE_CURRENT_BINARY_DIR}/${target}_flow)
   file(MAKE_DIRECTORY ${folder})
-  set(ids ${folder}/${name}.ids.hpp)
-  set(packed ${folder}/${name}.packed.hpp)
+  set(header hpp)
+  if(arg_C)
+    set(header h)
+  endif()
+  set(ids ${folder}/${name}.ids.${header})
+  set(packed ${folder}/${name}.packed.${header})
   if(arg_STRICT)
     set(strict --strict)
   endif()

@@ -1,4 +1,4 @@
-# What is installed, part by part: find_package(rondix COMPONENTS runtime draw_list keep live sdl2 flow draw tool),
+# What is installed, part by part: find_package(rondix COMPONENTS runtime draw_list keep live c shared sdl2 flow draw tool),
 # and a pkg-config file for each library.
 include(GNUInstallDirs)
 include(CMakePackageConfigHelpers)
@@ -17,10 +17,12 @@ function(rondix_install component)
     get_target_property(type ${target} TYPE)
     if(type STREQUAL STATIC_LIBRARY)
       string(APPEND libs " -l${target}")
+    elseif(type STREQUAL SHARED_LIBRARY)
+      string(APPEND libs " -lrondix")
     endif()
   endforeach()
   install(TARGETS ${arg_TARGETS} EXPORT rondix-${component}
-    ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+    LIBRARY DESTINATION ${CMAKE_INSTALL_LIBDIR} ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
   install(EXPORT rondix-${component} NAMESPACE rondix:: FILE rondix-${component}.cmake
     DESTINATION ${rondix_cmake_folder})
   if(NOT arg_PC)
@@ -47,16 +49,26 @@ endif()
 if(TARGET rondix_keep)
   rondix_install(keep TARGETS rondix_keep PC rondix-keep REQUIRES rondix tomlplusplus)
 endif()
+if(TARGET rondix_c)
+  rondix_install(c TARGETS rondix_c)
+endif()
+if(TARGET rondix_shared)
+  rondix_install(shared TARGETS rondix_shared PC rondix-c)
+endif()
 if(TARGET rondix_sdl2)
   rondix_install(sdl2 TARGETS rondix_sdl2 PC rondix-sdl2 REQUIRES rondix sdl2 SDL2_mixer)
   install(DIRECTORY adapters/sdl2/include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
 endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
+endif()
+if(TARGET rondix_report)
   rondix_install(flow TARGETS rondix_report rondix_fix rondix_editing rondix_check rondix_walk rondix_flow
     rondix_building rondix_packing rondix_loading rondix_compiling rondix_resolving rondix_reading
     rondix_yaml rondix_findings
     PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)
+endif()
+if(TARGET rondix_draw)
   rondix_install(draw TARGETS rondix_looks rondix_draw
     PC rondix-draw REQUIRES rondix-flow rondix-draw-list cairo pangocairo pangofc pangoft2 fontconfig librsvg-2.0 libpng)
 endif()
@@ -75,6 +87,12 @@ endif()
 install(DIRECTORY include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
 install(FILES LICENSE docs/findings.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
 
+set(RONDIX_BELOW_C)
+foreach(part draw_list live)
+  if(TARGET rondix_${part})
+    list(APPEND RONDIX_BELOW_C ${part})
+  endif()
+endforeach()
 configure_package_config_file(cmake/rondixConfig.cmake.in ${CMAKE_BINARY_DIR}/rondixConfig.cmake
   INSTALL_DESTINATION ${rondix_cmake_folder})
 write_basic_package_version_file(${CMAKE_BINARY_DIR}/rondixConfigVersion.cmake

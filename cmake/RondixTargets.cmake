@@ -1,7 +1,8 @@
 # How the libraries of this project are declared: one call each, so that their flags are alike.
 
 function(rondix_warnings target)
-  target_compile_options(${target} PRIVATE -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Wpedantic)
+  target_compile_options(${target} PRIVATE -Wall -Wextra -Wshadow -Wpedantic
+    $<$<COMPILE_LANGUAGE:CXX>:-Wnon-virtual-dtor>)
   if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU" AND CMAKE_CXX_COMPILER_VERSION VERSION_LESS 13)
     # False alarms on joining std::strings (GCC bug 105651).
     target_compile_options(${target} PRIVATE -Wno-restrict)
@@ -24,10 +25,11 @@ function(rondix_precompiled target)
   endif()
 endfunction()
 
-# rondix_library(logic SOURCES a.cpp b.cpp LINKS rondix_x [LEAN])
+# rondix_library(logic SOURCES a.cpp b.cpp LINKS rondix_x [LEAN] [SHARABLE])
 # LEAN: built without exceptions and run-time types, for what a shipped game links.
+# SHARABLE: may become part of a shared library as well, as what is LEAN may.
 function(rondix_library name)
-  cmake_parse_arguments(arg "LEAN" "" "SOURCES;LINKS" ${ARGN})
+  cmake_parse_arguments(arg "LEAN;SHARABLE" "" "SOURCES;LINKS" ${ARGN})
   set(target rondix_${name})
   add_library(${target} STATIC ${arg_SOURCES})
   add_library(rondix::${name} ALIAS ${target})
@@ -37,6 +39,10 @@ function(rondix_library name)
     PRIVATE ${rondix_SOURCE_DIR}/src)
   target_link_libraries(${target} PUBLIC ${arg_LINKS})
   rondix_warnings(${target})
+  if(arg_LEAN OR arg_SHARABLE)
+    set_target_properties(${target} PROPERTIES POSITION_INDEPENDENT_CODE ON
+      CXX_VISIBILITY_PRESET hidden VISIBILITY_INLINES_HIDDEN ON)
+  endif()
   if(arg_LEAN)
     # Each function in a section of its own: a game that links with --gc-sections ships what it calls.
     target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti -ffunction-sections -fdata-sections)

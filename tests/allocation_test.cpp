@@ -1,5 +1,6 @@
 // Nothing is allocated by apply(), nor by a Runner once it is built. Every way into the heap that
 // C++ has is counted here; the test first makes sure that the counter counts.
+#include "reference/part.hpp"
 #include "support.hpp"
 
 #include "draw/screens/listed_flow.hpp"
@@ -115,7 +116,7 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
     runner.start();
     // Into the options and the hold now and then, so that every kind of control is used.
     const ScreenId wanted[] = {flow.screen("options"), flow.screen("cargo")};
-    for (int i = 0; i < 400'000; ++i) {
+    for (std::size_t i = 0; i < part_of(400'000); ++i) {
         const IndexRange controls = flow[runner.menu_state().foremost()].controls;
         Point point{static_cast<float>(random() % 1280), static_cast<float>(random() % 720)};
         if (controls.count > 0 && random() % 4 != 0)
@@ -191,13 +192,13 @@ TEST(Allocation, NoneInARunnerOnceItIsBuilt) {
         moves += runner.take_moves().size();
     }
     EXPECT_EQ(allocations, first);
-    EXPECT_GT(effects, 1'000u);
-    EXPECT_GT(items, 20'000u);
-    EXPECT_GT(moves, 1'000u);
-    EXPECT_GT(unfolded, 50u); // every kind of thing was really done
-    EXPECT_GT(listened, 50u);
-    EXPECT_GT(typed, 50u);
-    EXPECT_GT(dragged, 50u);
+    EXPECT_GT(effects, at_least(1'000));
+    EXPECT_GT(items, at_least(20'000));
+    EXPECT_GT(moves, at_least(1'000));
+    EXPECT_GT(unfolded, at_least(50)); // every kind of thing was really done
+    EXPECT_GT(listened, at_least(50));
+    EXPECT_GT(typed, at_least(50));
+    EXPECT_GT(dragged, at_least(50));
 }
 
 /// Once what is shown has been shown: the demo's title, with a press that goes from button to

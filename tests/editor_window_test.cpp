@@ -187,7 +187,10 @@ TEST_F(EditorWindow, MakesAMenuOfNothing) {
     for (const char* name : {"play", "options", "credits", "crew", "help"}) {
         key("a");
         type(name);
-        type(std::string("open ") + name + "-screen");
+        const std::string press = std::string("open ") + name + "-screen";
+        type(press);
+        // As somebody does who looks at what they made before they go on.
+        ASSERT_TRUE(until([&] { return now().find(press) != std::string::npos; })) << now();
     }
     key("a");
     type("leave");

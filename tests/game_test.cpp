@@ -70,6 +70,7 @@ TEST_F(GameTest, SailsFromTheTitleToTheQuay) {
     for (const char* step : {"load pier", "press cast-off", "set aside pier", "load harbour",
                              "event moored", "front arrival"})
         EXPECT_NE(trace().find(step), std::string::npos) << step << "\n" << told;
+    EXPECT_EQ(told.find("breach: "), std::string::npos) << told; // she does what the proof assumes
     expect_walk();
 }
 
@@ -111,6 +112,11 @@ TEST_F(GameTest, BearsWhateverIsPressed) {
     EXPECT_EQ(status_, 0) << told;
     EXPECT_EQ(told.find("ERROR"), std::string::npos) << told; // of a sanitizer
     EXPECT_EQ(told.find("runtime error"), std::string::npos) << told;
+    // It goes on when it is asked to quit, on purpose; else it does what the proof assumes.
+    for (std::size_t at = 0; (at = told.find("breach: ", at)) != std::string::npos; ++at) {
+        const std::string line = told.substr(at, told.find('\n', at) - at);
+        EXPECT_NE(line.find("quit-not-followed"), std::string::npos) << line;
+    }
     long early = 0, late = 0;
     const std::size_t at = told.find("memory ");
     ASSERT_NE(at, std::string::npos) << told;

@@ -1,6 +1,7 @@
 // Routes of the focus on random layouts: every control is reached from every other, and the
 // opposite direction mostly returns.
 #include "place/routes.hpp"
+#include "reference/part.hpp"
 #include "support.hpp"
 
 #include <optional>
@@ -9,6 +10,9 @@
 
 namespace rondix::place {
 namespace {
+
+using test::at_least;
+using test::part_of;
 
 class Layouts {
   public:
@@ -86,7 +90,7 @@ std::size_t reached_from(const Routes& routes, Stop first, std::size_t count) {
 
 TEST(Routes, ReachEverythingAndMostlyReturn) {
     std::size_t moves = 0, returns = 0, plainly = 0, remembering = 0;
-    for (std::uint32_t layout = 0; layout < 5000; ++layout) {
+    for (std::uint32_t layout = 0; layout < part_of(5000); ++layout) {
         SCOPED_TRACE(layout);
         const std::vector<RouteStop> stops = Layouts(layout).make();
         for (const bool goes_round : {true, false}) {
@@ -156,7 +160,7 @@ std::size_t reached_by(const Walker& first, const Routes& routes,
 
 TEST(Routes, SayWhetherGoingBackStrandsAnybody) {
     std::size_t stranded = 0;
-    for (std::uint32_t layout = 0; layout < 5000; ++layout) {
+    for (std::uint32_t layout = 0; layout < part_of(5000); ++layout) {
         const std::vector<RouteStop> stops = Layouts(layout).make();
         Routes routes(stops.size());
         routes.find(stops, layout % 2 == 0);
@@ -171,7 +175,7 @@ TEST(Routes, SayWhetherGoingBackStrandsAnybody) {
         EXPECT_EQ(routes.returns(), all) << layout;
         stranded += all ? 0 : 1;
     }
-    EXPECT_GT(stranded, 5u); // or there was nothing to find
+    EXPECT_GT(stranded, at_least(5)); // or there was nothing to find
 }
 
 } // namespace

@@ -3,6 +3,7 @@
 // wheel alone and by a finger alone; what cannot be seen cannot be pressed; nothing is drawn
 // outside.
 #include "random_screen.hpp"
+#include "reference/part.hpp"
 
 #include <cmath>
 #include <random>
@@ -84,7 +85,7 @@ class ScrolledScreen : public testing::Test {
 TEST_F(ScrolledScreen, TheFocusIsSeenForEveryOrderOfDirections) {
     const Button buttons[] = {Button::up,   Button::down,  Button::left,     Button::right,
                               Button::down, Button::right, Button::pages_on, Button::pages_back};
-    for (unsigned seed = 0; seed < how_many(1500); ++seed) {
+    for (unsigned seed = 0; seed < part_of(how_many(1500)); ++seed) {
         RandomScreen screen(seed, Scrolling::some);
         const std::string text = screen.text([](std::size_t) { return false; });
         Runner& runner = begin(text);
@@ -105,7 +106,7 @@ TEST_F(ScrolledScreen, TheFocusIsSeenForEveryOrderOfDirections) {
 }
 
 TEST_F(ScrolledScreen, DirectionsReachEverythingHoweverFarItIsScrolled) {
-    for (unsigned seed = 0; seed < how_many(400); ++seed) {
+    for (unsigned seed = 0; seed < part_of(how_many(400)); ++seed) {
         RandomScreen screen(seed, Scrolling::some);
         const std::string text = screen.text([](std::size_t) { return false; });
         Runner& runner = begin(text);
@@ -128,7 +129,7 @@ TEST_F(ScrolledScreen, DirectionsReachEverythingHoweverFarItIsScrolled) {
 
 TEST_F(ScrolledScreen, OnlyWhatIsSeenIsUnderThePointer) {
     std::size_t met = 0;
-    for (unsigned seed = 0; seed < how_many(400); ++seed) {
+    for (unsigned seed = 0; seed < part_of(how_many(400)); ++seed) {
         RandomScreen screen(seed, Scrolling::some);
         const std::string text = screen.text([](std::size_t) { return false; });
         Runner& runner = begin(text);
@@ -431,8 +432,8 @@ class NestedGroups {
 
 /// However deep it stands: what scrolls is all that becomes shorter.
 TEST_F(ScrolledScreen, AreasGiveWayInGroupsOfGroups) {
-    int scarce = 0;
-    for (std::uint32_t seed = 0; seed < 3000; ++seed) {
+    std::size_t scarce = 0;
+    for (std::uint32_t seed = 0; seed < part_of(3000); ++seed) {
         const NestedGroups groups(seed);
         if (groups.needed() > 600 || groups.wanted() <= 600) continue;
         ++scarce;
@@ -450,7 +451,7 @@ TEST_F(ScrolledScreen, AreasGiveWayInGroupsOfGroups) {
             }
         }
     }
-    EXPECT_GT(scarce, 300);
+    EXPECT_GT(scarce, at_least(300));
 }
 
 TEST_F(ScrolledScreen, WithoutAnythingThatIsAControlIsNoMoreThanThat) {

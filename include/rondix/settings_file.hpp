@@ -27,8 +27,9 @@
 
 namespace rondix {
 
-/// `$XDG_CONFIG_HOME/tidewick-ferry/settings.toml`, or that in `~/.config`; the folder is the name
-/// of the game. Empty where the user has no home. Source: XDG Base Directory Specification 0.8.
+/// `$XDG_CONFIG_HOME/tidewick-ferry/settings.toml`, or that in `~/.config`, or on Windows in
+/// `%APPDATA%`; the folder is the name of the game. Empty where the user has no home. Source: XDG
+/// Base Directory Specification 0.8.
 std::string settings_path(const CompiledFlow& flow);
 
 /// A fault in a file, for a log.

@@ -19,6 +19,7 @@
 // something happened. Threads: that of the Runner.
 #pragma once
 
+#include "rondix/conformance.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/runtime/status.hpp"
 
@@ -45,6 +46,8 @@ class Trace {
     void note(Runner& menus, std::span<const Effect> effects, double seconds);
     void note(Runner& menus, std::span<const Move> moves, std::span<const Effect> effects,
               double seconds);
+    /// What Conformance::look() and end() found.
+    void note(const Runner& menus, std::span<const Breach> breaches);
 
     /// Why it switched itself off, if it did.
     const Status& status() const { return status_; }

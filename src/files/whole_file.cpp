@@ -134,10 +134,14 @@ std::string take_place(Beside& beside, const fs::path& target, const Writing& ho
     }
     if (!still_says(target.string(), *how.instead_of)) return changed;
     const auto exchange = [&] {
+#if defined(RENAME_EXCHANGE)
         return ::renameat2(AT_FDCWD, beside.name().c_str(), AT_FDCWD, target.c_str(),
                            RENAME_EXCHANGE) == 0;
+#else
+        return false;
+#endif
     };
-    if (!exchange()) { // some file systems cannot
+    if (!exchange()) { // some file systems, and some systems, cannot
         if (::rename(beside.name().c_str(), target.c_str()) != 0) return std::strerror(errno);
         beside.has_gone();
         return {};

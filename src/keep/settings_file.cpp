@@ -1,14 +1,13 @@
 #include "rondix/settings_file.hpp"
 
 #include "files/read_file.hpp"
+#include "files/user_files.hpp"
 #include "files/whole_file.hpp"
 #include "keep/bindings_table.hpp"
 #include "keep/setting_value.hpp"
 #include "keep/toml_lines.hpp"
 
 #include <cctype>
-#include <cstdlib>
-#include <filesystem>
 
 namespace rondix {
 
@@ -46,12 +45,11 @@ std::string keep_aside(const std::string& path, const std::string& text) {
 
 /// A file that cannot be read at all makes room, so that the next one does not take its place.
 std::string move_aside(const std::string& path) {
-    std::error_code fault;
     std::string name = path + ".damaged";
-    for (int i = 2; i <= max_aside && std::filesystem::exists(name, fault); ++i)
+    for (int i = 2; i <= max_aside && files::is_there(name); ++i)
         name = path + ".damaged-" + std::to_string(i);
-    std::filesystem::rename(path, name, fault);
-    return fault ? "cannot keep '" + path + "' aside: " + fault.message() : std::string();
+    const std::string fault = files::rename_file(path, name);
+    return fault.empty() ? fault : "cannot keep '" + path + "' aside: " + fault;
 }
 
 class Loader {
@@ -116,15 +114,8 @@ class Loader {
 } // namespace
 
 std::string settings_path(const CompiledFlow& flow) {
-    std::string folder;
-    const char* said = std::getenv("XDG_CONFIG_HOME");
-    const char* home = std::getenv("HOME");
-    if (said && said[0] == '/') // the specification has others ignored
-        folder = said;
-    else if (home && home[0] != '\0')
-        folder = std::string(home) + "/.config";
-    else
-        return {};
+    const std::string folder = files::settings_folder();
+    if (folder.empty()) return {};
     return folder + "/" + folder_name(flow.text(flow.game)) + "/settings.toml";
 }
 

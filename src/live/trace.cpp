@@ -1,6 +1,7 @@
 #include "rondix/trace.hpp"
 
 #include "files/read_file.hpp"
+#include "files/user_files.hpp"
 #include "live/saved_json.hpp"
 #include "rondix/effect_text.hpp"
 #include "rondix/tools/move_text.hpp"
@@ -9,7 +10,6 @@
 #include <cerrno>
 #include <cmath>
 #include <cstring>
-#include <filesystem>
 
 namespace rondix {
 
@@ -68,7 +68,7 @@ void Trace::end() {
 }
 
 bool Trace::open() {
-    file_.reset(std::fopen(path_.c_str(), "wb"));
+    file_.reset(files::open_stream(path_, "wb"));
     written_ = 0;
     status_ = file_ ? Status() : cannot_write(path_);
     return is_on();
@@ -110,12 +110,19 @@ void Trace::note(Runner& menus, std::span<const Move> moves, std::span<const Eff
     if (is_on() && written_ > max_bytes_ / 2) make_room(menus);
 }
 
+void Trace::note(const Runner& menus, std::span<const Breach> breaches) {
+    if (!is_on() || breaches.empty()) return;
+    Json line = {{"t", in_milliseconds(time_)}, {"breaches", Json::array()}};
+    for (const Breach& breach : breaches)
+        line["breaches"].push_back(breach_text(menus.flow(), breach));
+    write(line.dump(-1, ' ', false, Json::error_handler_t::replace));
+}
+
 /// The last of what happened is kept: this half, and the next.
 void Trace::make_room(Runner& menus) {
     file_.reset();
-    std::error_code fault;
     if (files::what_else_is(path_).empty()) // a device, or a pipe, stays where it is
-        std::filesystem::rename(path_, path_ + ".old", fault);
+        files::rename_file(path_, path_ + ".old");
     if (open()) write_beginning(menus);
 }
 

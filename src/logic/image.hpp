@@ -1,6 +1,7 @@
 // Image: how a packed flow is laid out. A header, a line for each table, the rest as a row, then
 // the tables, each at a multiple of `alignment`. Numbers are little-endian, as the machines are
-// that games run on; rows are what they are in memory, with zeros between their fields.
+// that games run on, and others refuse it; rows are what they are in memory, with zeros between
+// their fields.
 #pragma once
 
 #include <bit>
@@ -11,7 +12,8 @@
 
 namespace rondix::image {
 
-static_assert(std::endian::native == std::endian::little);
+/// Whether this machine can use images at all.
+inline constexpr bool usable_here = std::endian::native == std::endian::little;
 
 inline constexpr std::size_t alignment = 16;
 inline constexpr char magic[8] = {'R', 'o', 'n', 'd', 'i', 'x', '\x1A', '\n'};

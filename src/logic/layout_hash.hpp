@@ -37,9 +37,7 @@ class LayoutHash {
 consteval std::uint64_t layout_hash() {
     LayoutHash hash;
     hash.add(Rest{});
-    const CompiledFlow none;
-    each_table(none,
-               [&hash](const auto& table) { hash.add(std::remove_cvref_t<decltype(table[0])>{}); });
+    each_member([&hash]<class Row, class Owner>(Table<Row> Owner::*) { hash.add(Row{}); });
     return hash.value();
 }
 

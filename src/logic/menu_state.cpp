@@ -42,7 +42,8 @@ void MenuState::unpack(std::span<const Word> packed) {
 }
 
 bool operator==(const MenuState& a, const MenuState& b) {
-    return std::ranges::equal(a.packed(), b.packed());
+    const std::span<const MenuState::Word> one = a.packed(), other = b.packed();
+    return std::equal(one.begin(), one.end(), other.begin(), other.end());
 }
 
 void MenuState::set_scene(SceneId scene, Phase phase) {

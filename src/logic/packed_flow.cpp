@@ -74,6 +74,10 @@ class Opener {
         std::memcpy(&header_, bytes_.data(), sizeof header_);
         if (std::memcmp(header_.magic, image::magic, sizeof image::magic) != 0)
             return {StatusCode::other_format, "this is not a packed flow"};
+        if (!image::usable_here)
+            return {StatusCode::other_format,
+                    "packed flows are for machines whose numbers begin with the lowest byte "
+                    "(little-endian): this is another"};
         if (header_.version != image::version)
             return {StatusCode::other_version,
                     "the flow was packed by another version of Rondix: pack it again"};

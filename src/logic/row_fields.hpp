@@ -115,21 +115,36 @@ void each_value(T& value, Visit& visit) {
         fields(value, [&](auto&... each) { (each_value(each, visit), ...); });
 }
 
-/// Calls `visit` with every table of a flow, always in the same order; of several flows, with the
-/// same table of each.
+/// Calls `visit` with every table, as a member of CompiledFlow or of its Looks, always in the same
+/// order.
+template <class Visit>
+constexpr void each_member(Visit visit) {
+    visit(&CompiledFlow::scenes), visit(&CompiledFlow::screens), visit(&CompiledFlow::controls);
+    visit(&CompiledFlow::flags), visit(&CompiledFlow::events), visit(&CompiledFlow::requests);
+    visit(&CompiledFlow::pages), visit(&CompiledFlow::settings);
+    visit(&CompiledFlow::setting_asks), visit(&CompiledFlow::turns), visit(&CompiledFlow::keys);
+    visit(&CompiledFlow::key_defaults), visit(&CompiledFlow::pad_keys);
+    visit(&CompiledFlow::words), visit(&CompiledFlow::key_answers);
+    visit(&CompiledFlow::actions), visit(&CompiledFlow::alternatives);
+    visit(&CompiledFlow::steps), visit(&CompiledFlow::tests), visit(&CompiledFlow::texts);
+    visit(&Looks::screens), visit(&Looks::boxes), visit(&Looks::styles), visit(&Looks::rows);
+    visit(&Looks::samples), visit(&Looks::pictures), visit(&Looks::fonts), visit(&Looks::cues);
+    visit(&Looks::tunes), visit(&Looks::scene_tunes);
+}
+
+template <class Flow, class Rows>
+constexpr auto& table_of(Flow& flow, Rows CompiledFlow::*member) {
+    return flow.*member;
+}
+template <class Flow, class Rows>
+constexpr auto& table_of(Flow& flow, Rows Looks::*member) {
+    return flow.looks.*member;
+}
+
+/// The same with the tables of a flow; of several flows, with the same table of each.
 template <class Visit, class... Flow>
 constexpr void each_table_of(Visit visit, Flow&... flow) {
-    visit(flow.scenes...), visit(flow.screens...), visit(flow.controls...), visit(flow.flags...);
-    visit(flow.events...), visit(flow.requests...), visit(flow.pages...), visit(flow.settings...);
-    visit(flow.setting_asks...), visit(flow.turns...), visit(flow.keys...);
-    visit(flow.key_defaults...), visit(flow.pad_keys...), visit(flow.words...);
-    visit(flow.key_answers...);
-    visit(flow.actions...), visit(flow.alternatives...), visit(flow.steps...);
-    visit(flow.tests...), visit(flow.texts...);
-    visit(flow.looks.screens...), visit(flow.looks.boxes...), visit(flow.looks.styles...);
-    visit(flow.looks.rows...), visit(flow.looks.samples...);
-    visit(flow.looks.pictures...), visit(flow.looks.fonts...), visit(flow.looks.cues...);
-    visit(flow.looks.tunes...), visit(flow.looks.scene_tunes...);
+    each_member([&](auto member) { visit(table_of(flow, member)...); });
 }
 template <class Flow, class Visit>
 constexpr void each_table(Flow& flow, Visit visit) {

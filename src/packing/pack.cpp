@@ -119,11 +119,8 @@ std::string pack(const CompiledFlow& flow, const std::string& folder) {
     return Packer().pack(Texts(flow, folder).moved());
 }
 
-std::string pack_as_cpp(const std::string& image, const std::string& name) {
-    std::string text =
-        "// A packed flow, made by rondix pack. For rondix/runtime/packed_flow.hpp.\n"
-        "#pragma once\n\nalignas(16) inline constexpr unsigned char " +
-        name + "[] = {";
+static std::string as_array(std::string text, const std::string& image, const std::string& name) {
+    text += name + "[] = {";
     constexpr std::size_t a_line = 20;
     for (std::size_t i = 0; i < image.size(); ++i) {
         char number[4];
@@ -135,6 +132,29 @@ std::string pack_as_cpp(const std::string& image, const std::string& name) {
         text += ',';
     }
     return text + "\n};\n";
+}
+
+std::string pack_as_cpp(const std::string& image, const std::string& name) {
+    return as_array("// A packed flow, made by rondix pack. For rondix/runtime/packed_flow.hpp.\n"
+                    "#pragma once\n\nalignas(16) inline constexpr unsigned char ",
+                    image, name);
+}
+
+std::string pack_as_c(const std::string& image, const std::string& name) {
+    const std::string guard = "RONDIX_" + name + "_H";
+    // Where no alignment can be said, rondix_open_packed() makes a copy that has it.
+    return as_array(
+               "/* A packed flow, made by rondix pack. For rondix_open_packed(). */\n#ifndef " +
+                   guard + "\n#define " + guard +
+                   "\n\n"
+                   "#if defined(__GNUC__)\n"
+                   "__attribute__((aligned(16)))\n"
+                   "#elif defined(_MSC_VER)\n"
+                   "__declspec(align(16))\n"
+                   "#endif\n"
+                   "static const unsigned char ",
+               image, name) +
+           "\n#endif\n";
 }
 
 } // namespace rondix

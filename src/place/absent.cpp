@@ -28,8 +28,9 @@ bool is_empty(std::span<const Box> boxes, std::size_t group, std::span<const Pla
 } // namespace
 
 bool some_can_be_absent(const CompiledFlow& flow, ScreenId screen) {
-    return std::ranges::any_of(boxes_of(flow, screen),
-                               [&](const Box& box) { return can_be_absent(flow, box); });
+    const std::span<const Box> boxes = boxes_of(flow, screen);
+    return std::any_of(boxes.begin(), boxes.end(),
+                       [&](const Box& box) { return can_be_absent(flow, box); });
 }
 
 /// Children stand behind their parents: from the last box on, all that a group holds is known.

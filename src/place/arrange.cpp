@@ -39,7 +39,7 @@ class Arranger {
 
     void arrange() {
         if (boxes_.empty()) return;
-        has_areas_ = std::ranges::any_of(boxes_, [&](const Box& box) {
+        has_areas_ = std::any_of(boxes_.begin(), boxes_.end(), [&](const Box& box) {
             const BoxForm& form = box.forms[static_cast<std::size_t>(canvas_.shape)];
             return form.scrolls_across || form.scrolls_down;
         });

@@ -10,8 +10,9 @@ constexpr float edge = 6; // of the padding, that borders and what grows in the 
 constexpr float rounding = 0.5F; // what stands over by less need not be scrolled to
 
 bool can_scroll(const Box& box) {
-    return std::ranges::any_of(
-        box.forms, [](const BoxForm& form) { return form.scrolls_across || form.scrolls_down; });
+    return std::any_of(box.forms.begin(), box.forms.end(), [](const BoxForm& form) {
+        return form.scrolls_across || form.scrolls_down;
+    });
 }
 
 } // namespace
@@ -128,7 +129,8 @@ void DrawnOut::draw_out(Line& line, bool across) const {
         line.push_back({.begin = begin});
         line.push_back({.begin = end});
     });
-    std::ranges::sort(line, {}, &Piece::begin);
+    std::sort(line.begin(), line.end(),
+              [](const Piece& a, const Piece& b) { return a.begin < b.begin; });
     for (Piece& piece : line)
         each([&](float begin, float end, float factor) {
             if (begin <= piece.begin && piece.begin < end)
@@ -141,7 +143,9 @@ void DrawnOut::draw_out(Line& line, bool across) const {
 }
 
 float DrawnOut::there(const Line& line, float here) {
-    const auto after = std::ranges::upper_bound(line, here, {}, &Piece::begin);
+    const auto after =
+        std::upper_bound(line.begin(), line.end(), here,
+                         [](float place, const Piece& piece) { return place < piece.begin; });
     if (after == line.begin()) return here;
     const Piece& piece = *(after - 1);
     return piece.at + (here - piece.begin) * piece.factor;

@@ -54,6 +54,9 @@ std::string trace_text(const TraceFile& trace) {
             text += beginning_text(line, &line == &trace.lines[0]);
             continue;
         }
+        for (const std::string& breach : line.breaches)
+            text += fmt::format("{:>9.3f}  ! {}\n", line.time, printable(breach, true));
+        if (line.moves.empty() && line.stack.empty()) continue;
         const std::size_t rows = std::max<std::size_t>(line.moves.size(), 1);
         for (std::size_t i = 0; i < rows; ++i) {
             const bool last = i + 1 == rows;

@@ -145,13 +145,18 @@ bool RunnerCore::fire_event() {
 bool RunnerCore::fire_limit() {
     const Micros limit = limit_of(flow_.loading.timeout_ms);
     if (load_can_end(flow_, now_) && limit > 0 && load_.since >= limit)
-        return perform_one(Move::load_timeout());
+        return give_up(Move::load_timeout());
     const RequestId request = flow_[now_.current()].request;
     if (request == no_request) return false;
     const Micros most = limit_of(flow_[request].timeout_ms);
     const Wait& wait = requests_[index(request)];
-    return wait.asked && most > 0 && wait.since >= most &&
-           perform_one(Move::request_timeout(request));
+    return wait.asked && most > 0 && wait.since >= most && give_up(Move::request_timeout(request));
+}
+
+bool RunnerCore::give_up(Move timeout) {
+    const bool made = perform_one(timeout);
+    record_.timeouts += made ? 1 : 0;
+    return made;
 }
 
 /// What the current screen, or the question over it, does by itself.

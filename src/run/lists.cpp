@@ -300,8 +300,9 @@ void RunnerCore::add_row_bar(const Item& body) {
     of_list.look.opacity = body.look.opacity;
     of_list.screen = body.screen;
     const ControlId control = body.control;
-    const bool dragged = std::ranges::any_of(
-        fingers_, [&](const Finger& finger) { return finger.bar && finger.on == control; });
+    const bool dragged =
+        std::any_of(std::begin(fingers_), std::end(fingers_),
+                    [&](const Finger& finger) { return finger.bar && finger.on == control; });
     add_bar(of_list, bar_of_rows(control), knob_of_rows(control), dragged);
 }
 

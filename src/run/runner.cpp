@@ -315,6 +315,12 @@ ControlId Runner::route(ControlId from, Button direction) {
     return core_->route(from, direction);
 }
 
+HostRecord Runner::host_record() const {
+    return core_->host_record();
+}
+bool Runner::was_set(FlagId flag) const {
+    return core_->was_set(flag);
+}
 bool Runner::replay(Move move) {
     return core_->replay(move);
 }

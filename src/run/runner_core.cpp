@@ -78,6 +78,7 @@ RunnerCore::RunnerCore(const CompiledFlow& flow)
     moves_taken_.reserve(max_moves_kept);
     followed_.reserve(max_moves_kept);
     stays_loaded_.assign(flow.scenes.size(), false);
+    flags_set_.assign(flow.flags.size(), false);
     items_.reserve(flow.looks.boxes.size() + 1);
     leaving_.reserve(flow.screens.size());
     cools_.assign(flow.controls.size(), 0);
@@ -262,7 +263,18 @@ bool RunnerCore::has_room() const {
 std::span<const Effect> RunnerCore::take_effects() {
     taken_.clear();
     taken_.swap(effects_);
+    record_.effects_taken += taken_.size();
+    first_just_asked_ = next_asked_;
+    next_asked_ = tickets_ + 1;
+    for (const Effect& effect : taken_) record_.quits_taken += effect.kind == EffectKind::quit;
     return taken_;
+}
+
+HostRecord RunnerCore::host_record() const {
+    HostRecord now = record_;
+    now.effects_waiting = effects_.size();
+    now.advanced = static_cast<double>(time_) / 1e6;
+    return now;
 }
 
 std::span<const Move> RunnerCore::take_moves() {
@@ -336,7 +348,11 @@ bool RunnerCore::post(EventId event) {
 
 /// The first answer counts, even where it cannot take effect yet.
 bool RunnerCore::finish(LoadTicket ticket, Answer answer) {
-    if (ticket == LoadTicket{} || load_ticket() != ticket || load_.answer) return false;
+    if (ticket == LoadTicket{}) return false;
+    if (load_ticket() != ticket || load_.answer) {
+        note_old_answer(static_cast<std::uint32_t>(ticket));
+        return false;
+    }
     if (load_can_end(flow_, now_))
         return perform(answer == Answer::done ? Move::loaded() : Move::load_failed());
     load_.answer = answer;
@@ -354,7 +370,19 @@ bool RunnerCore::finish(RequestTicket ticket, Answer answer) {
         wait.answer = answer;
         return true;
     }
+    note_old_answer(static_cast<std::uint32_t>(ticket));
     return false;
+}
+
+/// Only where the game could know: what was cancelled within the effects that it took last, or
+/// since then, it still answers in good faith.
+void RunnerCore::note_old_answer(std::uint32_t ticket) {
+    const bool hears_of_it = std::any_of(effects_.begin(), effects_.end(), [](const Effect& one) {
+        return one.kind == EffectKind::load || one.kind == EffectKind::off ||
+               one.kind == EffectKind::unload;
+    });
+    const bool was_just_asked = ticket >= first_just_asked_ && ticket <= tickets_;
+    if (!was_just_asked && !hears_of_it) ++record_.old_answers;
 }
 
 LoadTicket RunnerCore::load_ticket() const {
@@ -371,11 +399,13 @@ bool RunnerCore::report_progress(LoadTicket ticket, float share) {
     if (ticket == LoadTicket{} || load_ticket() != ticket) return false;
     progress_ = share >= 0 ? std::min(share, 1.0F) : 0; // not a number counts as nothing done
     needs_redraw_ = true;
+    ++record_.progress_reports;
     return true;
 }
 
 bool RunnerCore::set_flag(FlagId flag, bool raised) {
     if (index(flag) >= flow_.flags.size()) return false;
+    flags_set_[index(flag)] = true;
     return perform(raised ? Move::raise(flag) : Move::lower(flag));
 }
 

@@ -82,6 +82,10 @@ class RunnerCore {
     bool replay(Move move);
 
     std::span<const Effect> take_effects();
+    HostRecord host_record() const;
+    bool was_set(FlagId flag) const {
+        return index(flag) < flags_set_.size() && flags_set_[index(flag)];
+    }
 
     std::span<const Move> take_moves();
     std::uint64_t moves_made() const { return moves_made_; }
@@ -366,6 +370,8 @@ class RunnerCore {
     bool fire_answer();
     bool fire_event();
     bool fire_limit();
+    void note_old_answer(std::uint32_t ticket);
+    bool give_up(Move timeout);
     bool fire_screen();
     bool is_shown(const MenuState& menu_state, ScreenId screen) const;
     void repeat_direction();
@@ -419,6 +425,11 @@ class RunnerCore {
     std::vector<Move> moves_done_, moves_taken_;
     std::vector<Move> followed_; // by themselves, the move that was replayed
     std::uint64_t moves_made_ = 0;
+    // Tickets from the first on were asked for in the effects that were taken last; those from the
+    // other on, since then.
+    std::uint32_t first_just_asked_ = 0, next_asked_ = 0;
+    HostRecord record_;              // but for what is waiting, and the time
+    std::vector<bool> flags_set_;    // by the game
     std::vector<bool> stays_loaded_; // of each scene
     std::vector<Item> items_;
     std::size_t max_effects_ = 0;               // that a single move can have

@@ -431,7 +431,7 @@ void RunnerCore::add_bar(const Item& of_screen, const Rect& bar, const Rect& kno
 // --- time
 
 bool RunnerCore::areas_move() const {
-    return std::ranges::any_of(scrolled_, [](const Scrolled& scrolled) {
+    return std::any_of(scrolled_.begin(), scrolled_.end(), [](const Scrolled& scrolled) {
         return scrolled.at != scrolled.to || (!scrolled.held && scrolled.speed != Point{});
     });
 }

@@ -48,7 +48,7 @@ class TraceReader {
         if (!begins && trace_.lines.empty()) return wrong("this trace has no beginning");
         if (!read_texts(line, "rows", line_.rows) || !read_texts(line, "moves", line_.moves) ||
             !read_texts(line, "effects", line_.effects) || !read_texts(line, "now", line_.stack) ||
-            (begins && !read_beginning(line)))
+            !read_texts(line, "breaches", line_.breaches) || (begins && !read_beginning(line)))
             return false;
         trace_.lines.push_back(std::move(line_));
         return true;

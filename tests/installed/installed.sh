@@ -44,6 +44,27 @@ export PKG_CONFIG_PATH=$room/there/lib/pkgconfig CMAKE_PREFIX_PATH=$room/there
 # shellcheck disable=SC2046,SC2086
 c++ -std=c++20 $flags "$source/tests/installed/pkg.cpp" -o "$room/pkg" $(pkg-config --cflags --libs rondix-flow)
 "$room/pkg"
+# In C, by pkg-config and by CMake: the shared library alone, and the static one.
+# shellcheck disable=SC2046
+cc -std=c99 -Wall -Werror "$source/tests/installed/menus.c" -o "$room/menus" $(pkg-config --cflags --libs rondix-c)
+LD_LIBRARY_PATH=$room/there/lib "$room/menus" >"$room/said"
+grep -q 'in C, .*: this is not a packed flow' "$room/said"
+mkdir "$room/c"
+cp "$source/tests/installed/menus.c" "$room/c"
+cat >"$room/c/CMakeLists.txt" <<'END'
+cmake_minimum_required(VERSION 3.25)
+project(menus LANGUAGES C CXX)
+find_package(rondix REQUIRED COMPONENTS shared c)
+add_executable(by_shared menus.c)
+target_link_libraries(by_shared PRIVATE rondix::shared)
+add_executable(by_static menus.c)
+set_target_properties(by_static PROPERTIES LINKER_LANGUAGE CXX)
+target_link_libraries(by_static PRIVATE rondix::c)
+END
+cmake -S "$room/c" -B "$room/c/build" -G Ninja -DCMAKE_BUILD_TYPE=Release >/dev/null
+cmake --build "$room/c/build" >/dev/null
+"$room/c/build/by_shared" | cmp - "$room/said"
+"$room/c/build/by_static" | cmp - "$room/said"
 # What the tutorial ends with, and what the pages compile.
 /usr/bin/python3 "$source/tests/pages.py" "$rondix" "" "$source/docs/tutorial.md" "$source/docs/how-to/tests-and-ci.md"
 echo "installed: good"

@@ -56,18 +56,21 @@ int run_pack(const Options& options) {
     const std::string folder = std::filesystem::path(options.flow).parent_path().string();
     const std::string image = pack(*file.compiled, folder.empty() ? "" : folder + "/");
     if (!options.pictures.empty() && !write_pictures(options, file, image)) return cannot_be_used;
+    const std::string name = options.name.empty() ? "packed_flow" : options.name;
     const std::string ending = std::filesystem::path(options.output).extension().string();
-    const bool cpp = ending == ".hpp" || ending == ".h" || ending == ".inc";
-    return write(options, file,
-                 cpp ? pack_as_cpp(image, options.name.empty() ? "packed_flow" : options.name)
-                     : image);
+    if (ending == ".h") return write(options, file, pack_as_c(image, name));
+    const bool cpp = ending == ".hpp" || ending == ".inc";
+    return write(options, file, cpp ? pack_as_cpp(image, name) : image);
 }
 
 int run_ids(const Options& options) {
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     if (!may_write({options.output, options.depends})) return cannot_be_used;
-    return write(options, file, ids_as_cpp(*file.compiled, options.name));
+    const bool in_c = std::filesystem::path(options.output).extension() == ".h";
+    return write(options, file,
+                 in_c ? ids_as_c(*file.compiled, options.name)
+                      : ids_as_cpp(*file.compiled, options.name));
 }
 
 void add_common(Command& command, Options& options) {
@@ -91,7 +94,9 @@ std::string need_cpp_name(const std::string& name) {
 Run add_pack(Command& command) {
     const auto options = std::make_shared<Options>();
     add_common(command, *options);
-    command.text("-o,--output", options->output, "the image; with .hpp, .h or .inc an array of C++")
+    command
+        .text("-o,--output", options->output,
+              "the image; with .hpp or .inc an array of C++, with .h of C")
         .needed();
     command.text("--name", options->name, "of the array").checked(need_cpp_name);
     command.text("--pictures", options->pictures,
@@ -107,8 +112,11 @@ Run add_pack(Command& command) {
 Run add_ids(Command& command) {
     const auto options = std::make_shared<Options>();
     add_common(command, *options);
-    command.text("-o,--output", options->output, "the header").needed();
-    command.text("--namespace", options->name, "namespace (default: the name of the game)")
+    command.text("-o,--output", options->output, "the header: of C++, or of C where it ends in .h")
+        .needed();
+    command
+        .text("--namespace", options->name,
+              "namespace, or how names of C begin (default: the name of the game)")
         .checked(need_cpp_name);
     return [options] { return run_ids(*options); };
 }

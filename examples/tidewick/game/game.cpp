@@ -29,11 +29,15 @@ void Game::start() {
     menus_.start();
     log_ = read_log(options_.log);
     menus_.runner().set_flag(ids::flags::saved_voyage, log_.has_value());
+    menus_.runner().set_flag(ids::flags::pad_present, true); // until one is lost
 }
 
 /// What the menus do not take is the captain's.
 bool Game::feed(const SDL_Event& event) {
     helm_.note(event);
+    // The menus hear of a lost pad as well, and keep their screen for it until there is one again.
+    if (event.type == SDL_CONTROLLERDEVICEREMOVED || event.type == SDL_CONTROLLERDEVICEADDED)
+        menus_.runner().set_flag(ids::flags::pad_present, event.type == SDL_CONTROLLERDEVICEADDED);
     if (!menus_.feed(event) && event.type == SDL_QUIT) quits_ = true;
     return !quits_;
 }

@@ -47,6 +47,7 @@ Menus::Menus(SDL_Window* window, SDL_Renderer* renderer, const MenusOptions& opt
     for (const SettingsNote& note : kept_->load(*runner_)) SDL_Log("%s", note.text.c_str());
     follow_volumes();
     if (!options.trace.empty()) trace_.emplace(options.trace);
+    if (trace_) watch_.emplace(*runner_); // whoever records a game develops it
 }
 
 /// A game that ships carries its fonts; this one takes those of the system.
@@ -143,6 +144,14 @@ void Menus::advance(double seconds) {
     if (trace_) trace_->note(*runner_, effects, seconds);
     for (const Effect& effect : effects) obey(effect);
     log(kept_->save_when_quiet(*runner_, seconds));
+    if (watch_) tell(watch_->look(*runner_, seconds));
+}
+
+/// Where this game does not do what the proof assumes of it.
+void Menus::tell(std::span<const Breach> breaches) {
+    for (const Breach& breach : breaches)
+        std::fprintf(stderr, "breach: %s\n", breach_text(flow_, breach).c_str());
+    trace_->note(*runner_, breaches);
 }
 
 void Menus::obey(const Effect& effect) {
@@ -181,6 +190,7 @@ void Menus::draw(std::string_view note) {
 
 void Menus::finish() {
     log(kept_->save(*runner_));
+    if (watch_) tell(watch_->end(*runner_));
     if (trace_) trace_->end();
 }
 

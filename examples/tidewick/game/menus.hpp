@@ -6,6 +6,7 @@
 #include "tidewick.ids.hpp"
 
 #include "../../renderers/sdl2_renderer.hpp"
+#include "rondix/conformance.hpp"
 #include "rondix/draw_list.hpp"
 #include "rondix/packed_pictures.hpp"
 #include "rondix/runtime/packed_flow.hpp"
@@ -68,6 +69,7 @@ class Menus {
     void load_looks(const std::string& pictures);
     rondix::Item note_item(std::string_view note) const;
     void obey(const rondix::Effect& effect);
+    void tell(std::span<const rondix::Breach> breaches);
     void follow_volumes();
     void count_crates();
     static rondix::ListRow crate_row(void* menus, std::uint32_t row);
@@ -86,6 +88,7 @@ class Menus {
     std::optional<rondix::sdl2::Display> display_;
     std::optional<rondix::SettingsFile> kept_;
     std::optional<rondix::Trace> trace_;
+    std::optional<rondix::Conformance> watch_;
     std::vector<std::string_view> hold_;
     double cost_ = 0;
 };

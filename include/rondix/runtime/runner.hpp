@@ -27,6 +27,7 @@
 #include "rondix/runtime/compiled_flow.hpp"
 #include "rondix/runtime/device.hpp"
 #include "rondix/runtime/effect.hpp"
+#include "rondix/runtime/host_record.hpp"
 #include "rondix/runtime/item.hpp"
 #include "rondix/runtime/menu_state.hpp"
 #include "rondix/runtime/move.hpp"
@@ -255,6 +256,10 @@ class Runner {
     std::span<const Placed> places_of(ScreenId screen) const;
     /// Where a direction leads from an enabled control, or none.
     ControlId route(ControlId from, Button direction);
+    /// What the game has done so far, in numbers.
+    HostRecord host_record() const;
+    /// Whether set_flag() was ever called for it.
+    bool was_set(FlagId flag) const;
 
     // --- Walkthroughs and tests
 

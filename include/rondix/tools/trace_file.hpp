@@ -12,12 +12,13 @@ struct TraceLine {
     SourceRange place;
     double time = 0; ///< seconds since the trace was switched on
     std::optional<WalkBeginning> begin;
-    std::vector<std::string> rows;    ///< of a beginning: the lists that have rows
-    std::vector<std::string> moves;   ///< in the words of move_text()
-    std::vector<std::string> effects; ///< in those of effect_text()
-    std::vector<std::string> stack;   ///< that is open then, from the bottom up
-    std::string by;                   ///< the device that the player's moves came from
-    bool gap = false;                 ///< moves are missing; a beginning follows
+    std::vector<std::string> rows;     ///< of a beginning: the lists that have rows
+    std::vector<std::string> moves;    ///< in the words of move_text()
+    std::vector<std::string> effects;  ///< in those of effect_text()
+    std::vector<std::string> stack;    ///< that is open then, from the bottom up
+    std::vector<std::string> breaches; ///< of what the proof assumes of the game
+    std::string by;                    ///< the device that the player's moves came from
+    bool gap = false;                  ///< moves are missing; a beginning follows
 };
 
 struct TraceFile {
