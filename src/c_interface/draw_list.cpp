@@ -32,7 +32,8 @@ DrawLimits limits_of(const rondix_draw_limits* said) {
 // What is drawn is handed out as it is: the structs of C are those of C++, member by member.
 template <class C, class Cpp>
 const C* same(std::span<const Cpp> rows) {
-    static_assert(sizeof(C) == sizeof(Cpp) && alignof(C) == alignof(Cpp));
+    static_assert(sizeof(C) == sizeof(Cpp));
+    static_assert(alignof(C) == alignof(Cpp));
     return reinterpret_cast<const C*>(rows.data());
 }
 static_assert(offsetof(rondix_vertex, u) == offsetof(DrawVertex, u) &&
