@@ -21,8 +21,12 @@
 #define RONDIX_API
 #endif
 
+/* Enumerations are numbers of 32 bits, of which any may be passed. */
 #ifdef __cplusplus
+#define RONDIX_U32 : uint32_t
 extern "C" {
+#else
+#define RONDIX_U32
 #endif
 
 /* The number of this interface. It changes when a struct or the meaning of a function does, and
@@ -33,7 +37,7 @@ RONDIX_API uint32_t rondix_interface(void);
 RONDIX_API const char* rondix_version(void);
 
 /* As in rondix/runtime/status.hpp; the last is of this interface. */
-typedef enum rondix_code {
+typedef enum rondix_code RONDIX_U32 {
     RONDIX_DONE,
     RONDIX_OTHER_FORMAT,
     RONDIX_OTHER_VERSION,
@@ -63,16 +67,16 @@ typedef uint32_t rondix_id;
 
 /* What a load or request is answered with; 0: there is none. */
 typedef uint32_t rondix_ticket;
-typedef enum rondix_answer { RONDIX_ANSWER_DONE, RONDIX_ANSWER_FAILED } rondix_answer;
+typedef enum rondix_answer RONDIX_U32 { RONDIX_ANSWER_DONE, RONDIX_ANSWER_FAILED } rondix_answer;
 
-typedef enum rondix_device_kind {
+typedef enum rondix_device_kind RONDIX_U32 {
     RONDIX_KEYBOARD,
     RONDIX_PAD,
     RONDIX_POINTER,
     RONDIX_TOUCH
 } rondix_device_kind;
 
-typedef enum rondix_button {
+typedef enum rondix_button RONDIX_U32 {
     RONDIX_UP,
     RONDIX_DOWN,
     RONDIX_LEFT,

@@ -12,7 +12,7 @@
 extern "C" {
 #endif
 
-typedef enum rondix_breach_kind {
+typedef enum rondix_breach_kind RONDIX_U32 {
     RONDIX_EFFECTS_NOT_TAKEN,
     RONDIX_LOAD_NOT_ANSWERED,
     RONDIX_REQUEST_NOT_ANSWERED,

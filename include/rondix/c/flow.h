@@ -49,7 +49,7 @@ RONDIX_API rondix_id rondix_flow_pages_named(const rondix_flow* flow, rondix_id 
 
 /* --- From an id to what it is. */
 
-typedef enum rondix_kind {
+typedef enum rondix_kind RONDIX_U32 {
     RONDIX_SCENES,
     RONDIX_SCREENS,
     RONDIX_CONTROLS,
@@ -74,7 +74,7 @@ RONDIX_API rondix_text rondix_flow_name(const rondix_flow* flow, rondix_kind kin
 /* The file of a scene, picture, cue or tune. */
 RONDIX_API rondix_text rondix_flow_file(const rondix_flow* flow, rondix_kind kind, rondix_id id);
 
-typedef enum rondix_control_kind {
+typedef enum rondix_control_kind RONDIX_U32 {
     RONDIX_LABEL,
     RONDIX_PICTURE,
     RONDIX_PANEL,
@@ -99,7 +99,7 @@ typedef struct rondix_control {
 RONDIX_API bool rondix_flow_control_of(const rondix_flow* flow, rondix_id control,
                                        rondix_control* found);
 
-typedef enum rondix_setting_kind {
+typedef enum rondix_setting_kind RONDIX_U32 {
     RONDIX_YES_NO,
     RONDIX_NUMBER,
     RONDIX_ONE_OF,

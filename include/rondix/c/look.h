@@ -12,7 +12,7 @@
 extern "C" {
 #endif
 
-typedef enum rondix_look_state {
+typedef enum rondix_look_state RONDIX_U32 {
     RONDIX_REST,
     RONDIX_FOCUSED,
     RONDIX_PRESSED,
@@ -35,8 +35,8 @@ typedef struct rondix_look {
     float opacity;
 } rondix_look;
 
-typedef enum rondix_edge { RONDIX_START, RONDIX_MIDDLE, RONDIX_END } rondix_edge;
-typedef enum rondix_fit { RONDIX_STRETCH, RONDIX_INSIDE, RONDIX_COVER } rondix_fit;
+typedef enum rondix_edge RONDIX_U32 { RONDIX_START, RONDIX_MIDDLE, RONDIX_END } rondix_edge;
+typedef enum rondix_fit RONDIX_U32 { RONDIX_STRETCH, RONDIX_INSIDE, RONDIX_COVER } rondix_fit;
 
 /* What of a style does not blend, in one state. */
 typedef struct rondix_dress {
@@ -61,7 +61,7 @@ typedef struct rondix_style {
 } rondix_style;
 RONDIX_API bool rondix_flow_style(const rondix_flow* flow, rondix_id style, rondix_style* found);
 
-typedef enum rondix_item_kind {
+typedef enum rondix_item_kind RONDIX_U32 {
     RONDIX_ITEM_GROUND,
     RONDIX_ITEM_DIM,
     RONDIX_ITEM_GROUP,

@@ -21,7 +21,7 @@ RONDIX_API bool rondix_menu_state_equal(const rondix_menu_state* one,
 /* The row of it, which is canonical; for hashing. */
 RONDIX_API const uint16_t* rondix_menu_state_words(const rondix_menu_state* state, size_t* count);
 
-typedef enum rondix_phase {
+typedef enum rondix_phase RONDIX_U32 {
     RONDIX_PHASE_NONE,
     RONDIX_PHASE_LOADED,
     RONDIX_PHASE_LOADING,

@@ -100,29 +100,30 @@ RONDIX_API bool rondix_runner_set_rows(rondix_runner* runner, rondix_id list,
 RONDIX_API rondix_rows rondix_runner_rows_of(const rondix_runner* runner, rondix_id list);
 RONDIX_API bool rondix_runner_choose_row(rondix_runner* runner, rondix_id list, uint32_t row);
 
-typedef enum rondix_effect_kind {                    /* `about` is ... */
-                                  RONDIX_LOAD,       /* a scene; `ticket` */
-                                  RONDIX_UNLOAD,     /* a scene */
-                                  RONDIX_SET_ASIDE,  /* a scene */
-                                  RONDIX_BRING_BACK, /* a scene */
-                                  RONDIX_PAUSE,
-                                  RONDIX_UNPAUSE,
-                                  RONDIX_SHOW_POINTER,
-                                  RONDIX_HIDE_POINTER,
-                                  RONDIX_CUE,        /* a cue */
-                                  RONDIX_MUSIC,      /* a tune, or RONDIX_SILENCE */
-                                  RONDIX_REQUEST,    /* a request; `ticket` */
-                                  RONDIX_OFF,        /* a request; `ticket` */
-                                  RONDIX_BEGIN_TEXT, /* a control */
-                                  RONDIX_END_TEXT,   /* a control */
-                                  RONDIX_SETTING,    /* a setting; `value` */
-                                  RONDIX_FRONT,      /* a screen */
-                                  RONDIX_FOCUS,      /* a control; `value`: of a list, the row */
-                                  RONDIX_DENIED,     /* a control */
-                                  RONDIX_TAKES_PAD,  /* nothing; `value`: the pad */
-                                  RONDIX_TOLD,       /* a word */
-                                  RONDIX_TODO,       /* a word */
-                                  RONDIX_QUIT
+/* `about` is what is said behind each. */
+typedef enum rondix_effect_kind RONDIX_U32 {
+    RONDIX_LOAD,       /* a scene; `ticket` */
+    RONDIX_UNLOAD,     /* a scene */
+    RONDIX_SET_ASIDE,  /* a scene */
+    RONDIX_BRING_BACK, /* a scene */
+    RONDIX_PAUSE,
+    RONDIX_UNPAUSE,
+    RONDIX_SHOW_POINTER,
+    RONDIX_HIDE_POINTER,
+    RONDIX_CUE,        /* a cue */
+    RONDIX_MUSIC,      /* a tune, or RONDIX_SILENCE */
+    RONDIX_REQUEST,    /* a request; `ticket` */
+    RONDIX_OFF,        /* a request; `ticket` */
+    RONDIX_BEGIN_TEXT, /* a control */
+    RONDIX_END_TEXT,   /* a control */
+    RONDIX_SETTING,    /* a setting; `value` */
+    RONDIX_FRONT,      /* a screen */
+    RONDIX_FOCUS,      /* a control; `value`: of a list, the row */
+    RONDIX_DENIED,     /* a control */
+    RONDIX_TAKES_PAD,  /* nothing; `value`: the pad */
+    RONDIX_TOLD,       /* a word */
+    RONDIX_TODO,       /* a word */
+    RONDIX_QUIT
 } rondix_effect_kind;
 
 /* One thing that the game is to do: rondix/runtime/effect.hpp says what each asks for. */
@@ -261,29 +262,30 @@ RONDIX_API bool rondix_runner_was_set(const rondix_runner* runner, rondix_id fla
 
 /* --- Walkthroughs and tests */
 
-typedef enum rondix_move_kind {                     /* `subject` is ... */
-                                RONDIX_MOVE_PRESS,  /* a control; `value`: of a list, which press */
-                                RONDIX_MOVE_CHANGE, /* a control; `value` */
-                                RONDIX_MOVE_TURN,   /* pages; `value`: a page, RONDIX_NEXT_PAGE or
-                                                       _PREVIOUS_PAGE */
-                                RONDIX_MOVE_BACK,
-                                RONDIX_MOVE_MENU,
-                                RONDIX_MOVE_KEY, /* a key */
-                                RONDIX_MOVE_OTHER_KEY,
-                                RONDIX_MOVE_LOADED,
-                                RONDIX_MOVE_LOAD_FAILED,
-                                RONDIX_MOVE_DONE,   /* a request */
-                                RONDIX_MOVE_FAILED, /* a request */
-                                RONDIX_MOVE_MOVES_ON,
-                                RONDIX_MOVE_IDLE,
-                                RONDIX_MOVE_LOAD_TIMEOUT,
-                                RONDIX_MOVE_REQUEST_TIMEOUT, /* a request */
-                                RONDIX_MOVE_DUE,             /* an event */
-                                RONDIX_MOVE_EVENT,           /* an event */
-                                RONDIX_MOVE_RAISE,           /* a flag */
-                                RONDIX_MOVE_LOWER,           /* a flag */
-                                RONDIX_MOVE_SET,             /* a setting; `value` */
-                                RONDIX_MOVE_START
+/* `subject` is what is said behind each. */
+typedef enum rondix_move_kind RONDIX_U32 {
+    RONDIX_MOVE_PRESS,  /* a control; `value`: of a list, which press */
+    RONDIX_MOVE_CHANGE, /* a control; `value` */
+    RONDIX_MOVE_TURN,   /* pages; `value`: a page, RONDIX_NEXT_PAGE or
+                           _PREVIOUS_PAGE */
+    RONDIX_MOVE_BACK,
+    RONDIX_MOVE_MENU,
+    RONDIX_MOVE_KEY, /* a key */
+    RONDIX_MOVE_OTHER_KEY,
+    RONDIX_MOVE_LOADED,
+    RONDIX_MOVE_LOAD_FAILED,
+    RONDIX_MOVE_DONE,   /* a request */
+    RONDIX_MOVE_FAILED, /* a request */
+    RONDIX_MOVE_MOVES_ON,
+    RONDIX_MOVE_IDLE,
+    RONDIX_MOVE_LOAD_TIMEOUT,
+    RONDIX_MOVE_REQUEST_TIMEOUT, /* a request */
+    RONDIX_MOVE_DUE,             /* an event */
+    RONDIX_MOVE_EVENT,           /* an event */
+    RONDIX_MOVE_RAISE,           /* a flag */
+    RONDIX_MOVE_LOWER,           /* a flag */
+    RONDIX_MOVE_SET,             /* a setting; `value` */
+    RONDIX_MOVE_START
 } rondix_move_kind;
 #define RONDIX_NEXT_PAGE 0xFFFF
 #define RONDIX_PREVIOUS_PAGE 0xFFFE
