@@ -630,6 +630,22 @@ TEST(CInterface, KnowsTheNamesOfAFlow) {
     EXPECT_EQ(rondix_own_number(0), RONDIX_NONE);
 }
 
+/// Names that become alike in C are told apart, and no name of a game ends the comment it is in.
+TEST(CInterface, NamesOfAnyFlowAreNamesOfC) {
+    const FlowFile file = good_flow("rondix: 1\ngame: \"End */ int main\"\nstart: a\nscreens:\n"
+                                    "  a: { controls: [ { button: b-c, press: open a-b }, "
+                                    "{ button: new, press: quit } ] }\n"
+                                    "  a-b: { controls: [ { button: c, press: back } ] }\n");
+    const std::filesystem::path header = scratch() / "names.ids.h";
+    std::ofstream(header) << ids_as_c(*file.compiled);
+    const std::string text = contents(header);
+    EXPECT_NE(text.find("controls_a_b_c = "), std::string::npos) << text;
+    EXPECT_NE(text.find("controls_a_b_c_2 = "), std::string::npos) << text;
+    const Ran compiled = shell("cc -std=c99 -Wall -Wextra -Werror -pedantic -fsyntax-only -x c '" +
+                               header.string() + "'");
+    EXPECT_EQ(compiled.status, 0) << compiled.output << text;
+}
+
 /// Images that are none are refused with words; one that stands oddly is read all the same.
 TEST(CInterface, OpensWhatIsAFlow) {
     const std::string packed = pack(*demo_flow().compiled);
