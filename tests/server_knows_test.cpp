@@ -43,8 +43,8 @@ TEST_F(ServerOfDemo, SaysHowFarAScreenIs) {
         const Json said = client_.result("textDocument/hover", at("\n  " + screen + ":", 4));
         return said["contents"]["value"].get<std::string>();
     };
-    // The figures come with the check, in the background.
-    for (int i = 0; i < 200 && words("title").find(" from the start") == std::string::npos; ++i)
+    // The figures come with the check, in the background; how soon is not asked here.
+    for (int i = 0; i < 2000 && words("title").find(" from the start") == std::string::npos; ++i)
         std::this_thread::sleep_for(std::chrono::milliseconds(50));
     std::size_t said = 0;
     for (const ScreenFigures& row : figures.each_screen) {
