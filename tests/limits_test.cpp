@@ -225,6 +225,16 @@ TEST_F(Limits, APictureThatTakesTooLongIsNotShownOrPacked) {
     EXPECT_FALSE(std::filesystem::exists(out("slow.pictures")));
 }
 
+/// Who looks at the limits does so every now and then: the check does not wait for the next time.
+TEST_F(Limits, ACheckThatIsDoneWaitsForNothing) {
+    const std::string hello = (root() / "examples/hello/hello.flow.yaml").string();
+    std::vector<double> seconds;
+    for (int i = 0; i < 15; ++i)
+        seconds.push_back(run_tool({"check", "--no-looks", hello}).seconds);
+    std::sort(seconds.begin(), seconds.end());
+    EXPECT_LT(seconds[7] - seconds[0], .015 * slower);
+}
+
 TEST_F(Limits, AnInterruptEndsEveryCommand) {
     const std::string flow = put("lock.flow.yaml", lock_flow(16));
     const std::string large = put("long.flow.yaml", long_flow(20'000));

@@ -124,8 +124,13 @@ int run_command_line(const Commands& commands, int argc, char** argv, int wrong)
                    "the folder that contains the flow and all files that it names (default: that "
                    "of the flow)")
         ->check(CLI::ExistingDirectory);
+    // Declaring all words of all commands takes longer than a small flow is checked.
+    const auto said = std::find_if(commands.all.begin(), commands.all.end(), [&](const auto& one) {
+        return argc > 1 && one.name == std::string_view(argv[1]);
+    });
     std::map<CLI::App*, Run> runs;
     for (const Commands::One& one : commands.all) {
+        if (said != commands.all.end() && one.name != said->name) continue;
         CLI::App* sub = app.add_subcommand(one.name, one.about);
         sub->fallthrough(); // what is said for all commands may stand behind one
         Command command(*sub);

@@ -88,7 +88,11 @@ bool ProgressReporter::is_over() const {
 }
 
 void ProgressReporter::end() {
-    done_ = true;
+    {
+        const std::lock_guard lock(mutex_);
+        done_ = true;
+    }
+    ended_.notify_one();
     if (!looking_.joinable()) return;
     looking_.join();
     clear();
@@ -107,11 +111,16 @@ bool ProgressReporter::is_too_much(std::size_t more) const {
     return in_use > in_use_ && (in_use - in_use_) >> 20 > options_.max_megabytes + more;
 }
 
+/// False, and at once: the work is done.
+bool ProgressReporter::waits_for_next_look() {
+    std::unique_lock lock(mutex_);
+    return !ended_.wait_for(lock, between_looks, [&] { return done_.load(); });
+}
+
 /// Beside the work, in a thread of its own.
 void ProgressReporter::keep_looking() {
     double next_word = first_word, asked_to_stop = -1;
-    while (!done_) {
-        std::this_thread::sleep_for(between_looks);
+    while (waits_for_next_look()) {
         const double now = seconds();
         if (on_terminal_ && now >= next_word && !done_) {
             show(now);

@@ -8,6 +8,7 @@
 #include "rondix/check_options.hpp"
 
 #include <atomic>
+#include <condition_variable>
 #include <mutex>
 #include <string>
 #include <thread>
@@ -43,6 +44,7 @@ class ProgressReporter {
     using Clock = std::chrono::steady_clock;
 
     void keep_looking();
+    bool waits_for_next_look();
     void show(double seconds);
     void clear();
     [[noreturn]] void end_the_program();
@@ -55,6 +57,7 @@ class ProgressReporter {
     const Clock::time_point began_;
     const std::size_t in_use_; // bytes, at the beginning
     std::atomic<bool> done_ = false;
+    std::condition_variable ended_;
     mutable std::mutex mutex_; // of what follows
     std::string stage_;
     std::size_t at_ = 0, all_ = 0;
