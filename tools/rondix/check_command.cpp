@@ -151,13 +151,17 @@ int run(Options& options) {
 
 Run add_check(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("--format", options->format, "text, json, sarif, junit, or csv: the figures alone")
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command
+        .text("--format", options->format,
+              "as text, json, sarif, junit, or csv (the figures alone)")
         .one_of({"text", "json", "sarif", "junit", "csv"});
     command.flag("--figures", options->check.each_screen,
                  "print for each screen the distance from the start, to play and to quitting");
-    command.text("--save-walks", options->walks,
-                 "write the moves of each finding into this folder, as walkthroughs");
+    command
+        .text("--save-walks", options->walks,
+              "write the moves of each finding into this folder, as walkthroughs")
+        .means(Means::folder);
     add_limits(command, options->check);
     command.flag("--no-looks", options->no_looks, "skip the checks of looks");
     command.sizes("--size", options->sizes, least_side, max_side,
@@ -173,6 +177,15 @@ Run add_check(Command& command) {
     command.flag("--assumptions", options->assumptions,
                  "print what the proof assumes about the game and the players");
     command.flag("--strict", options->strict, "count warnings as errors");
+    command.describes(
+        "Read a flow, report what is wrong with it, and prove that nobody can get stuck in it; or "
+        "show the shortest way into the trap. Each finding ends in the name of its rule, which "
+        "'rondix explain' explains. All sources that the flow names are checked as well: scenes, "
+        "pictures, fonts, themes and how the screens look at common window sizes.");
+    command.example("rondix check game.flow.yaml", "check a flow");
+    command.example("rondix check game.flow.yaml --save-walks traps",
+                    "keep the way into each trap as a walkthrough");
+    command.example("rondix check game.flow.yaml --fix --dry-run", "see what a fix would change");
     return [options] {
         if (options->no_looks) return run(*options);
         return run_with_pictures([&] { return run(*options); });

@@ -1,10 +1,17 @@
-// Command: the words that a command of the tool takes. Behind it stands CLI11, which costs each
-// file that includes it more time to compile than all else in it: only command.cpp does.
+// Command: declares the words that a command of the tool takes. Its help, its manual page and what
+// completes it in a shell are all made of what is declared here.
+//
+// Behind it stands CLI11, which costs each file that includes it more time to compile than all else
+// in it: only command.cpp does.
 #pragma once
+
+#include "declared.hpp"
 
 #include <cstddef>
 #include <functional>
+#include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace CLI {
@@ -25,27 +32,31 @@ using Fault = std::function<std::string(const std::string&)>;
 /// One word that was declared, to say more about it.
 class Word {
   public:
-    explicit Word(CLI::Option* word)
-        : word_(word) {}
-    Word needed() const;
-    Word one_of(std::vector<std::string> words) const;
-    Word checked(Fault fault) const;
+    Word(CLI::Option* word, DeclaredWord& declared)
+        : word_(word)
+        , declared_(declared) {}
+    const Word& needed() const;
+    const Word& one_of(std::vector<std::string> words) const;
+    const Word& checked(Fault fault) const;
+    const Word& means(Means what) const;
 
   private:
     CLI::Option* word_;
+    DeclaredWord& declared_; // until the next word is declared
 };
 
 /// What is declared has to stay where it is until the command line is read. A name without dashes
 /// is a word that stands by its place.
 class Command {
   public:
-    explicit Command(CLI::App& app)
-        : app_(app) {}
+    Command(CLI::App& app, Declared& declared)
+        : app_(app)
+        , declared_(declared) {}
 
     Word text(const char* names, std::string& into, const char* about);
     Word texts(const char* names, std::vector<std::string>& into, const char* about);
     void flag(const char* name, bool& into, const char* about);
-    void count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
+    Word count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
                const char* about);
     void seconds(const char* name, double& into, double most, const char* about);
     void number(const char* name, double& into, double least, double most, const char* about);
@@ -56,9 +67,16 @@ class Command {
     void leave_words();
     /// Said at the end of its help.
     void footer(const char* text);
+    /// Said in its manual page, in whole sentences.
+    void describes(const char* text);
+    /// A whole command line, and what it does.
+    void example(const char* words, const char* about);
 
   private:
+    DeclaredWord& declare(const char* names, const char* about);
+
     CLI::App& app_;
+    Declared& declared_;
 };
 
 /// What a command does, once its words are read: gives the exit status.
@@ -70,8 +88,10 @@ struct Commands {
         const char* name;
         const char* about;
         Run (*add)(Command&);
+        bool is_for_programs = false; ///< not in the help
     };
     const char* about;
+    const char* more; ///< for the manual page
     const char* version;
     const char* footer;
     std::vector<One> all;
@@ -79,5 +99,10 @@ struct Commands {
 };
 /// `wrong` is the exit status of a command line that cannot be read.
 int run_command_line(const Commands& commands, int argc, char** argv, int wrong);
+
+/// What a command declares; no name: what stands for all of them. Nothing: there is no such
+/// command. `run` hands on to the program that knows the command's words, where they are not this
+/// one's.
+std::optional<Declared> declared_by(const Commands& commands, std::string_view name, Run& run);
 
 } // namespace rondix::tool

@@ -34,6 +34,12 @@ Run add_uses(Command& command);
 Run add_rename(Command& command);
 Run add_edit(Command& command);
 Run add_language_server(Command& command);
+Run add_completion(Command& command);
+Run add_manual(Command& command);
+Run add_complete(Command& command);
+
+/// All of them.
+const Commands& all_commands();
 
 /// How text is set for whoever reads standard output: in colours on a terminal, unless NO_COLOR
 /// says otherwise, and folded to its width.

@@ -71,13 +71,21 @@ int run(Options& options) {
 
 Run add_cover(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces");
-    command.text(
-        "--make", options->make,
-        "write walkthroughs that cover everything into this folder, and count them as well");
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces")
+        .means(Means::walkthrough);
+    command
+        .text("--make", options->make,
+              "write walkthroughs that cover everything into this folder, and count them as well")
+        .means(Means::folder);
     command.flag("--whole", options->whole, "exit with 1 if anything is not covered");
     add_limits(command, options->check);
+    command.describes("Report which screens, controls, loads, requests and events no walkthrough "
+                      "passes, or write walkthroughs that pass all of them.");
+    command.example("rondix cover game.flow.yaml walks/*.walk.yaml",
+                    "see what no walkthrough covers");
+    command.example("rondix cover game.flow.yaml --make more",
+                    "write walkthroughs that cover everything");
     return [options] { return run(*options); };
 }
 

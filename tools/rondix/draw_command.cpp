@@ -120,9 +120,12 @@ int run(Options& options) {
 
 Run add_draw(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("-o,--output", options->folder, "the folder for the pictures").needed();
-    command.texts("--screen", options->pictures.screens, "only this screen (repeatable)");
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.text("-o,--output", options->folder, "the folder for the pictures")
+        .needed()
+        .means(Means::folder);
+    command.texts("--screen", options->pictures.screens, "only this screen (repeatable)")
+        .means(Means::screen);
     command.sizes("--size", options->sizes, least_side, max_side,
                   "size of the window, such as 1280x720 (repeatable)");
     command.flag("--state", options->pictures.states,
@@ -136,10 +139,15 @@ Run add_draw(Command& command) {
         });
     command.flag("--draw-list", options->pictures.draw_list,
                  "each screen beside what a renderer shows of its draw list, and the difference");
-    command.text("--format", options->format, "png or svg").one_of({"png", "svg"});
+    command.text("--format", options->format, "as png or svg").one_of({"png", "svg"});
     add_limits(command, options->pictures.check);
     command.flag("--mirrored", options->pictures.mirrored,
                  "mirrored, for languages that are read from right to left");
+    command.describes(
+        "Draw every screen as the game shows it, with the first of its controls focused.");
+    command.example("rondix draw game.flow.yaml -o pictures", "draw all screens");
+    command.example("rondix draw game.flow.yaml -o pictures --size 1280x800 --state",
+                    "draw the states of their controls in another size");
     return [options] { return run(*options); };
 }
 

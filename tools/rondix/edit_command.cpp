@@ -115,15 +115,19 @@ int run(const Options& options) {
 
 Run add_edit(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.texts("CHANGE", options->change, "one of the changes below");
-    command.text(
-        "--from", options->from,
-        "a file of several changes, all or none: JSON, a list of lists of words; -: standard "
-        "input");
-    command.text("--format", options->format, "text or json").one_of({"text", "json"});
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.texts("CHANGE", options->change, "one of the changes below").means(Means::change);
+    command
+        .text("--from", options->from,
+              "a file of several changes, all or none: JSON, a list of lists of words; -: standard "
+              "input")
+        .means(Means::file);
+    command.text("--format", options->format, "as text or json").one_of({"text", "json"});
     command.flag("--dry-run", options->dry_run, "print what would change, and write nothing");
     command.footer(forms_of_changes);
+    command.describes("Change a flow as an editor would, with all other text left as it is.");
+    command.example("rondix edit game.flow.yaml set screen title title Welcome",
+                    "set the title of a screen");
     return [options] { return run(*options); };
 }
 

@@ -90,6 +90,17 @@ const char* const forms_of_changes = R"(Changes:
   rename KIND NAME NEW           in the flow alone; rondix rename does it in walkthroughs as well
   part PART SCREEN CONTROL...    make a part of controls that stand one behind the other)";
 
+std::vector<std::pair<std::string, std::string>> changes_in_words() {
+    std::vector<std::pair<std::string, std::string>> all;
+    for (const Form& form : forms()) {
+        const std::string_view text = forms_of_changes;
+        const std::size_t at = text.find("\n  " + std::string(form.words) + " ") + 3;
+        const std::size_t end = std::min(text.find("  ", at), text.find('\n', at));
+        all.emplace_back(form.words, text.substr(at, end - at));
+    }
+    return all;
+}
+
 Changed change_by_words(const FlowFile& file, const Words& words) {
     std::vector<std::string_view> known;
     for (const Form& form : forms()) {

@@ -112,7 +112,11 @@ int run(const std::string& rule) {
 
 Run add_explain(Command& command) {
     const auto rule = std::make_shared<std::string>();
-    command.text("RULE", *rule, "the name in brackets at the end of a finding (default: list all)");
+    command.text("RULE", *rule, "the name in brackets at the end of a finding (default: list all)")
+        .means(Means::rule);
+    command.describes("Explain a rule: what a finding means, why it hurts players, a flow that has "
+                      "it, and its fix.");
+    command.example("rondix explain no-way-out", "explain one rule");
     return [rule] { return run(*rule); };
 }
 

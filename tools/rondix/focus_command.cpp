@@ -113,15 +113,19 @@ int run(Options& options) {
 
 Run add_focus(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("SCREEN", options->screen, "the screen").needed();
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.text("SCREEN", options->screen, "the screen").needed().means(Means::screen);
     command.text("-o,--output", options->output, "a picture of it: .png")
         .checked([](const std::string& path) {
             return path.ends_with(".png") ? "" : "the picture should end in .png";
-        });
+        })
+        .means(Means::file);
     command.size("--size", options->size, least_side, max_side,
                  "size of the window, such as 1280x720");
     add_limits(command, options->check);
+    command.describes("Print where each direction leads from each control of a screen, as the pad "
+                      "and the keyboard move the focus.");
+    command.example("rondix focus game.flow.yaml title -o focus.png", "print and draw it");
     return [options] { return run(*options); };
 }
 

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cerrno>
 #include <cstring>
 #include <filesystem>
@@ -18,6 +19,13 @@ char** command_line = nullptr;
 
 void keep_command_line(char** words) {
     command_line = words;
+}
+
+std::vector<std::string> kept_words() {
+    std::vector<std::string> words;
+    for (char** word = command_line; *word != nullptr; ++word) words.emplace_back(*word);
+    words.erase(words.begin(), words.begin() + std::min<std::ptrdiff_t>(2, std::ssize(words)));
+    return words;
 }
 
 int hand_on(const char* program) {

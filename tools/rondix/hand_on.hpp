@@ -6,6 +6,9 @@
 
 #include "command.hpp"
 
+#include <string>
+#include <vector>
+
 namespace rondix::tool {
 
 inline constexpr const char* pictures_program = "rondix-pictures";
@@ -13,6 +16,8 @@ inline constexpr const char* window_program = "rondix-window";
 
 /// The words of the command line, to hand on.
 void keep_command_line(char** words);
+/// The same without the program and the command.
+std::vector<std::string> kept_words();
 
 /// Becomes that program, with the same command line. Returns only where it cannot be started: says
 /// so, and gives the exit status.

@@ -47,7 +47,10 @@ int serve() {
 
 } // namespace
 
-Run add_language_server(Command&) {
+Run add_language_server(Command& command) {
+    command.describes(
+        "Answer an editor over standard input and output, by the Language Server "
+        "Protocol: findings while one types, completion, definitions, renaming, fixes.");
     return [] { return run_with_pictures(serve); };
 }
 

@@ -107,25 +107,36 @@ int run(Options& options) {
 
 Run add_map(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
     command.text("-o,--output", options->output, "the picture: .svg or .png; or .dot, for Graphviz")
-        .needed();
+        .needed()
+        .means(Means::file);
     command.size("--size", options->size, least_side, max_side,
                  "fit the map into this size, such as 1280x800");
     command.flag("--plain", options->plain, "names only, without pictures of the screens");
     add_limits(command, options->check);
     command.count("--cards", options->cards, 0, 100'000,
                   "fold a map of more cards than this (40); 0: never");
-    command.text("--of", options->of,
-                 "only this screen or scene, and what is reachable only through it");
+    command
+        .text("--of", options->of,
+              "only this screen or scene, and what is reachable only through it")
+        .means(Means::screen_or_scene);
     command.flag("--parts", options->parts,
                  "also draw what each folded card holds, next to the map: map.options.svg");
     command.text("--link", options->link,
                  "where the cards of an SVG lead, with {file}, {path}, {line}, {column} and "
                  "{name}; usually '{file}#L{line}'");
-    command.text("--walk", options->walkthrough, "show a walkthrough or a trace on the map");
-    command.count("--finding", options->finding, 0, 10'000,
-                  "show the moves into this finding: the N-th of those that have moves");
+    command.text("--walk", options->walkthrough, "show a walkthrough or a trace on the map")
+        .means(Means::walkthrough);
+    command
+        .count("--finding", options->finding, 0, 10'000,
+               "show the moves into this finding: the N-th of those that have moves")
+        .means(Means::finding);
+    command.describes("Draw the flow as a map of its screens and of what leads from one to "
+                      "another. A large map is folded into cards.");
+    command.example("rondix map game.flow.yaml -o map.svg", "draw the whole flow");
+    command.example("rondix map game.flow.yaml -o map.svg --finding 1",
+                    "show the way into the first trap");
     return [options] { return run(*options); };
 }
 

@@ -8,12 +8,19 @@
 
 namespace rondix::tool {
 
+std::vector<Finding> findings_with_moves(const CheckResult& result) {
+    std::vector<Finding> some;
+    for (const Finding& finding : result.findings)
+        if (!moves_shown(finding).empty()) some.push_back(finding);
+    return some;
+}
+
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
                                         const CheckOptions& options) {
-    std::size_t with_moves = 0;
     const CheckResult result = check(file, options);
-    for (const Finding& finding : result.findings)
-        if (!moves_shown(finding).empty() && ++with_moves == number) return finding;
+    const std::vector<Finding> all = findings_with_moves(result);
+    const std::size_t with_moves = all.size();
+    if (number > 0 && number <= with_moves) return all[number - 1];
     const bool stopped = result.stop != Stop::nothing;
     fmt::print(stderr, "error: {}there is no finding {} with moves; there {} {}{}\n",
                stopped ? "undecided: " : "", number, with_moves == 1 ? "is" : "are",

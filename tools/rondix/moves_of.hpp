@@ -12,6 +12,9 @@ namespace rondix::tool {
 /// The moves into a finding, and those once round where the player then goes.
 std::vector<std::string> moves_shown(const Finding& finding);
 
+/// Those that have moves: they are numbered from 1.
+std::vector<Finding> findings_with_moves(const CheckResult& result);
+
 /// The finding with this number, counted from 1 among those that have moves (as --save-walks counts
 /// them). Says on standard error what is wrong where there is none.
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,

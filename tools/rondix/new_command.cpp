@@ -146,9 +146,13 @@ int run(Options& options) {
 
 Run add_new(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("DIR", options->folder, "a new folder").needed();
+    command.text("DIR", options->folder, "a new folder").needed().means(Means::folder);
     command.text("--name", options->game, "name of the game (default: that of the folder)");
     command.flag("--sdl2", options->sdl2, "with a window and pictures (default: in the terminal)");
+    command.describes(
+        "Create a project in a new folder: a flow with pictures, walkthroughs as tests, CMake "
+        "files, kept settings and a main loop, in the terminal or in a window.");
+    command.example("rondix new my-game --sdl2", "begin a game with a window");
     return [options] { return run(*options); };
 }
 

@@ -74,8 +74,9 @@ int run_ids(const Options& options) {
 }
 
 void add_common(Command& command, Options& options) {
-    command.text("FLOW", options.flow, "the flow file").needed();
-    command.text("--depends", options.depends, "also write a dependency file for build tools");
+    command.text("FLOW", options.flow, "the flow file").needed().means(Means::flow);
+    command.text("--depends", options.depends, "also write a dependency file for build tools")
+        .means(Means::file);
 }
 
 bool is_cpp_name(const std::string& name) {
@@ -97,12 +98,18 @@ Run add_pack(Command& command) {
     command
         .text("-o,--output", options->output,
               "the image; with .hpp or .inc an array of C++, with .h of C")
-        .needed();
+        .needed()
+        .means(Means::file);
     command.text("--name", options->name, "of the array").checked(need_cpp_name);
-    command.text("--pictures", options->pictures,
-                 "also write the pictures as pixels into this file, for a draw list");
+    command
+        .text("--pictures", options->pictures,
+              "also write the pictures as pixels into this file, for a draw list")
+        .means(Means::file);
     command.number("--scale", options->scale, 0.1, 8,
                    "of the pictures: pixels for each design unit");
+    command.describes("Write the compiled flow as one image that the game ships, or as an array of "
+                      "C++ or C to compile in.");
+    command.example("rondix pack game.flow.yaml -o game.rondix", "write the image");
     return [options] {
         const Run run = [options] { return run_pack(*options); };
         return options->pictures.empty() ? run() : run_with_pictures(run);
@@ -113,11 +120,15 @@ Run add_ids(Command& command) {
     const auto options = std::make_shared<Options>();
     add_common(command, *options);
     command.text("-o,--output", options->output, "the header: of C++, or of C where it ends in .h")
-        .needed();
+        .needed()
+        .means(Means::file);
     command
         .text("--namespace", options->name,
               "namespace, or how names of C begin (default: the name of the game)")
         .checked(need_cpp_name);
+    command.describes("Write the names of screens, controls, flags and all else as constants of "
+                      "C++ or C, so that the game uses no texts.");
+    command.example("rondix ids game.flow.yaml -o game_ids.hpp", "write the constants");
     return [options] { return run_ids(*options); };
 }
 

@@ -64,30 +64,48 @@ int run(Options& options) {
 Run add_play(Command& command) {
     const auto options = std::make_shared<Options>();
     PlayOptions& play = options->play;
-    command.text("FLOW", play.flow, "the flow file; saving it reloads it").needed();
+    command.text("FLOW", play.flow, "the flow file; saving it reloads it")
+        .needed()
+        .means(Means::flow);
     command.size("--size", options->size, least_side, max_side,
                  "of the game's part size of the window, such as 1280x720");
     command.flag("--no-panel", options->no_panel, "only the game's part");
     command.seconds("--load-time", play.load_time, 30.0, "seconds that a load takes");
     command.seconds("--seconds", play.seconds, 1e6,
                     "end after this many seconds; 0: when the window is closed");
-    command.text("--script", play.script, "play this walkthrough and check its expectations");
-    command.count("--finding", options->finding, 0, 10'000,
-                  "play the moves into this finding: the N-th of those that have moves");
+    command.text("--script", play.script, "play this walkthrough and check its expectations")
+        .means(Means::walkthrough);
+    command
+        .count("--finding", options->finding, 0, 10'000,
+               "play the moves into this finding: the N-th of those that have moves")
+        .means(Means::finding);
     add_limits(command, options->check);
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
-    command.text("--arrange", play.arrange,
-                 "begin with the menus standing still, to be changed, where this control is");
+    command
+        .text("--arrange", play.arrange,
+              "begin with the menus standing still, to be changed, where this control is")
+        .means(Means::control);
     command.flag("--draw-list", play.draw_list,
                  "show the menus by their draw list, as a renderer of a game does; F10 changes it");
-    command.text("--shot", play.shot, "write a picture of the window (PNG) at the end");
-    command.text("--record", play.record, "record the moves into this file, as a walkthrough");
-    command.text("--trace", play.trace, "write a trace into this file, for 'rondix walk'");
-    command.text("--settings", play.settings,
-                 "keep the player's settings and keys in this file (TOML)");
+    command.text("--shot", play.shot, "write a picture of the window (PNG) at the end")
+        .means(Means::file);
+    command.text("--record", play.record, "record the moves into this file, as a walkthrough")
+        .means(Means::file);
+    command.text("--trace", play.trace, "write a trace into this file, for 'rondix walk'")
+        .means(Means::file);
+    command
+        .text("--settings", play.settings,
+              "keep the player's settings and keys in this file (TOML)")
+        .means(Means::file);
     command.flag("--speak", play.speaks, "print what a screen reader would say");
     command.footer(
         "F1 in the window lists every key. Without a display the window is kept in memory.");
+    command.describes("Show the flow in a window, with stand-ins for what the game would show. "
+                      "Saving the flow reloads it, and the place in the menus is kept. F8 stands "
+                      "the menus still, to be changed where they are seen.");
+    command.example("rondix play game.flow.yaml", "play the flow");
+    command.example("rondix play game.flow.yaml --script walks/lost.walk.yaml",
+                    "watch a walkthrough");
     return [options] { return run(*options); };
 }
 

@@ -49,13 +49,25 @@ int run(const Options& options) {
 
 Run add_rename(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("KIND", options->kind, kinds_of_names()).needed().checked(is_kind_of_name);
-    command.text("OLD", options->from, "the name; of a control or group also SCREEN.NAME").needed();
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.text("KIND", options->kind, kinds_of_names())
+        .needed()
+        .checked(is_kind_of_name)
+        .means(Means::kind);
+    command.text("OLD", options->from, "the name; of a control or group also SCREEN.NAME")
+        .needed()
+        .means(Means::name);
     command.text("NEW", options->to, "what it is to be called").needed();
-    command.texts("WALK", options->walks,
-                  "walkthroughs of the flow (default: those beside it and in walks/)");
+    command
+        .texts("WALK", options->walks,
+               "walkthroughs of the flow (default: those beside it and in walks/)")
+        .means(Means::walkthrough);
     command.flag("--dry-run", options->dry_run, "print what would change, and write nothing");
+    command.describes(
+        "Give a screen, control, flag or another thing of a flow a new name, wherever it is used: "
+        "in the files of the flow and in walkthroughs. All files are changed, or none.");
+    command.example("rondix rename game.flow.yaml screen title front --dry-run",
+                    "see what would change");
     return [options] { return run(*options); };
 }
 

@@ -17,8 +17,12 @@ Run add_schema(Command& command) {
         bool tables = false;
     };
     const auto options = std::make_shared<Options>();
-    command.text("-o,--output", options->output, "the file to write (default: standard output)");
+    command.text("-o,--output", options->output, "the file to write (default: standard output)")
+        .means(Means::file);
     command.flag("--tables", options->tables, "the same as tables in Markdown");
+    command.describes(
+        "Print the JSON Schema of flow files. Editors complete and check the flow with it.");
+    command.example("rondix schema -o flow.schema.json", "write the schema");
     return [options] {
         const std::string text = options->tables ? grammar_tables() : std::string(flow_schema());
         if (options->output.empty())

@@ -105,13 +105,22 @@ int run(Options& options) {
 
 Run add_strip(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("WALKTHROUGH", options->walkthrough, "a walkthrough or a trace");
-    command.count("--finding", options->finding, 0, 10'000,
-                  "the moves into this finding instead: the N-th of those that have moves");
-    command.text("-o,--output", options->output, "the picture: .svg or .png").needed();
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.text("WALKTHROUGH", options->walkthrough, "a walkthrough or a trace")
+        .means(Means::walkthrough);
+    command
+        .count("--finding", options->finding, 0, 10'000,
+               "the moves into this finding instead: the N-th of those that have moves")
+        .means(Means::finding);
+    command.text("-o,--output", options->output, "the picture: .svg or .png")
+        .needed()
+        .means(Means::file);
     command.count("--columns", options->columns, 1, 50, "frames side by side");
     add_limits(command, options->check);
+    command.describes(
+        "Draw the screens along a walkthrough, a trace or the way into a finding, side by side.");
+    command.example("rondix strip game.flow.yaml --finding 1 -o trap.png",
+                    "show the way into the first trap");
     return [options] { return run(*options); };
 }
 

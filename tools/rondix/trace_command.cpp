@@ -11,7 +11,10 @@ namespace rondix::tool {
 
 Run add_trace(Command& command) {
     const auto path = std::make_shared<std::string>();
-    command.text("FILE", *path, "the trace that a game wrote").needed();
+    command.text("FILE", *path, "the trace that a game wrote").needed().means(Means::trace);
+    command.describes("Print a trace of a game as text: what the player did, what the menus asked "
+                      "of the game, and what the game failed to do.");
+    command.example("rondix trace game.trace.jsonl", "print a trace");
     return [path] {
         const TraceFile trace = load_trace(*path);
         for (const Finding& finding : trace.findings)

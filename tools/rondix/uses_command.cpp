@@ -52,13 +52,23 @@ int run(const Options& options) {
 
 Run add_uses(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.text("KIND", options->kind, kinds_of_names()).checked(is_kind_of_name);
-    command.text("NAME", options->name,
-                 "the name; of a control or group also SCREEN.NAME (default: all are listed)");
-    command.texts("WALK", options->walks,
-                  "walkthroughs to look in (default: those beside the flow and in walks/)");
-    command.text("--format", options->format, "text or json").one_of({"text", "json"});
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.text("KIND", options->kind, kinds_of_names())
+        .checked(is_kind_of_name)
+        .means(Means::kind);
+    command
+        .text("NAME", options->name,
+              "the name; of a control or group also SCREEN.NAME (default: all are listed)")
+        .means(Means::name);
+    command
+        .texts("WALK", options->walks,
+               "walkthroughs to look in (default: those beside the flow and in walks/)")
+        .means(Means::walkthrough);
+    command.text("--format", options->format, "as text or json").one_of({"text", "json"});
+    command.describes("Print the names of a flow, or where one of them is declared and used, also "
+                      "in walkthroughs.");
+    command.example("rondix uses game.flow.yaml", "list all names");
+    command.example("rondix uses game.flow.yaml screen title", "see where a screen is used");
     return [options] { return run(*options); };
 }
 

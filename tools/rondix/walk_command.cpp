@@ -76,13 +76,19 @@ int run(Options& options) {
 
 Run add_walk(Command& command) {
     const auto options = std::make_shared<Options>();
-    command.text("FLOW", options->flow, "the flow file").needed();
-    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay");
-    command.text(
-        "--make", options->make,
-        "write walkthroughs that cover everything into this folder, and replay them as well");
+    command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
+    command.texts("WALKTHROUGH", options->walkthroughs, "walkthroughs or traces to replay")
+        .means(Means::walkthrough);
+    command
+        .text("--make", options->make,
+              "write walkthroughs that cover everything into this folder, and replay them as well")
+        .means(Means::folder);
     add_limits(command, options->check);
-    command.text("--format", options->format, "text or junit").one_of({"text", "junit"});
+    command.text("--format", options->format, "as text or junit").one_of({"text", "junit"});
+    command.describes(
+        "Replay walkthroughs and compare what happens with what they expect; or replay a trace "
+        "that a game wrote, and compare each step with what the game had.");
+    command.example("rondix walk game.flow.yaml walks/*.walk.yaml", "replay all walkthroughs");
     return [options] { return run(*options); };
 }
 
