@@ -1,5 +1,6 @@
 # What is installed, part by part: find_package(rondix COMPONENTS runtime draw_list keep live c shared sdl2 flow draw tool),
-# and a pkg-config file for each library.
+# and a pkg-config file for each library. Each has a component of `cmake --install`, which becomes a package
+# (RondixPackages.cmake): `lib` is the shared library, `dev` what games are built with, `tool` the rest.
 include(GNUInstallDirs)
 include(CMakePackageConfigHelpers)
 
@@ -22,9 +23,11 @@ function(rondix_install component)
     endif()
   endforeach()
   install(TARGETS ${arg_TARGETS} EXPORT rondix-${component}
-    LIBRARY DESTINATION ${CMAKE_INSTALL_LIBDIR} ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+    LIBRARY DESTINATION ${CMAKE_INSTALL_LIBDIR} COMPONENT lib NAMELINK_COMPONENT dev
+    ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} COMPONENT dev
+    RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR} COMPONENT lib)
   install(EXPORT rondix-${component} NAMESPACE rondix:: FILE rondix-${component}.cmake
-    DESTINATION ${rondix_cmake_folder})
+    DESTINATION ${rondix_cmake_folder} COMPONENT dev)
   if(NOT arg_PC)
     return()
   endif()
@@ -39,7 +42,7 @@ Cflags: -I\${prefix}/${CMAKE_INSTALL_INCLUDEDIR}
 Libs: -L\${prefix}/${CMAKE_INSTALL_LIBDIR}${libs}
 ")
   install(FILES ${CMAKE_BINARY_DIR}/pkgconfig/${arg_PC}.pc
-    DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
+    DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig COMPONENT dev)
 endfunction()
 
 rondix_install(runtime TARGETS rondix_run rondix_place rondix_logic rondix_files rondix_runtime PC rondix)
@@ -57,7 +60,7 @@ if(TARGET rondix_shared)
 endif()
 if(TARGET rondix_sdl2)
   rondix_install(sdl2 TARGETS rondix_sdl2 PC rondix-sdl2 REQUIRES rondix sdl2 SDL2_mixer)
-  install(DIRECTORY adapters/sdl2/include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+  install(DIRECTORY adapters/sdl2/include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} COMPONENT dev)
 endif()
 if(TARGET rondix_live)
   rondix_install(live TARGETS rondix_live rondix_proof rondix_words PC rondix-live REQUIRES rondix)
@@ -74,18 +77,26 @@ if(TARGET rondix_draw)
 endif()
 if(TARGET rondix_tool)
   set_target_properties(rondix_tool PROPERTIES EXPORT_NAME tool)
-  install(TARGETS rondix_tool EXPORT rondix-tool RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+  install(TARGETS rondix_tool EXPORT rondix-tool RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR} COMPONENT tool)
   # Nobody calls these: `rondix` does.
   foreach(program rondix_pictures rondix_window)
     if(TARGET ${program})
-      install(TARGETS ${program} RUNTIME DESTINATION ${CMAKE_INSTALL_LIBEXECDIR}/rondix)
+      install(TARGETS ${program} RUNTIME DESTINATION ${CMAKE_INSTALL_LIBEXECDIR}/rondix COMPONENT tool)
     endif()
   endforeach()
-  install(EXPORT rondix-tool NAMESPACE rondix:: FILE rondix-tool.cmake DESTINATION ${rondix_cmake_folder})
-  install(FILES cmake/RondixFlow.cmake DESTINATION ${rondix_cmake_folder})
+  install(EXPORT rondix-tool NAMESPACE rondix:: FILE rondix-tool.cmake DESTINATION ${rondix_cmake_folder} COMPONENT tool)
+  install(FILES cmake/RondixFlow.cmake DESTINATION ${rondix_cmake_folder} COMPONENT tool)
+  install(FILES docs/findings.md DESTINATION ${CMAKE_INSTALL_DOCDIR} COMPONENT tool)
+  if(TARGET rondix_told)
+    install(DIRECTORY ${CMAKE_BINARY_DIR}/told/man1 DESTINATION ${CMAKE_INSTALL_MANDIR} COMPONENT tool)
+    install(FILES ${CMAKE_BINARY_DIR}/told/rondix.bash RENAME rondix COMPONENT tool
+      DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions)
+    install(FILES ${CMAKE_BINARY_DIR}/told/rondix.zsh RENAME _rondix COMPONENT tool
+      DESTINATION ${CMAKE_INSTALL_DATADIR}/zsh/${RONDIX_ZSH_FOLDER})
+  endif()
 endif()
-install(DIRECTORY include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
-install(FILES LICENSE docs/findings.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(DIRECTORY include/rondix DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} COMPONENT dev)
+install(FILES LICENSE DESTINATION ${CMAKE_INSTALL_DOCDIR} COMPONENT license)
 
 set(RONDIX_BELOW_C)
 foreach(part draw_list live)
@@ -98,4 +109,6 @@ configure_package_config_file(cmake/rondixConfig.cmake.in ${CMAKE_BINARY_DIR}/ro
 write_basic_package_version_file(${CMAKE_BINARY_DIR}/rondixConfigVersion.cmake
   VERSION ${rondix_VERSION} COMPATIBILITY SameMinorVersion)
 install(FILES ${CMAKE_BINARY_DIR}/rondixConfig.cmake ${CMAKE_BINARY_DIR}/rondixConfigVersion.cmake
-  DESTINATION ${rondix_cmake_folder})
+  DESTINATION ${rondix_cmake_folder} COMPONENT dev)
+
+include(RondixPackages)
