@@ -48,30 +48,19 @@ class Shell:
             if select.select([self.terminal], [], [], .1)[0]: self.said += os.read(self.terminal, 65536).decode(errors="replace")
         return self.said
 
-    def quiet(self):
-        """Reads until nothing comes any longer."""
-        while select.select([self.terminal], [], [], .4)[0]: self.said += os.read(self.terminal, 65536).decode(errors="replace")
-
     def complete(self, typed):
+        """What is typed while the shell asks the tool waits in the terminal: only then the line is gone on with, at its
+        front (Ctrl-A) and its end (Ctrl-E)."""
         self.said = ""
-        for part in re.split(r"(\t)", typed):
-            if not part: continue
-            self.send(part)
-            if part == "\t": self.settle()
-        # To the front of the line (Ctrl-A).
-        self.send("\x01printf '[%s]' :words: ")
-        self.send("\n")
-        self.until("[:words:]")
-        self.quiet()
-        found = re.search(r"\[:words:\]((?:\[[^]]*\])*)", self.said)
-        return re.findall(r"\[([^]]*)\]", found.group(1))
+        self.send(typed + "\x01printf '[%s]' :words: \x05 :end:\n")
+        self.until("[:end:]")
+        return re.findall(r"\[([^]]*)\]", self.said[self.said.rindex("[:words:]"):])[1:-1]
 
-    def settle(self):
-        """The tool has answered: what is typed after that is taken."""
-        before = None
-        while before != self.said:
-            before = self.said
-            self.quiet()
+    def forget(self, typed):
+        """Typed, and then thrown away (Ctrl-U)."""
+        self.said = ""
+        self.send(typed + "\x15echo :for''gotten:\n")
+        self.until(":forgotten:")
 
     def end(self):
         os.kill(self.pid, signal.SIGKILL)
@@ -98,10 +87,7 @@ def main():
         shell = Shell(words, folder, begin)
         for typed, wanted in LINES:
             if wanted is None:
-                shell.send(typed)
-                shell.settle()
-                shell.send("\x03")
-                shell.quiet()
+                shell.forget(typed)
                 if os.path.exists(os.path.join(folder, "ran")): failed += 1; print(f"{name}: a part of {typed!r} was run")
                 continue
             got = shell.complete(typed)
