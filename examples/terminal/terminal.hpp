@@ -1,56 +1,38 @@
 // Terminal: a flow's menus as lines of text, driven by the keys of a terminal. No library but the
-// C++ runtime and POSIX.
+// C++ runtime and what POSIX or Windows have.
 //
 // Arrows move, Return accepts, Backspace goes back, Escape asks for the menu (where the screen has
 // none, it goes back); letters are keys that the flow names by them. Without a terminal (a pipe, a
 // test) each key that is read counts as a moment of its own.
 #pragma once
 
+#include "console.hpp"
+
 #include "rondix/runtime/runner.hpp"
 
-#include <poll.h>
-#include <termios.h>
-#include <unistd.h>
-
 #include <chrono>
+#include <cmath>
 #include <cstdio>
 #include <string>
 
 class Terminal {
   public:
     explicit Terminal(rondix::Runner& menus)
-        : menus_(menus)
-        , is_one_(isatty(STDIN_FILENO) != 0) {
-        if (!is_one_ || tcgetattr(STDIN_FILENO, &before_) != 0) return;
-        termios raw = before_;
-        raw.c_lflag &= ~static_cast<tcflag_t>(ICANON | ECHO);
-        tcsetattr(STDIN_FILENO, TCSANOW, &raw);
-    }
-    ~Terminal() {
-        if (is_one_) tcsetattr(STDIN_FILENO, TCSANOW, &before_);
-    }
-    Terminal(const Terminal&) = delete;
-    Terminal& operator=(const Terminal&) = delete;
+        : menus_(menus) {}
 
     /// Waits for a key for a moment and passes it on. Returns the seconds that went by; below 0 at
     /// the end of the input.
     double take_keys() {
         const auto began = std::chrono::steady_clock::now();
-        pollfd input{STDIN_FILENO, POLLIN, 0};
-        if (poll(&input, 1, is_one_ ? 50 : 0) > 0) {
-            char keys[16];
-            const ssize_t count = read(STDIN_FILENO, keys, is_one_ ? sizeof keys : 1);
-            if (count <= 0) return -1;
-            text_.append(keys, static_cast<std::size_t>(count));
-        }
+        if (!console_.read(text_, 50)) return -1;
         while (!text_.empty()) take_one();
         const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - began;
-        return is_one_ ? passed.count() : 0.3;
+        return console_.is_one() ? passed.count() : 0.3;
     }
 
     /// What is foremost, line by line.
     void draw(const std::string& status) {
-        std::string page = is_one_ ? "\x1b[2J\x1b[H" : "";
+        std::string page = console_.is_one() ? "\x1b[2J\x1b[H" : "";
         const rondix::ScreenId foremost = menus_.menu_state().foremost();
         for (const rondix::Item& item : menus_.view())
             if (!item.leaving && item.screen == foremost) page += line_of(item);
@@ -73,7 +55,7 @@ class Terminal {
                                                                 : Button::left);
             return;
         }
-        if (!is_one_ && text_[0] == '\x1b' && wants_more()) return;
+        if (!console_.is_one() && text_[0] == '\x1b' && wants_more()) return;
         const char key = text_[0];
         text_.erase(0, 1);
         switch (key) {
@@ -92,11 +74,8 @@ class Terminal {
 
     /// The rest of a sequence comes with the next bytes of a pipe.
     bool wants_more() {
-        char key = 0;
-        while (text_.size() < 3 && read(STDIN_FILENO, &key, 1) == 1) {
-            text_ += key;
-            if (text_.size() == 2 && key != '[') break;
-        }
+        while (text_.size() < 3 && console_.read(text_, 0))
+            if (text_.size() == 2 && text_[1] != '[') break;
         if (text_.size() == 3) return take_one(), true;
         return false;
     }
@@ -128,7 +107,7 @@ class Terminal {
         case ItemKind::title: return "\n  == " + text + " ==\n";
         case ItemKind::label: return text.empty() ? "" : "  " + text + "\n";
         case ItemKind::progress:
-            return "  loading: " + std::to_string(static_cast<int>(item.amount * 100)) + " %\n";
+            return "  loading: " + std::to_string(std::lround(item.amount * 100)) + " %\n";
         case ItemKind::button:
         case ItemKind::control:
         case ItemKind::row: break;
@@ -146,7 +125,6 @@ class Terminal {
     }
 
     rondix::Runner& menus_;
-    bool is_one_;
-    termios before_{};
+    Console console_;
     std::string text_; // read, and not taken yet
 };

@@ -93,7 +93,10 @@ std::vector<NewFile> files_of(const Options& options) {
         {"menus/art/credits.svg", new_files::credits_svg},
         {"menus/art/leave.svg", new_files::leave_svg},
         {"main.cpp", options.sdl2 ? new_files::window : new_files::terminal}};
-    if (!options.sdl2) files.push_back({"terminal.hpp", new_files::terminal_hpp});
+    if (!options.sdl2) {
+        files.push_back({"terminal.hpp", new_files::terminal_hpp});
+        files.push_back({"console.hpp", new_files::console_hpp});
+    }
     return files;
 }
 
