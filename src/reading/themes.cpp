@@ -2,6 +2,7 @@
 
 #include "reading/further_files.hpp"
 #include "reading/plain_theme_text.hpp"
+#include "reading/plain_theme_tree.hpp"
 #include "reading/style_reader.hpp"
 #include "yaml/yaml_tree.hpp"
 
@@ -22,8 +23,8 @@ const Theme& plain_theme() {
         Theme read;
         Findings findings;
         const Source source("built-in theme", std::string(plain_theme_text));
-        const auto tree = yaml::read(source, SourceRange::nowhere, findings);
-        if (tree) read_theme_file(*tree, source, read, findings);
+        const GrownNode* nodes = plain_theme_nodes;
+        read_theme_file(grown(nodes), source, read, findings);
         return read;
     }();
     return theme;
