@@ -209,6 +209,14 @@ std::optional<Declared> declared_by(const Commands& commands, std::string_view n
     return std::nullopt;
 }
 
+void tell_unknown_command(const Commands& commands, std::string_view name) {
+    std::vector<std::string_view> names;
+    for (const Commands::One& one : commands.all)
+        if (!one.is_for_programs) names.push_back(one.name);
+    fmt::print(stderr, "error: there is no command '{}'{}\n", printable(name),
+               suggestion(name, names).text);
+}
+
 int run_command_line(const Commands& commands, int argc, char** argv, int wrong) {
     CLI::App app{commands.about, "rondix"};
     app.require_subcommand(1);
@@ -227,12 +235,8 @@ int run_command_line(const Commands& commands, int argc, char** argv, int wrong)
         if (said != commands.all.end() && declared.leaves_words) return run();
         runs[app.get_subcommand(one.name)] = std::move(run);
     }
-    std::vector<std::string_view> names;
-    for (const Commands::One& one : commands.all) names.push_back(one.name);
-    if (argc > 1 && argv[1][0] != '-' &&
-        std::find(names.begin(), names.end(), argv[1]) == names.end()) {
-        fmt::print(stderr, "error: there is no command '{}'{}\n", printable(argv[1]),
-                   suggestion(argv[1], names).text);
+    if (argc > 1 && argv[1][0] != '-' && said == commands.all.end()) {
+        tell_unknown_command(commands, argv[1]);
         return wrong;
     }
     try {

@@ -100,6 +100,9 @@ struct Commands {
 /// `wrong` is the exit status of a command line that cannot be read.
 int run_command_line(const Commands& commands, int argc, char** argv, int wrong);
 
+/// Says on standard error that there is no such command, and which may be meant.
+void tell_unknown_command(const Commands& commands, std::string_view name);
+
 /// What a command declares; no name: what stands for all of them. Nothing: there is no such
 /// command. `run` hands on to the program that knows the command's words, where they are not this
 /// one's.

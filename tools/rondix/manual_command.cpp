@@ -3,9 +3,6 @@
 
 #include "hand_on.hpp"
 #include "manual_page.hpp"
-#include "words/printable.hpp"
-
-#include "rondix/tools/names.hpp"
 
 #include <fmt/format.h>
 
@@ -21,10 +18,7 @@ int run(const std::string& name) {
     const std::optional<Declared> declared = declared_by(all, name, handed_on);
     if (handed_on) return handed_on();
     if (!declared) {
-        std::vector<std::string_view> names;
-        for (const Commands::One& one : all.all) names.push_back(one.name);
-        fmt::print(stderr, "error: there is no command '{}'{}\n", printable(name),
-                   suggestion(name, names).text);
+        tell_unknown_command(all, name);
         return cannot_be_used;
     }
     fmt::print("{}",

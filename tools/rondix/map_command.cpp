@@ -128,10 +128,8 @@ Run add_map(Command& command) {
                  "{name}; usually '{file}#L{line}'");
     command.text("--walk", options->walkthrough, "show a walkthrough or a trace on the map")
         .means(Means::walkthrough);
-    command
-        .count("--finding", options->finding, 0, 10'000,
-               "show the moves into this finding: the N-th of those that have moves")
-        .means(Means::finding);
+    add_finding_number(command, options->finding,
+                       "show the moves into this finding: the N-th of those that have moves");
     command.describes("Draw the flow as a map of its screens and of what leads from one to "
                       "another. A large map is folded into cards.");
     command.example("rondix map game.flow.yaml -o map.svg", "draw the whole flow");

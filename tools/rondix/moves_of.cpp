@@ -35,6 +35,10 @@ std::vector<std::string> moves_shown(const Finding& finding) {
     return moves;
 }
 
+void add_finding_number(Command& command, std::size_t& into, const char* about) {
+    command.count("--finding", into, 0, 10'000, about).means(Means::finding);
+}
+
 Walkthrough walk_into(const Finding& finding) {
     return load_walkthrough_text(std::string(row_of(finding.rule).name),
                                  write_walkthrough(finding.text, moves_shown(finding)));

@@ -1,6 +1,8 @@
 // What is to be shown move by move: a walkthrough from a file, or the moves into a finding.
 #pragma once
 
+#include "command.hpp"
+
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/walkthrough.hpp"
 
@@ -19,6 +21,9 @@ std::vector<Finding> findings_with_moves(const CheckResult& result);
 /// them). Says on standard error what is wrong where there is none.
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
                                         const CheckOptions& options);
+
+/// --finding, whose number it is.
+void add_finding_number(Command& command, std::size_t& into, const char* about);
 
 /// Its moves as a walkthrough.
 Walkthrough walk_into(const Finding& finding);

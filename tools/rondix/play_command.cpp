@@ -75,10 +75,8 @@ Run add_play(Command& command) {
                     "end after this many seconds; 0: when the window is closed");
     command.text("--script", play.script, "play this walkthrough and check its expectations")
         .means(Means::walkthrough);
-    command
-        .count("--finding", options->finding, 0, 10'000,
-               "play the moves into this finding: the N-th of those that have moves")
-        .means(Means::finding);
+    add_finding_number(command, options->finding,
+                       "play the moves into this finding: the N-th of those that have moves");
     add_limits(command, options->check);
     command.seconds("--pace", play.pace, 60.0, "seconds between the steps of the script");
     command

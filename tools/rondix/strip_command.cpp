@@ -108,10 +108,8 @@ Run add_strip(Command& command) {
     command.text("FLOW", options->flow, "the flow file").needed().means(Means::flow);
     command.text("WALKTHROUGH", options->walkthrough, "a walkthrough or a trace")
         .means(Means::walkthrough);
-    command
-        .count("--finding", options->finding, 0, 10'000,
-               "the moves into this finding instead: the N-th of those that have moves")
-        .means(Means::finding);
+    add_finding_number(command, options->finding,
+                       "the moves into this finding instead: the N-th of those that have moves");
     command.text("-o,--output", options->output, "the picture: .svg or .png")
         .needed()
         .means(Means::file);
