@@ -13,12 +13,21 @@
 #include "support.hpp"
 #include "tool_runner.hpp"
 
+#include <bit>
 #include <cmath>
 #include <cstring>
 #include <random>
 
 namespace rondix::test {
 namespace {
+
+/// Of structs that are all floats.
+template <class A, class B>
+bool are_same_numbers(const A& a, const B& b) {
+    static_assert(sizeof(A) == sizeof(B));
+    using Numbers = std::array<float, sizeof(A) / sizeof(float)>;
+    return std::bit_cast<Numbers>(a) == std::bit_cast<Numbers>(b);
+}
 
 /// An image where it has to stand.
 class Image {
@@ -337,7 +346,7 @@ void expect_same_view(Both& both) {
         expect_same(is.clip, item.clip);
         EXPECT_EQ(is.transform.xx, item.transform.xx);
         EXPECT_EQ(is.transform.y0, item.transform.y0);
-        EXPECT_EQ(std::memcmp(&is.look, &item.look, sizeof is.look), 0);
+        EXPECT_TRUE(are_same_numbers(is.look, item.look));
         EXPECT_EQ(is.look.ink.red, item.look.ink.red);
         EXPECT_EQ(is.look.opacity, item.look.opacity);
         EXPECT_EQ(is.look.corner, item.look.corner);
@@ -617,7 +626,7 @@ TEST(CInterface, KnowsTheNamesOfAFlow) {
         EXPECT_EQ(style.text_size, real.text_size);
         EXPECT_EQ(style.font, index(real.font));
         for (std::size_t state = 0; state < look_state_count; ++state) {
-            EXPECT_EQ(std::memcmp(&style.looks[state], &real.looks[state], sizeof(Look)), 0);
+            EXPECT_TRUE(are_same_numbers(style.looks[state], real.looks[state]));
             EXPECT_EQ(style.dresses[state].image, number_of(real.dresses[state].image));
             EXPECT_EQ(style.dresses[state].slices.bottom, real.dresses[state].slices[3]);
         }

@@ -121,7 +121,7 @@ TEST(Completion, CountsFindingsAsOtherCommandsDo) {
 
 TEST(Completion, SaysNothingOfWhatIsWrong) {
     const fs::path folder = scratch();
-    std::ofstream(folder / "binary.flow.yaml") << std::string("\0\xFF\x80 \n:\t", 8);
+    std::ofstream(folder / "binary.flow.yaml") << std::string("\0\xFF\x80 \n:\t", 7);
     std::ofstream(folder / "broken.flow.yaml") << "rondix: 1\nscreens: {a: [";
     const std::string at = folder.string();
     for (const std::string& words :

@@ -41,6 +41,7 @@ Taken run_tool(const std::vector<std::string>& words, double interrupt_after = 0
     std::vector<std::string> all = {tool_path()};
     all.insert(all.end(), words.begin(), words.end());
     std::vector<char*> arguments;
+    arguments.reserve(all.size() + 1);
     for (std::string& word : all) arguments.push_back(word.data());
     arguments.push_back(nullptr);
     const auto began = std::chrono::steady_clock::now();
@@ -137,8 +138,7 @@ class Limits : public testing::Test {
     }
 
     const fs::path folder_ = [] {
-        const auto folder =
-            fs::temp_directory_path() / ("rondix-limits-" + std::to_string(getpid()));
+        fs::path folder = fs::temp_directory_path() / ("rondix-limits-" + std::to_string(getpid()));
         fs::create_directories(folder);
         return folder;
     }();
@@ -228,9 +228,8 @@ TEST_F(Limits, APictureThatTakesTooLongIsNotShownOrPacked) {
 /// Who looks at the limits does so every now and then: the check does not wait for the next time.
 TEST_F(Limits, ACheckThatIsDoneWaitsForNothing) {
     const std::string hello = (root() / "examples/hello/hello.flow.yaml").string();
-    std::vector<double> seconds;
-    for (int i = 0; i < 15; ++i)
-        seconds.push_back(run_tool({"check", "--no-looks", hello}).seconds);
+    std::array<double, 15> seconds{};
+    for (double& one : seconds) one = run_tool({"check", "--no-looks", hello}).seconds;
     std::sort(seconds.begin(), seconds.end());
     EXPECT_LT(seconds[7] - seconds[0], .015 * slower);
 }

@@ -210,12 +210,10 @@ Candidates candidates(const Commands& commands, const std::vector<std::string>& 
     const DeclaredWord* place = said.asks ? said.asks : word_at_place(declared, said.by_place);
     if (!said.asks && begun.starts_with('-'))
         add_options(declared, said, found);
-    else if (place && place->means == Means::command)
+    else if (place ? place->means == Means::command : declared.name.empty())
         add_commands(commands, found);
     else if (place)
         add_values(*place, said, found);
-    else if (declared.name.empty())
-        add_commands(commands, found);
     keep_what_fits(begun, found.texts);
     return found;
 }
