@@ -19,6 +19,8 @@ LINES = [
     ("rondix uses tidewick.flow.yaml scene fo\t", ["rondix", "uses", "tidewick.flow.yaml", "scene", "fog"]),
     ("rondix strip 'a folder/trap.flow.yaml' --finding \t", ["rondix", "strip", "a folder/trap.flow.yaml", "--finding", "1"]),
     ("rondix strip a\\ folder/trap.flow.yaml --finding \t", ["rondix", "strip", "a folder/trap.flow.yaml", "--finding", "1"]),
+    ("rondix check a\\ fol\ttr\t", ["rondix", "check", "a folder/trap.flow.yaml"]),
+    ("rondix check 'a fol\ttr\t", ["rondix", "check", "a folder/trap.flow.yaml"]),
     ("rondix focus ~/tidewick.flow.yaml cre\t", ["rondix", "focus", "HOME/tidewick.flow.yaml", "crew"]),
     ("rondix walk tidewick.flow.yaml walks/sto\t", ["rondix", "walk", "tidewick.flow.yaml", "walks/storm.walk.yaml"]),
     ("rondix new wal\t", ["rondix", "new", "walks/"]),  # (zsh takes the '/' back once the line goes on)
@@ -80,10 +82,14 @@ def main():
         "zsh": (["zsh", "-f", "-i"],
                 "bindkey -e; unsetopt zle_bracketed_paste prompt_sp; autoload -Uz compinit; compinit -D -u; "
                 "source <(rondix completion zsh); echo :rea''dy:"),
+        # As a package installs it.
+        "zsh, which loads it": (["zsh", "-f", "-i"],
+                "bindkey -e; unsetopt zle_bracketed_paste prompt_sp; mkdir functions; rondix completion zsh >functions/_rondix; "
+                "fpath=($PWD/functions $fpath); autoload -Uz compinit; compinit -D -u; echo :rea''dy:"),
     }
     failed = 0
     for name, (words, begin) in shells.items():
-        if not shutil.which(name): sys.exit(f"{name} is not installed")
+        if not shutil.which(words[0]): sys.exit(f"{words[0]} is not installed")
         shell = Shell(words, folder, begin)
         for typed, wanted in LINES:
             if wanted is None:
@@ -97,8 +103,8 @@ def main():
                 print(f"{name}: {typed!r} became {got}, not {wanted}")
         shell.end()
     shutil.rmtree(folder)
-    if failed: sys.exit(f"{failed} of {2 * len(LINES)} lines are completed otherwise")
-    print(f"{len(LINES)} lines in {' and '.join(shells)}")
+    if failed: sys.exit(f"{failed} of {len(shells) * len(LINES)} lines are completed otherwise")
+    print(f"{len(LINES)} lines in each: {'; '.join(shells)}")
 
 
 main()

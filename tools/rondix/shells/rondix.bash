@@ -2,18 +2,18 @@
 
 _rondix() {
     local -a words=() found=()
-    local word line
+    local word line typed=
     # bash breaks words at '='; a word is typed with its quotes.
     for word in "${COMP_WORDS[@]:1:COMP_CWORD}"; do
         [[ $word == = ]] && continue
         word=${word//\\/}
         word=${word#[\"\']}
         word=${word%[\"\']}
+        typed=$word
         [[ $word == "~"/* ]] && word=$HOME${word:1}
         words+=("$word")
     done
-    [[ ${COMP_WORDS[COMP_CWORD]} == = ]] && words+=("")
-    local typed=${COMP_WORDS[COMP_CWORD]#=}
+    [[ ${COMP_WORDS[COMP_CWORD]} == = ]] && words+=("") typed=
     COMPREPLY=()
     while IFS= read -r line; do
         case $line in
