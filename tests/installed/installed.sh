@@ -8,6 +8,13 @@ trap 'rm -rf "$room"' EXIT
 cmake --install "$build" --prefix "$room/there" >/dev/null
 rondix=$room/there/bin/rondix
 
+# A manual page for each command, and what completes its words.
+for command in $("$rondix" complete "" | cut -f1); do
+  gzip -dc "$room/there/share/man/man1/rondix-$command.1.gz" | grep -q '^.SH SYNOPSIS'
+done
+bash -n "$room/there/share/bash-completion/completions/rondix"
+grep -q '^#compdef rondix' "$room/there/share/zsh/site-functions/_rondix"
+
 new() { # NAME [--sdl2]
   "$rondix" new "$room/$1" --name "Marsh Light" "${@:2}" >/dev/null
   "$rondix" check "$room/$1/menus/game.flow.yaml" --strict
