@@ -168,7 +168,8 @@ std::string manual_page(const Declared& command, const Commands& all) {
     text += (command.more.empty() ? as_sentence(command.about) : plain(command.more)) + "\n";
     text += places(command);
     if (!command.footer.empty()) text += block(command.footer);
-    text += options(command) + std::string(exit_status) + examples(command);
+    text += options(command) + ".PP\nWhat all commands take stands in\n.BR rondix (1).\n";
+    text += std::string(exit_status) + examples(command);
     return text + ".SH \"SEE ALSO\"\n.BR rondix (1)\n";
 }
 
