@@ -3,6 +3,7 @@
 // take it costs no time.
 #pragma once
 
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <cstdlib>
@@ -15,7 +16,12 @@ namespace rondix {
 class ZeroedWords {
   public:
     std::uint64_t* take(std::size_t words) {
-        if (words > left_) begin_block(words > block / 4 ? words : block);
+        if (words > left_) {
+            // (A small flow needs little, and a small block is zeroed at once.)
+            const std::size_t block =
+                std::min(largest, smallest << std::min(blocks_.size(), shifts));
+            begin_block(words > block / 4 ? words : block);
+        }
         std::uint64_t* taken = next_;
         next_ += words;
         left_ -= words;
@@ -24,7 +30,7 @@ class ZeroedWords {
     std::size_t bytes() const { return taken_ * sizeof(std::uint64_t); }
 
   private:
-    static constexpr std::size_t block = 8192; // words
+    static constexpr std::size_t smallest = 256, shifts = 5, largest = smallest << shifts; // words
     struct Free {
         void operator()(std::uint64_t* words) const { std::free(words); }
     };
