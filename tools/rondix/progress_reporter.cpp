@@ -89,7 +89,7 @@ bool ProgressReporter::is_over() const {
 
 void ProgressReporter::end() {
     {
-        const std::lock_guard lock(mutex_);
+        const std::lock_guard lock(ending_);
         done_ = true;
     }
     ended_.notify_one();
@@ -113,7 +113,7 @@ bool ProgressReporter::is_too_much(std::size_t more) const {
 
 /// False, and at once: the work is done.
 bool ProgressReporter::waits_for_next_look() {
-    std::unique_lock lock(mutex_);
+    std::unique_lock lock(ending_);
     return !ended_.wait_for(lock, between_looks, [&] { return done_.load(); });
 }
 

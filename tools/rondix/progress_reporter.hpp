@@ -57,6 +57,8 @@ class ProgressReporter {
     const Clock::time_point began_;
     const std::size_t in_use_; // bytes, at the beginning
     std::atomic<bool> done_ = false;
+    std::mutex
+        ending_; // of `ended_` alone: the work, which asks for the other often, is not waited for
     std::condition_variable ended_;
     mutable std::mutex mutex_; // of what follows
     std::string stage_;
