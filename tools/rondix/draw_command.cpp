@@ -144,7 +144,7 @@ Run add_draw(Command& command) {
     command.flag("--mirrored", options->pictures.mirrored,
                  "mirrored, for languages that are read from right to left");
     command.describes(
-        "Draw every screen as the game shows it, with the first of its controls focused.");
+        "Draw every screen as the player sees it who comes there by the shortest way.");
     command.example("rondix draw game.flow.yaml -o pictures", "draw all screens");
     command.example("rondix draw game.flow.yaml -o pictures --size 1280x800 --state",
                     "draw the states of their controls in another size");
