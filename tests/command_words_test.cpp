@@ -98,6 +98,21 @@ TEST(Completion, NamesWhatAFlowDeclares) {
         EXPECT_EQ(rondix(fmt::format("focus {} {}", demo, screen)).status, 0) << screen;
 }
 
+/// Word by word, until the change can be made.
+TEST(Completion, LeadsToAChangeThatCanBeMade) {
+    const std::string begun = "edit " + demo + " ";
+    const auto has = [](const std::vector<std::string>& all, const std::string& word) {
+        return std::find(all.begin(), all.end(), word) != all.end();
+    };
+    EXPECT_EQ(offered(begun + "''"), (std::vector<std::string>{"add", "copy", "drop", "move",
+                                                               "part", "remove", "rename", "set"}));
+    EXPECT_TRUE(has(offered(begun + "rename ''"), "control"));
+    EXPECT_TRUE(has(offered(begun + "rename control ''"), "title.crew"));
+    EXPECT_TRUE(has(offered(begun + "add control ''"), "title"));
+    EXPECT_TRUE(has(offered(begun + "move control title.crew ''"), "title.options"));
+    EXPECT_EQ(rondix(begun + "--dry-run rename control title.crew hands").status, 0);
+}
+
 /// As many as there are walkthroughs into them.
 TEST(Completion, CountsFindingsAsOtherCommandsDo) {
     std::size_t with_moves = 0;
