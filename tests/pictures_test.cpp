@@ -4,16 +4,20 @@
 #include "support.hpp"
 
 #include "draw/cairo.hpp"
+#include "draw/screens/apart.hpp"
 #include "draw/text_layout.hpp"
 #include "rondix/painter.hpp"
 #include "rondix/tools/screen_pictures.hpp"
 
+#include <atomic>
 #include <map>
 #include <optional>
 #include <random>
 #if defined(RONDIX_SANITIZED)
 #include <sanitizer/lsan_interface.h>
 #endif
+#include <thread>
+#include <unistd.h>
 
 namespace rondix::test {
 namespace {
@@ -412,6 +416,19 @@ screens:
         << told;
     EXPECT_NE(told.find("no-such.ttf: there is no such font file\n"), std::string::npos) << told;
     EXPECT_FALSE(drawn(file, {.sizes = {{160, 90}}}).empty()); // and it is drawn all the same
+}
+
+/// A picture is tried by the time that it takes itself: not by how busy the machine is meanwhile.
+TEST(Pictures, AreTriedByTheirOwnTime) {
+    constexpr std::size_t megabytes = 64;
+    EXPECT_TRUE(draw::gets_through(
+        [] { std::this_thread::sleep_for(std::chrono::milliseconds(400)); }, 0.2, megabytes));
+    EXPECT_FALSE(draw::gets_through(
+        [] {
+            for (std::atomic<int> turns = 0;;) ++turns;
+        },
+        0.2, megabytes));
+    EXPECT_FALSE(draw::gets_through([] { pause(); }, 0.05, megabytes)); // it never comes to an end
 }
 
 } // namespace
