@@ -227,6 +227,22 @@ TEST(Layers, WhatShipsThrowsNothingAndKnowsNoTypesAtRunTime) {
     EXPECT_GE(lean, 9u); // every file of logic, place and run
 }
 
+/// The tool is there at once: what draws is loaded by those commands that draw, and where it has
+/// the other libraries inside, nothing is loaded.
+TEST(Layers, TheToolLoadsNothingThatItDoesNotNeed) {
+    const std::string libraries = output_of("ldd " RONDIX_TOOL);
+#if defined(RONDIX_ALONE)
+    EXPECT_NE(libraries.find("statically linked"), std::string::npos) << libraries;
+#else
+    EXPECT_NE(libraries.find("libc.so"), std::string::npos) << libraries;
+#endif
+    for (const char* drawing : {"cairo", "pango", "rsvg", "SDL", "freetype", "harfbuzz", "glib"})
+        EXPECT_EQ(libraries.find(drawing), std::string::npos) << libraries;
+    // It is bound to no address, as other programs of today.
+    EXPECT_NE(output_of("readelf -h " RONDIX_TOOL).find("DYN (Position-Independent"),
+              std::string::npos);
+}
+
 /// The program of examples/packed is all that a game gets from Rondix, and its flow.
 TEST(Layers, AShippedGameDragsInNothingElse) {
     const std::string libraries = output_of("ldd " RONDIX_PACKED);

@@ -3,7 +3,6 @@
 #include "reading/grammar_keys.hpp"
 
 #include <algorithm>
-#include <unordered_set>
 
 namespace rondix::grammar {
 
@@ -133,33 +132,26 @@ const std::vector<std::string_view>& keys_of(Owner owner) {
     return all[static_cast<std::size_t>(owner)];
 }
 
+/// The name of the control is the first of them.
 const std::vector<std::string_view>& keys_of(ControlKind kind) {
     static const auto all = [] {
-        std::vector<std::vector<std::string_view>> of_each(control_count);
+        std::array<std::vector<std::string_view>, control_count> of_each;
         for (const ControlRow& control : controls) {
-            const auto at = static_cast<std::size_t>(control.kind);
-            of_each[at] = {control.name};
+            std::vector<std::string_view>& own = of_each[static_cast<std::size_t>(control.kind)];
+            own = {control.name};
             for (const KeyRow& row : keys)
-                if (row.owner == Owner::control && has_key(control.kind, row.key))
-                    of_each[at].push_back(row.key);
+                if (row.owner == Owner::control &&
+                    (row.kinds == 0 || (row.kinds & kinds_of(control.kind)) != 0))
+                    own.push_back(row.key);
         }
         return of_each;
     }();
     return all[static_cast<std::size_t>(kind)];
 }
 
-/// (Once for each kind: it is asked for each key at each control.)
 bool has_key(ControlKind kind, std::string_view key) {
-    static const auto all = [] {
-        std::vector<std::unordered_set<std::string_view>> of_each(control_count);
-        for (std::size_t i = 0; i < control_count; ++i)
-            for (const KeyRow& row : keys)
-                if (row.owner == Owner::control &&
-                    (row.kinds == 0 || (row.kinds & kinds_of(ControlKind(i))) != 0))
-                    of_each[i].insert(row.key);
-        return of_each;
-    }();
-    return all[static_cast<std::size_t>(kind)].contains(key);
+    const std::vector<std::string_view>& own = keys_of(kind);
+    return std::find(own.begin() + 1, own.end(), key) != own.end();
 }
 
 /// Where the keys of each owner begin, which stand side by side; the number of keys: it has none.

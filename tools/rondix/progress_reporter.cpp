@@ -9,12 +9,18 @@
 #include <csignal>
 #include <cstdio>
 #include <cstdlib>
+#include <cstring>
+#include <fcntl.h>
+#include <mutex>
+#include <string>
+#include <thread>
 #include <unistd.h>
 
 namespace rondix::tool {
 
 namespace {
 
+using Clock = std::chrono::steady_clock;
 constexpr std::chrono::milliseconds between_looks{25};
 constexpr double first_word = 1; // seconds, until something is shown
 constexpr double between_words = .2;
@@ -30,13 +36,15 @@ void interrupt(int signal) {
     std::signal(signal, SIG_DFL);
 }
 
-/// Of this process, in bytes.
+/// Of this process, in bytes: the second number there is, in pages.
 std::size_t memory_in_use() {
-    std::size_t pages = 0, resident = 0;
-    if (std::FILE* file = std::fopen("/proc/self/statm", "r")) {
-        if (std::fscanf(file, "%zu %zu", &pages, &resident) != 2) resident = 0;
-        std::fclose(file);
-    }
+    const int file = open("/proc/self/statm", O_RDONLY | O_CLOEXEC);
+    if (file < 0) return 0;
+    char text[128] = {};
+    const ssize_t size = read(file, text, sizeof text - 1);
+    close(file);
+    const char* space = size > 0 ? std::strchr(text, ' ') : nullptr;
+    const std::size_t resident = space ? std::strtoull(space, nullptr, 10) : 0;
     return resident * static_cast<std::size_t>(sysconf(_SC_PAGESIZE));
 }
 
@@ -59,83 +67,84 @@ void add_limits(Command& command, CheckOptions& options) {
                   "stop at more memory than this");
 }
 
-ProgressReporter::ProgressReporter(CheckOptions& options)
-    : options_(options)
-    , on_terminal_(isatty(STDERR_FILENO) == 1)
-    , began_(Clock::now())
-    , in_use_(memory_in_use()) {
-    options.since = began_;
-    options.memory_in_use = memory_in_use;
-    options.progress = [this](const Progress& progress) { return look(progress); };
-    hear_interrupts();
-    looking_ = std::thread([this] { keep_looking(); });
-}
+/// Looks after one piece of work, in a thread of its own.
+class ProgressReporter::Watch {
+  public:
+    explicit Watch(const CheckOptions& options)
+        : max_seconds_(options.max_seconds)
+        , max_megabytes_(options.max_megabytes)
+        , on_terminal_(isatty(STDERR_FILENO) == 1)
+        , in_use_(memory_in_use()) {}
 
-ProgressReporter::~ProgressReporter() {
-    end();
-    std::signal(SIGINT, SIG_DFL);
-}
+    Clock::time_point began() const { return began_; }
+    void note(const Progress& progress);
+    bool is_over() const { return is_interrupted() || is_too_long(0) || is_too_much(0); }
+    void keep_looking();
+    void end();
 
-bool ProgressReporter::look(const Progress& progress) {
-    const std::lock_guard lock(mutex_);
+  private:
+    double seconds() const { // since the beginning
+        return std::chrono::duration<double>(Clock::now() - began_).count();
+    }
+    bool is_too_long(double late) const {
+        return max_seconds_ > 0 && seconds() > max_seconds_ + late;
+    }
+    bool is_too_much(std::size_t more) const; // than the limit by so many megabytes
+    bool look();                              // false: the work is done
+    void show(double seconds);
+    void clear();
+    [[noreturn]] void end_the_program();
+
+    const double max_seconds_;
+    const std::size_t max_megabytes_;
+    const bool on_terminal_;
+    const Clock::time_point began_ = Clock::now();
+    const std::size_t in_use_; // bytes, at the beginning
+    // Of the thread alone: when it has the next word, and since when it waits for an end.
+    double next_word_ = first_word, asked_to_stop_ = -1;
+    // Held during a look. (The other one the work takes often: who looks should not wait for it.)
+    std::mutex looking_;
+    bool done_ = false;
+    std::mutex noting_; // of what follows
+    std::string stage_;
+    std::size_t at_ = 0, all_ = 0;
+    bool shown_ = false;
+};
+
+void ProgressReporter::Watch::note(const Progress& progress) {
+    const std::lock_guard lock(noting_);
     stage_ = progress.stage;
     at_ = progress.done, all_ = progress.all;
-    return !is_interrupted();
 }
 
-bool ProgressReporter::is_over() const {
-    return is_interrupted() || is_too_long(0) || is_too_much(0);
-}
-
-void ProgressReporter::end() {
-    {
-        const std::lock_guard lock(ending_);
-        done_ = true;
-    }
-    ended_.notify_one();
-    if (!looking_.joinable()) return;
-    looking_.join();
-    clear();
-}
-
-double ProgressReporter::seconds() const {
-    return std::chrono::duration<double>(Clock::now() - began_).count();
-}
-
-bool ProgressReporter::is_too_long(double late) const {
-    return options_.max_seconds > 0 && seconds() > options_.max_seconds + late;
-}
-
-bool ProgressReporter::is_too_much(std::size_t more) const {
+bool ProgressReporter::Watch::is_too_much(std::size_t more) const {
     const std::size_t in_use = memory_in_use();
-    return in_use > in_use_ && (in_use - in_use_) >> 20 > options_.max_megabytes + more;
+    return in_use > in_use_ && (in_use - in_use_) >> 20 > max_megabytes_ + more;
 }
 
-/// False, and at once: the work is done.
-bool ProgressReporter::waits_for_next_look() {
-    std::unique_lock lock(ending_);
-    return !ended_.wait_for(lock, between_looks, [&] { return done_.load(); });
+void ProgressReporter::Watch::keep_looking() {
+    do std::this_thread::sleep_for(between_looks);
+    while (look());
 }
 
-/// Beside the work, in a thread of its own.
-void ProgressReporter::keep_looking() {
-    double next_word = first_word, asked_to_stop = -1;
-    while (waits_for_next_look()) {
-        const double now = seconds();
-        if (on_terminal_ && now >= next_word && !done_) {
-            show(now);
-            next_word = now + between_words;
-        }
-        if (asked_to_stop < 0 && is_over()) asked_to_stop = now;
-        const double late = std::max(seconds_to_stop, options_.max_seconds * part_to_stop);
-        const bool deaf = asked_to_stop >= 0 && now > asked_to_stop + late;
-        if ((deaf || is_too_much(megabytes_to_stop)) && !done_) end_the_program();
+bool ProgressReporter::Watch::look() {
+    const std::lock_guard lock(looking_);
+    if (done_) return false;
+    const double now = seconds();
+    if (on_terminal_ && now >= next_word_) {
+        show(now);
+        next_word_ = now + between_words;
     }
+    if (asked_to_stop_ < 0 && is_over()) asked_to_stop_ = now;
+    const double late = std::max(seconds_to_stop, max_seconds_ * part_to_stop);
+    const bool deaf = asked_to_stop_ >= 0 && now > asked_to_stop_ + late;
+    if (deaf || is_too_much(megabytes_to_stop)) end_the_program();
+    return true;
 }
 
-void ProgressReporter::end_the_program() {
+void ProgressReporter::Watch::end_the_program() {
     clear();
-    const std::lock_guard lock(mutex_);
+    const std::lock_guard lock(noting_);
     const char* why = is_interrupted() ? "it was stopped"
                       : is_too_long(0) ? "it takes too long; raise the limit with --max-seconds"
                                        : "too much memory is needed; raise the limit with "
@@ -145,8 +154,8 @@ void ProgressReporter::end_the_program() {
     std::_Exit(not_settled);
 }
 
-void ProgressReporter::show(double seconds) {
-    const std::lock_guard lock(mutex_);
+void ProgressReporter::Watch::show(double seconds) {
+    const std::lock_guard lock(noting_);
     shown_ = true;
     const std::string far = all_ > 1 ? fmt::format(": {} of {}", at_, all_) : "";
     fmt::print(stderr, "\r\x1b[K{:.0f} s, {}{} (Ctrl-C: stop and report)", seconds,
@@ -154,10 +163,44 @@ void ProgressReporter::show(double seconds) {
     std::fflush(stderr);
 }
 
-void ProgressReporter::clear() {
-    const std::lock_guard lock(mutex_);
+void ProgressReporter::Watch::clear() {
+    const std::lock_guard lock(noting_);
     if (shown_) fmt::print(stderr, "\r\x1b[K");
     shown_ = false;
+}
+
+void ProgressReporter::Watch::end() {
+    const std::lock_guard lock(looking_);
+    if (done_) return;
+    done_ = true;
+    clear();
+}
+
+ProgressReporter::ProgressReporter(CheckOptions& options)
+    : watch_(std::make_shared<Watch>(options)) {
+    options.since = watch_->began();
+    options.memory_in_use = memory_in_use;
+    options.progress = [this](const Progress& progress) { return look(progress); };
+    hear_interrupts();
+    std::thread([watch = watch_] { watch->keep_looking(); }).detach();
+}
+
+ProgressReporter::~ProgressReporter() {
+    end();
+    std::signal(SIGINT, SIG_DFL);
+}
+
+bool ProgressReporter::look(const Progress& progress) {
+    watch_->note(progress);
+    return !is_interrupted();
+}
+
+bool ProgressReporter::is_over() const {
+    return watch_->is_over();
+}
+
+void ProgressReporter::end() {
+    watch_->end();
 }
 
 } // namespace rondix::tool

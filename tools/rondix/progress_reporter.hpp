@@ -7,11 +7,7 @@
 
 #include "rondix/check_options.hpp"
 
-#include <atomic>
-#include <condition_variable>
-#include <mutex>
-#include <string>
-#include <thread>
+#include <memory>
 
 namespace rondix::tool {
 
@@ -41,30 +37,8 @@ class ProgressReporter {
     void end();
 
   private:
-    using Clock = std::chrono::steady_clock;
-
-    void keep_looking();
-    bool waits_for_next_look();
-    void show(double seconds);
-    void clear();
-    [[noreturn]] void end_the_program();
-    double seconds() const; ///< since the beginning
-    bool is_too_long(double late) const;
-    bool is_too_much(std::size_t more) const; ///< than the limit by so many megabytes
-
-    const CheckOptions& options_;
-    const bool on_terminal_;
-    const Clock::time_point began_;
-    const std::size_t in_use_; // bytes, at the beginning
-    std::atomic<bool> done_ = false;
-    std::mutex
-        ending_; // of `ended_` alone: the work, which asks for the other often, is not waited for
-    std::condition_variable ended_;
-    mutable std::mutex mutex_; // of what follows
-    std::string stage_;
-    std::size_t at_ = 0, all_ = 0;
-    bool shown_ = false;
-    std::thread looking_; // last: it uses all of these
+    class Watch;
+    std::shared_ptr<Watch> watch_; // which may be there a moment longer: nobody waits for its end
 };
 
 } // namespace rondix::tool

@@ -81,6 +81,10 @@ class Mentioned {
 
 /// Of the flow's own themes; what the built-in one has is there for whoever likes it.
 void find_unused_looks(const Flow& flow, Findings& findings) {
+    const bool is_plain =
+        std::all_of(flow.themes.begin() + 1, flow.themes.end(),
+                    [](const Theme& theme) { return theme.styles.empty() && theme.cues.empty(); });
+    if (is_plain) return; // to gather what is mentioned costs more than that
     const Mentioned mentioned(flow);
     for (std::size_t i = 1; i < flow.themes.size(); ++i) {
         const Theme& built_in = flow.themes.front();

@@ -1,0 +1,45 @@
+# A program that loads nothing: rondix_alone(target) puts the libraries that it uses into it.
+#
+# Most commands take less time than the loader needs to find and bind libraries. With all of them inside, `rondix` is
+# there at once; it is bound to no address all the same. Where that cannot be done (no archives, a sanitizer, another
+# compiler or system), it is a program like any other.
+include(CheckCXXSourceCompiles)
+
+# What is behind a pkg-config module, for who has it inside and for others: rondix_archive(FYAML)
+function(rondix_archive prefix)
+  set(archives)
+  foreach(name ${${prefix}_STATIC_LIBRARIES})
+    find_library(RONDIX_${name}_ARCHIVE lib${name}.a HINTS ${${prefix}_STATIC_LIBRARY_DIRS})
+    mark_as_advanced(RONDIX_${name}_ARCHIVE)
+    if(NOT RONDIX_${name}_ARCHIVE)
+      set(RONDIX_CAN_BE_ALONE OFF PARENT_SCOPE)
+      return()
+    endif()
+    list(APPEND archives ${RONDIX_${name}_ARCHIVE})
+  endforeach()
+  get_target_property(shared PkgConfig::${prefix} INTERFACE_LINK_LIBRARIES)
+  set_target_properties(PkgConfig::${prefix} PROPERTIES INTERFACE_LINK_LIBRARIES
+    "$<IF:${rondix_is_alone},${archives},${shared}>")
+endfunction()
+
+function(rondix_alone target)
+  if(RONDIX_CAN_BE_ALONE)
+    set_target_properties(${target} PROPERTIES RONDIX_ALONE ON)
+    target_sources(${target} PRIVATE fmt_inside.cpp)
+    target_link_options(${target} PRIVATE -static-pie -Wl,--gc-sections)
+  endif()
+endfunction()
+
+# Whether the target that is linked in the end has all inside.
+set(rondix_is_alone "$<BOOL:$<TARGET_PROPERTY:RONDIX_ALONE>>")
+# Of libfmt there is no archive: fmt_inside.cpp has its definitions.
+set(rondix_fmt "$<$<NOT:${rondix_is_alone}>:fmt::fmt>")
+
+set(RONDIX_CAN_BE_ALONE OFF)
+if(CMAKE_SYSTEM_NAME STREQUAL "Linux" AND CMAKE_CXX_COMPILER_ID STREQUAL "GNU" AND
+   NOT CMAKE_CXX_FLAGS MATCHES "sanitize" AND fmt_VERSION MATCHES "^9\\.")
+  set(CMAKE_REQUIRED_LINK_OPTIONS -static-pie)
+  check_cxx_source_compiles("#include <thread>\nint main() { std::thread([] {}).join(); }" RONDIX_LINKS_STATIC_PIE)
+  unset(CMAKE_REQUIRED_LINK_OPTIONS)
+  set(RONDIX_CAN_BE_ALONE ${RONDIX_LINKS_STATIC_PIE})
+endif()
