@@ -23,6 +23,7 @@ constexpr std::size_t max_heads_of_each = 20'000'000; // of all such proofs toge
 /// to each. What is found to be a trap is told.
 void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
     std::size_t heads = 0;
+    Safety safety(context.flow, context.proof, context.witnesses, context.budget);
     for (const ScreenId screen : context.proof.open()) {
         if (heads < max_heads_of_each) {
             Frames& frames = context.heads().frames();
@@ -34,6 +35,11 @@ void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
             find_traps(about, result.findings, told);
             if (of_screen.open().empty()) continue;
         }
+        if (safety.nobody_is_lost_on(screen)) {
+            context.flags_as_sets = safety.flags();
+            continue;
+        }
+        if (find_trap_by_looking(context, safety, screen, result.findings, told)) continue;
         context.leave_open(RuleId::no_way_out, context.place_of(screen),
                            "whether a player can get stuck on '" + context.name_of(screen) + "'");
     }

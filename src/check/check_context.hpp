@@ -30,8 +30,10 @@ struct CheckContext {
     Witnesses& witnesses;
     Budget& budget;
     std::string with; ///< the player's devices in words, where they are not all of the flow's
-    std::vector<OpenPoint>& open; ///< gets what it would take too much to know
-    std::vector<bool> traps = {}; ///< screens that have a head that is stuck
+    std::vector<OpenPoint>& open;  ///< gets what it would take too much to know
+    std::vector<bool> traps = {};  ///< screens that have a head that is stuck
+    bool some_seen_lost = false;   ///< somebody is lost of whom the proof does not know
+    std::size_t flags_as_sets = 0; ///< so many it took to know that nobody is lost on some screen
 
     CheckContext(const FlowFile& of_file, const Proof& of_proof, Witnesses& of_witnesses,
                  Budget& of_budget, std::vector<OpenPoint>& of_open)
@@ -73,7 +75,7 @@ struct CheckContext {
     /// once it is fixed.
     bool is_trap(ScreenId screen) const { return traps[index(screen)]; }
     bool nobody_is_stuck() const {
-        return proof.stuck().count() == 0 && proof.endless().count() == 0;
+        return proof.stuck().count() == 0 && proof.endless().count() == 0 && !some_seen_lost;
     }
     bool is_stuck(FrameId frame, Values values) const {
         return proof.stuck().has(frame, known_to_proof(values));

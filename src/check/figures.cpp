@@ -40,7 +40,7 @@ std::set<FlagId> flags_moved_on(Frames& frames) {
 
 void count_moves(const CheckContext& context, Figures& figures) {
     const Heads& heads = context.heads();
-    figures.tracked_flags = heads.tracked().size();
+    figures.tracked_flags = std::max(heads.tracked().size(), context.flags_as_sets);
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
         each_value(context.proof.reached().of(frame), [&](Values values) {
             if (!heads.may_rest(frame, values)) return;

@@ -12,12 +12,20 @@ namespace rondix {
 
 namespace {
 
-/// Looks for the nearest real menu state on each screen that is suspect, and tells it.
-template <class Suspect, class Good, class Reads, class Tell>
-void look_closely(CheckContext& context, RuleId rule, const std::string& what, Suspect suspect,
-                  Good good, Reads reads, Tell tell) {
+/// Looks for the nearest real menu state on each screen that is suspect, and tells it. It is where
+/// `is_asked` and none of what it `lacks` can be counted on.
+template <class IsAsked, class Lacks, class Good, class Reads, class Tell>
+void look_closely(CheckContext& context, RuleId rule, const std::string& what, IsAsked is_asked,
+                  Lacks lacks, Good good, Reads reads, Tell tell) {
     const Heads& heads = context.heads();
-    const Frames& frames = heads.frames();
+    Frames& frames = heads.frames();
+    const auto suspect = [&](const Heads& of, FrameId frame, Values values) {
+        if (!is_asked(frame)) return false;
+        const auto branches = frames.branches(frame);
+        return std::ranges::none_of(of.sure(frame), [&](const Rule& one) {
+            return one.holds(values) && lacks(frame, branches[one.branch]);
+        });
+    };
     std::set<ScreenId> screens;
     for (FrameId frame = 0; frame < heads.frame_count(); ++frame) {
         context.budget.step("looking closely", frame, heads.frame_count());
@@ -34,6 +42,7 @@ void look_closely(CheckContext& context, RuleId rule, const std::string& what, S
         target.is_there = [&](const Heads& local, FrameId frame, Values values) {
             return !context.is_stuck(frame, values) && suspect(local, frame, values);
         };
+        target.lacks = lacks;
         target.good = good;
         target.reads = reads(screen);
         if (const auto witness = context.witnesses.shortest(heads, target)) tell(screen, *witness);
@@ -85,18 +94,14 @@ void find_nothing_usable(CheckContext& context, Findings& findings) {
     const CompiledFlow& flow = context.flow;
     Frames& frames = context.heads().frames();
     const bool has_back = (context.devices() & default_devices) != 0;
-    const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
-        if (frames.waits(frame) || frames.in_play(frame)) return false;
-        const auto branches = frames.branches(frame);
-        for (const Rule& rule : heads.sure(frame)) {
-            if (!rule.holds(values)) continue;
-            if (is_use(rule.move) || is_moving_on(rule.move)) return false;
-            const Branch& branch = branches[rule.branch];
-            const bool moves =
-                branch.kind != Branch::Kind::stays || branch.frame != frame || branch.quits;
-            if (rule.move == MoveKind::back && moves) return false;
-        }
-        return true;
+    const auto is_asked = [&](FrameId frame) {
+        return !frames.waits(frame) && !frames.in_play(frame);
+    };
+    const auto lacks = [&](FrameId frame, const Branch& branch) {
+        const MoveKind move = branch.move.kind;
+        const bool moves =
+            branch.kind != Branch::Kind::stays || branch.frame != frame || branch.quits;
+        return is_use(move) || is_moving_on(move) || (move == MoveKind::back && moves);
     };
     const auto good = [&](const MenuState& there, const Outcome&) {
         const IndexRange controls = flow[there.foremost()].controls;
@@ -115,8 +120,8 @@ void find_nothing_usable(CheckContext& context, Findings& findings) {
             if (const auto use = first_use(flow, ControlId{i})) moves.push_back(*use);
         return moves;
     };
-    look_closely(context, RuleId::nothing_usable, "no control is enabled on", suspect, good, reads,
-                 [&](ScreenId screen, const Witness& witness) {
+    look_closely(context, RuleId::nothing_usable, "no control is enabled on", is_asked, lacks, good,
+                 reads, [&](ScreenId screen, const Witness& witness) {
                      const std::string name = context.name_of(screen);
                      Finding& finding = add_finding(
                          findings, RuleId::nothing_usable, context.place_of(screen),
@@ -131,16 +136,15 @@ void find_restless_backs(CheckContext& context, Findings& findings) {
     const CompiledFlow& flow = context.flow;
     if ((context.devices() & default_devices) == 0) return; // nobody can go back
     Frames& frames = context.heads().frames();
-    const auto suspect = [&](const Heads& heads, FrameId frame, Values values) {
+    const auto is_asked = [&](FrameId frame) {
         if (frames[frame].bottom || frames[frame].question != no_screen) return false;
         const ActionId back = flow[frames[frame].screen].back;
-        if (back != unsaid && flow[back].alternatives.count == 0) return false;
-        const auto branches = frames.branches(frame);
-        for (const Rule& rule : heads.sure(frame))
-            if (branches[rule.branch].move == Move::back() && rule.holds(values))
-                return rule.kind != Branch::Kind::leaves && rule.kind != Branch::Kind::resets &&
-                       !rule.quits && frames[rule.frame].question == no_screen;
-        return true;
+        return back == unsaid || flow[back].alternatives.count != 0;
+    };
+    const auto lacks = [&](FrameId, const Branch& branch) {
+        return branch.move == Move::back() &&
+               (branch.kind == Branch::Kind::leaves || branch.kind == Branch::Kind::resets ||
+                branch.quits || frames[branch.frame].question != no_screen);
     };
     const auto good = [&](const MenuState& there, const Outcome&) {
         std::set<ScreenId> passed;
@@ -149,7 +153,7 @@ void find_restless_backs(CheckContext& context, Findings& findings) {
     const auto reads = [](ScreenId) { return std::vector<Move>{Move::back()}; };
     std::set<ScreenId> told;
     look_closely(
-        context, RuleId::restless_back, "pressing back never leaves", suspect, good, reads,
+        context, RuleId::restless_back, "pressing back never leaves", is_asked, lacks, good, reads,
         [&](ScreenId screen, const Witness& witness) {
             if (told.contains(screen)) return; // with the circle that it is on
             std::set<ScreenId> passed;

@@ -123,7 +123,47 @@ class Traps {
                                        : "set a time limit: 'loading: { timeout: 20s }'";
     }
 
+    bool report_found(Safety& safety, ScreenId screen) {
+        if (const auto in = a_lost_one(safety, Safety::stuck, screen)) {
+            context_.traps[index(screen)] = true;
+            if (told_.insert({RuleId::no_way_out, screen}).second) report_stuck(*in, screen);
+            return true;
+        }
+        if (const auto waiting = a_lost_one(safety, Safety::endless, screen)) {
+            report_endless(*waiting, screen);
+            return true;
+        }
+        // Whatever else is lost comes first.
+        if (!flow_.can_quit || !context_.nobody_is_stuck() || !told_.empty()) return false;
+        const auto captive = a_lost_one(safety, Safety::captive, screen);
+        if (captive && told_.insert({RuleId::no_quit, screen}).second)
+            report_cannot_leave(*captive, screen);
+        return captive.has_value();
+    }
+
   private:
+    /// Moves to a menu state of the screen in which somebody is lost: among those that going
+    /// forward has come by, or that do not seem to be won.
+    std::optional<Witness> a_lost_one(Safety& safety, Safety::Question question, ScreenId screen) {
+        constexpr int most_in_vain = 4; // too large to be looked at
+        int in_vain = 0;
+        const Silence mode = question == Safety::stuck ? Silence::ends : Silence::counts;
+        const auto is_one = [&](const MenuState& there) {
+            if (in_vain >= most_in_vain) return false;
+            const auto known =
+                is_lost(flow_, there, context_.devices(), question != Safety::captive, mode);
+            if (!known) ++in_vain;
+            return known.value_or(false);
+        };
+        Witnesses::Target target;
+        target.screen = screen;
+        target.is_there = [](const Heads&, FrameId, Values) { return true; };
+        target.good = [&](const MenuState& there, const Outcome&) { return is_one(there); };
+        if (auto witness = context_.witnesses.scouted(heads_, target)) return witness;
+        in_vain = 0;
+        return safety.way_to_lost(question, screen, is_one);
+    }
+
     /// The moves, what the player can do, and what is answered so that it leads no further.
     void show_all(const Witness& witness, bool play_is_a_goal, Silence mode, Finding& finding) {
         show(flow_, witness, context_.devices(), finding);
@@ -284,6 +324,13 @@ class Traps {
 };
 
 } // namespace
+
+bool find_trap_by_looking(CheckContext& context, Safety& safety, ScreenId screen,
+                          Findings& findings, Told& told) {
+    const bool found = Traps(context, findings, told).report_found(safety, screen);
+    context.some_seen_lost = context.some_seen_lost || found;
+    return found;
+}
 
 void find_traps(CheckContext& context, Findings& findings, Told& told) {
     Traps traps(context, findings, told);

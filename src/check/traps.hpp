@@ -2,6 +2,7 @@
 #pragma once
 
 #include "check/check_context.hpp"
+#include "proof/safety.hpp"
 
 #include <set>
 
@@ -11,5 +12,11 @@ namespace rondix {
 using Told = std::set<std::pair<RuleId, ScreenId>>;
 
 void find_traps(CheckContext& context, Findings& findings, Told& told);
+
+/// Of a screen that the proof leaves open: whether somebody is lost in one of the menu states that
+/// were come by there, or to which a way was found, by all that can be done from there. That is
+/// told. False: none is known.
+bool find_trap_by_looking(CheckContext& context, Safety& safety, ScreenId screen,
+                          Findings& findings, Told& told);
 
 } // namespace rondix

@@ -143,4 +143,21 @@ Diagrams::Id Diagrams::some_both(Id a, Id b, Place place) {
     });
 }
 
+bool Diagrams::has(Id set, std::uint32_t values) const {
+    while (set > always)
+        set = values >> nodes_[set].level / 3 & 1 ? nodes_[set].high : nodes_[set].low;
+    return set == always;
+}
+
+std::uint32_t Diagrams::one_of(Id set, std::uint32_t like) const {
+    while (set > always) {
+        const Node& node = nodes_[set];
+        const std::uint32_t bit = 1u << node.level / 3;
+        const Id liked = like & bit ? node.high : node.low;
+        if (liked == never) like ^= bit;
+        set = liked != never ? liked : like & bit ? node.high : node.low;
+    }
+    return like;
+}
+
 } // namespace rondix

@@ -46,7 +46,17 @@ class Diagrams {
     /// That for some values in `place` both hold.
     Id some_both(Id a, Id b, Place place);
 
+    /// Of a set: whether these values are in it, a bit for each variable; and one of those that
+    /// are, like these where there is a choice. Of `never` there is none.
+    bool has(Id set, std::uint32_t values) const;
+    std::uint32_t one_of(Id set, std::uint32_t like) const;
+
     std::size_t steps() const { return steps_; }
+    /// So many more steps, and some nodes more.
+    void allow(std::size_t steps) {
+        max_steps_ = steps_ + steps;
+        max_nodes_ = nodes_.size() + steps;
+    }
     /// What is asked from now on is small.
     void lift_limits() { max_nodes_ = max_steps_ = static_cast<std::size_t>(-1); }
 

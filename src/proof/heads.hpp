@@ -123,10 +123,12 @@ class Heads {
     }
     /// Whether it may be that a screen moves on to nothing, by none of the rules.
     bool may_move_nowhere(FrameId frame, Values values) const {
-        const auto of_frame = rules(nowhere_, frame);
+        const auto of_frame = moving_nowhere(frame);
         return std::any_of(of_frame.begin(), of_frame.end(),
                            [&](const Rule& rule) { return rule.holds(values); });
     }
+    /// The cases of that.
+    std::span<const Rule> moving_nowhere(FrameId frame) const { return rules(nowhere_, frame); }
     /// The cases in which a frame closes at once; what they ask for may not be known.
     std::span<const Rule> closing(FrameId frame) const {
         return {closing_rules_.data() + closing_[frame].begin, closing_[frame].count};

@@ -36,13 +36,16 @@ const Reach* Maps::reach(const Flags& first) {
     return known->second.get();
 }
 
-SymbolicReach* Maps::symbolic_reach(const Flags& first) {
+SymbolicReach* Maps::symbolic_reach(const Flags& first, bool if_need_be) {
     constexpr std::size_t max_steps = 20'000'000, max_steps_of_one = 14'000'000;
     const auto [known, is_new] = symbolic_.try_emplace(first);
-    if (is_new && symbolic_steps_ < max_steps)
-        known->second =
-            SymbolicReach::of(flow_, frames_, devices_, all_asked(flow_, frames_, first),
-                              max_steps_of_one, symbolic_steps_, budget_);
+    if (!is_new && (known->second || !if_need_be)) return known->second.get();
+    AllAsked asked = all_asked(flow_, frames_, first);
+    const bool are_too_many = Variables::bits_for(flow_, asked.flags) > Heads::max_bits_of_sets;
+    if (are_too_many && if_need_be) asked = {first, false};
+    if ((is_new || are_too_many) && symbolic_steps_ < max_steps)
+        known->second = SymbolicReach::of(flow_, frames_, devices_, asked, max_steps_of_one,
+                                          symbolic_steps_, budget_);
     return known->second.get();
 }
 

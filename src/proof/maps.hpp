@@ -35,8 +35,9 @@ class Maps {
     const Map* in_doubt(const std::vector<FlagId>& tracked);
     /// What can be, with these flags first; null where that is too much.
     const Reach* reach(const std::vector<FlagId>& first);
-    /// The same as sets, for more flags.
-    SymbolicReach* symbolic_reach(const std::vector<FlagId>& first);
+    /// The same as sets, for more flags; where all are too many, and `if_need_be`, with these
+    /// alone.
+    SymbolicReach* symbolic_reach(const std::vector<FlagId>& first, bool if_need_be = false);
 
   private:
     using Flags = std::vector<FlagId>;

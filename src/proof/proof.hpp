@@ -9,8 +9,9 @@
 // It begins with no flags tracked. A head that seems to be stuck is stuck in truth when no move
 // that it, or anything that it leads to, could make hangs on a flag that is not tracked; else those
 // flags are tracked as well, the nearest first, and everything is looked at anew; where they are
-// too many, it is left open of its screen. And it counts only when it can be reached in truth: when
-// no real moves lead to a stuck head of a screen, the flags that show it are tracked.
+// too many, it is left open of its screen, for safety.hpp to look at. And it counts only when it
+// can be reached in truth: when no real moves lead to a stuck head of a screen, the flags that show
+// it are tracked.
 #pragma once
 
 #include "proof/forcing.hpp"

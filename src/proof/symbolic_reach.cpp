@@ -1,6 +1,7 @@
 #include "proof/symbolic_reach.hpp"
 
 #include <algorithm>
+#include <stdexcept>
 #include <utility>
 
 namespace rondix {
@@ -8,10 +9,6 @@ namespace rondix {
 namespace {
 
 constexpr std::size_t max_nodes = 6'000'000;
-
-constexpr Values first_bits(unsigned count) {
-    return count == 0 ? 0 : ~Values{0} >> (32 - count);
-}
 
 } // namespace
 
@@ -35,15 +32,15 @@ std::unique_ptr<SymbolicReach> SymbolicReach::of(const CompiledFlow& flow, Frame
 }
 
 SymbolicReach::SymbolicReach(Heads heads, bool is_exact, std::size_t max_steps, Budget& budget)
-    : heads_(std::move(heads))
+    : rules_(std::move(heads), max_nodes, max_steps, budget)
     , is_exact_(is_exact)
     , budget_(budget)
-    , diagrams_(max_nodes, max_steps, budget)
     , exits_(heads_.frame_count())
     , growth_(heads_.frame_count())
     , looked_at_(heads_.frame_count())
     , reached_(heads_.frame_count(), Diagrams::never)
     , fresh_(heads_.frame_count(), Diagrams::never)
+    , arrivals_(heads_.frame_count())
     , place_(heads_.frame_count()) {
     for (std::uint32_t i = 0; i < heads_.order().size(); ++i) place_[heads_.order()[i]] = i;
 }
@@ -56,8 +53,8 @@ void SymbolicReach::run() {
 // --- what is asked
 
 SymbolicReach::Id SymbolicReach::resting(FrameId frame, Values values, unsigned bits) {
-    const Id there = diagrams_.both(reached_[frame], at_rest(frame));
-    return diagrams_.both(there, cube(first_bits(bits), values));
+    const Id there = diagrams_.both(reached_[frame], rules_.at_rest(frame));
+    return diagrams_.both(there, rules_.first_bits(bits, values));
 }
 
 bool SymbolicReach::reaches(FrameId frame, Values values, unsigned bits) {
@@ -66,63 +63,7 @@ bool SymbolicReach::reaches(FrameId frame, Values values, unsigned bits) {
 
 bool SymbolicReach::reaches(FrameId frame, Values values, unsigned bits, const Branch& branch) {
     const Id there = resting(frame, values, bits);
-    return diagrams_.both(there, asked_by(heads_.rule_of(branch))) != Diagrams::never;
-}
-
-// --- rules as relations
-
-/// That the variables of the mask have these values now. Built from the last on, so that what is
-/// put on top stays as it is.
-SymbolicReach::Id SymbolicReach::cube(Values mask, Values values) {
-    Id all = Diagrams::always;
-    while (mask != 0) {
-        const auto bit = static_cast<unsigned>(std::bit_width(mask)) - 1;
-        all = diagrams_.both(diagrams_.is(bit, Diagrams::now, values >> bit & 1), all);
-        mask &= ~(Values{1} << bit);
-    }
-    return all;
-}
-
-SymbolicReach::Id SymbolicReach::asked_by(const Rule& rule) {
-    Id all = cube(rule.care, rule.asks);
-    for (const Pick& pick : rule.picks) {
-        Id some = Diagrams::never;
-        for (std::size_t number = 0; number < pick.allowed.size(); ++number)
-            if (pick.allowed[number])
-                some = diagrams_.either(some,
-                                        cube(pick.mask, static_cast<Values>(number) << pick.shift));
-        all = diagrams_.both(all, some);
-    }
-    return all;
-}
-
-/// What is so before the move, of a relation that is so after it.
-SymbolicReach::Id SymbolicReach::before(Id relation, const Rule& rule) {
-    each_bit(rule.clears | rule.sets, [&](unsigned bit) {
-        relation = diagrams_.assume(relation, bit, rule.sets >> bit & 1);
-    });
-    return diagrams_.both(asked_by(rule), relation);
-}
-
-/// From the values before the move to those after it.
-SymbolicReach::Id SymbolicReach::after_move(const Rule& rule) {
-    Id all = Diagrams::always;
-    const Values written = rule.clears | rule.sets;
-    for (unsigned bit = heads_.variables().bits(); bit-- > 0;) {
-        const bool is_written = written >> bit & 1;
-        const Id one = is_written ? diagrams_.is(bit, Diagrams::after, rule.sets >> bit & 1)
-                                  : diagrams_.is_same(bit);
-        all = diagrams_.both(one, all);
-    }
-    return diagrams_.both(asked_by(rule), all);
-}
-
-/// Nothing closes there at once.
-SymbolicReach::Id SymbolicReach::at_rest(FrameId frame) {
-    Id all = Diagrams::always;
-    for (const Rule& rule : heads_.closing(frame))
-        if (rule.exact) all = diagrams_.but_not(all, asked_by(rule));
-    return all;
+    return diagrams_.both(there, rules_.asked_by(heads_.rule_of(branch))) != Diagrams::never;
 }
 
 // --- ways to leave
@@ -157,9 +98,9 @@ bool SymbolicReach::grow(FrameId frame) {
         changed |= grow(frame, rules[i]);
     }
     if (heads_.free() == 0) return changed;
-    const Id rest = at_rest(frame);
+    const Id rest = rules_.at_rest(frame);
     for (std::size_t i = 0; i < exits_[frame].size(); ++i)
-        each_bit(heads_.free(), [&](unsigned bit) {
+        rules_.each_bit(heads_.free(), [&](unsigned bit) {
             const Exit exit = exits_[frame][i];
             changed |=
                 add(frame, exit.landing, diagrams_.both(rest, diagrams_.turned(exit.ways, bit)));
@@ -169,11 +110,11 @@ bool SymbolicReach::grow(FrameId frame) {
 
 bool SymbolicReach::grow(FrameId frame, const Rule& rule) {
     if (rule.kind == Branch::Kind::refused || rule.kind == Branch::Kind::resets) return false;
-    if (rule.kind == Branch::Kind::leaves) return add(frame, rule.landing, after_move(rule));
+    if (rule.kind == Branch::Kind::leaves) return add(frame, rule.landing, rules_.after_move(rule));
     bool changed = false;
     for (std::size_t i = 0; i < exits_[rule.frame].size(); ++i) {
         const Exit exit = exits_[rule.frame][i];
-        const Id ways = before(exit.ways, rule);
+        const Id ways = rules_.before(exit.ways, rule);
         const bool lands_here =
             rule.kind == Branch::Kind::pushes && heads_.frames().lands_on(frame, exit.landing);
         if (!lands_here) {
@@ -208,8 +149,10 @@ bool SymbolicReach::add(FrameId frame, Landing landing, Id ways) {
 // --- what is reached
 
 void SymbolicReach::find_reached() {
-    for (const Heads::Start& start : heads_.starts())
-        add_reached(start.frame, cube(first_bits(heads_.variables().bits()), start.values));
+    const std::vector<Heads::Start>& starts = heads_.starts();
+    for (std::uint32_t i = 0; i < starts.size(); ++i)
+        add_reached(rules_.first_bits(heads_.variables().bits(), starts[i].values),
+                    {{Step::Kind::begins, starts[i].frame, starts[i].frame, i}});
     while (!open_.empty()) {
         const FrameId frame = heads_.order()[open_.top()];
         budget_.look("reachable screens", frame, heads_.frame_count());
@@ -218,38 +161,71 @@ void SymbolicReach::find_reached() {
     }
 }
 
-void SymbolicReach::add_reached(FrameId frame, Id values) {
+void SymbolicReach::add_reached(Id values, Arrival arrival) {
+    const FrameId frame = arrival.step.to;
     const Id more = diagrams_.but_not(values, reached_[frame]);
     if (more == Diagrams::never) return;
     reached_[frame] = diagrams_.either(reached_[frame], more);
     if (fresh_[frame] == Diagrams::never) open_.push(place_[frame]);
     fresh_[frame] = diagrams_.either(fresh_[frame], more);
+    arrival.values = more;
+    arrivals_[frame].push_back(arrival);
 }
 
 void SymbolicReach::follow(FrameId frame, Id here) {
-    for (const Rule& rule : heads_.may(frame)) {
+    const std::span<const Rule> rules = heads_.may(frame);
+    for (std::uint32_t i = 0; i < rules.size(); ++i) {
+        const Rule& rule = rules[i];
         if (rule.kind == Branch::Kind::leaves) continue;
-        const Id there = image(here, rule);
+        const Id there = rules_.image(here, rule);
         if (there == Diagrams::never) continue;
-        add_reached(rule.frame, there);
+        add_reached(there, {{Step::Kind::moves, frame, rule.frame, i}, here});
         if (rule.kind != Branch::Kind::pushes) continue;
         for (const Exit& exit : exits_[rule.frame])
             if (heads_.frames().lands_on(frame, exit.landing)) {
                 const Id back = diagrams_.some_both(there, exit.ways, Diagrams::now);
-                add_reached(rule.under, diagrams_.moved(back, Diagrams::after, Diagrams::now));
+                add_reached(diagrams_.moved(back, Diagrams::after, Diagrams::now),
+                            {{Step::Kind::returns, frame, rule.under, i}, here, exit.ways});
             }
     }
     if (heads_.free() == 0) return;
-    const Id resting = diagrams_.both(here, at_rest(frame));
-    each_bit(heads_.free(),
-             [&](unsigned bit) { add_reached(frame, diagrams_.turned(resting, bit)); });
+    const Id resting = diagrams_.both(here, rules_.at_rest(frame));
+    RuleSets::each_bit(heads_.free(), [&](unsigned bit) {
+        add_reached(diagrams_.turned(resting, bit),
+                    {{Step::Kind::turns, frame, frame, bit}, resting});
+    });
 }
 
-SymbolicReach::Id SymbolicReach::image(Id values, const Rule& rule) {
-    Id there = diagrams_.both(values, asked_by(rule));
-    const Values written = rule.clears | rule.sets;
-    each_bit(written, [&](unsigned bit) { there = diagrams_.forget(there, bit); });
-    return diagrams_.both(there, cube(written, rule.sets));
+// --- ways
+
+/// Backward, each time to where it was met first: that comes from what was met before.
+std::vector<SymbolicReach::Step> SymbolicReach::way_to(FrameId frame, Values values) {
+    std::vector<Step> way;
+    do {
+        const auto arrival = std::ranges::find_if(arrivals_[frame], [&](const Arrival& one) {
+            return diagrams_.has(one.values, values);
+        });
+        if (arrival == arrivals_[frame].end()) throw std::logic_error("it is met in no way");
+        way.push_back(arrival->step);
+        way.back().after = values;
+        values = before(*arrival, values);
+        frame = way.back().from;
+    } while (way.back().kind != Step::Kind::begins);
+    std::ranges::reverse(way);
+    return way;
+}
+
+/// Values with which a step begins that ends with these.
+Values SymbolicReach::before(const Arrival& arrival, Values values) {
+    const Step& step = arrival.step;
+    if (step.kind == Step::Kind::begins) return values;
+    if (step.kind == Step::Kind::turns) return values ^ Values { 1 } << step.which;
+    const Rule& rule = heads_.may(step.from)[step.which];
+    Id there = rules_.first_bits(heads_.variables().bits(), values);
+    if (step.kind == Step::Kind::returns)
+        there = diagrams_.some_both(
+            arrival.ways, diagrams_.moved(there, Diagrams::now, Diagrams::after), Diagrams::after);
+    return diagrams_.one_of(diagrams_.both(arrival.before, rules_.before(there, rule)), values);
 }
 
 } // namespace rondix

@@ -7,8 +7,8 @@
 // beyond", Information and Computation 98(2), 1992.
 #pragma once
 
-#include "proof/diagrams.hpp"
 #include "proof/reach.hpp"
+#include "proof/rule_sets.hpp"
 
 #include <memory>
 #include <queue>
@@ -28,47 +28,76 @@ class SymbolicReach {
     /// a case of a branch.
     bool reaches(FrameId frame, Values values, unsigned bits);
     bool reaches(FrameId frame, Values values, unsigned bits, const Branch& branch);
+    /// The same where none of the rules holds that the player can count on and that are asked for.
+    template <class IsAsked>
+    bool reaches_without(FrameId frame, Values values, unsigned bits, IsAsked is_asked) {
+        Id there = resting(frame, values, bits);
+        for (const Rule& rule : heads_.sure(frame))
+            if (is_asked(rule)) there = diagrams_.but_not(there, rules_.asked_by(rule));
+        return there != Diagrams::never;
+    }
     /// What is reached can be, in truth.
     bool is_exact() const { return is_exact_; }
 
-  private:
     using Id = Diagrams::Id;
     struct Exit {
         Landing landing;
-        Id ways = Diagrams::never; // from the values now to those after
+        Id ways = Diagrams::never; ///< from the values now to those after
     };
+    /// In which ways a frame can be left, by any moves.
+    std::span<const Exit> exits(FrameId frame) const { return exits_[frame]; }
+    /// The values with which it is met.
+    Id reached(FrameId frame) const { return reached_[frame]; }
+    /// What both are made of.
+    RuleSets& rules() { return rules_; }
 
+    /// A step of a way from the start.
+    struct Step {
+        enum class Kind : std::uint8_t {
+            begins, ///< at one of Heads::starts()
+            moves,  ///< a rule, which leads right there
+            turns,  ///< the game changes a flag
+            returns ///< what a rule pushes is left, in some way, for the frame beneath it
+        };
+        Kind kind{};
+        FrameId from = 0, to = 0;
+        std::uint32_t which = 0; ///< start, rule of Heads::may(), or bit
+        Values after = 0;
+    };
+    /// How a frame can be met with these values, as far as the rules tell; it is met so.
+    std::vector<Step> way_to(FrameId frame, Values values);
+
+  private:
     SymbolicReach(Heads heads, bool is_exact, std::size_t max_steps, Budget& budget);
     void run();
+    Id resting(FrameId frame, Values values, unsigned bits);
     void find_ways();
     void settle(std::span<const FrameId> group);
     bool grow(FrameId frame);
     bool grow(FrameId frame, const Rule& rule);
     bool add(FrameId frame, Landing landing, Id ways);
     void find_reached();
-    void add_reached(FrameId frame, Id values);
+    struct Arrival {
+        Step step;
+        Id before = Diagrams::never; // of the frame that it comes from
+        Id ways = Diagrams::never;   // in which what is pushed is left
+        Id values = Diagrams::never; // which were not met before
+    };
+    void add_reached(Id values, Arrival arrival);
+    Values before(const Arrival& arrival, Values values);
     void follow(FrameId frame, Id here);
-    Id image(Id values, const Rule& rule);
-    Id resting(FrameId frame, Values values, unsigned bits);
-    Id cube(Values mask, Values values);
-    Id asked_by(const Rule& rule);
-    Id before(Id relation, const Rule& rule);
-    Id after_move(const Rule& rule);
-    Id at_rest(FrameId frame);
-    template <class Each>
-    void each_bit(Values mask, Each each) const {
-        for (; mask != 0; mask &= mask - 1) each(static_cast<unsigned>(std::countr_zero(mask)));
-    }
 
-    Heads heads_;
+    RuleSets rules_;
+    Heads& heads_ = rules_.heads;
     const bool is_exact_;
     Budget& budget_;
-    Diagrams diagrams_;
+    Diagrams& diagrams_ = rules_.diagrams;
     std::vector<std::vector<Exit>> exits_;            // of each frame
     std::vector<std::size_t> growth_;                 // how often the ways of each frame grew,
     std::vector<std::vector<std::size_t>> looked_at_; // and when each of its rules was looked at
-    std::vector<Id> reached_, fresh_;         // of each frame; what of that is not followed yet
-    std::vector<std::uint32_t> place_;        // of each frame in the order of the heads
+    std::vector<Id> reached_, fresh_;            // of each frame; what of that is not followed yet
+    std::vector<std::vector<Arrival>> arrivals_; // at each frame, in their order
+    std::vector<std::uint32_t> place_;           // of each frame in the order of the heads
     std::priority_queue<std::uint32_t> open_; // places; what opens others is followed before them
 };
 

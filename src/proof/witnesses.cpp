@@ -1,6 +1,7 @@
 #include "proof/witnesses.hpp"
 
 #include "proof/arranging.hpp"
+#include "proof/coming_back.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -212,6 +213,49 @@ std::optional<Witness> Witnesses::turned(const Maps::Map& map, HeadId end, const
     return finished(std::move(witness), target, asked);
 }
 
+std::optional<Witness> Witnesses::along(SymbolicReach& reach, FrameId frame, Values values) {
+    const Heads& heads = reach.rules().heads;
+    Witness witness{{}, MenuState(flow_), false};
+    start_flow(flow_, witness.there);
+    for (const SymbolicReach::Step& step : reach.way_to(frame, values))
+        if (!make(step, heads, witness)) return std::nullopt;
+    const Values there =
+        heads.variables().values_of([&](FlagId flag) { return witness.there.flag(flag); });
+    if (frames_.frame_of(witness.there) != frame || there != values) return std::nullopt;
+    if (!runner_takes(witness.moves)) return std::nullopt;
+    return witness;
+}
+
+bool Witnesses::make(const SymbolicReach::Step& step, const Heads& heads, Witness& witness) {
+    using Kind = SymbolicReach::Step::Kind;
+    const auto apply_it = [&](Move move) {
+        witness.moves.push_back(move);
+        return apply(flow_, witness.there, move).answered;
+    };
+    if (step.kind == Kind::begins) {
+        const std::vector<Move>& before = heads.starts()[step.which].before;
+        return std::all_of(before.begin(), before.end(), apply_it);
+    }
+    if (step.kind == Kind::turns) {
+        const std::vector<FlagId>& flags = heads.tracked();
+        const auto flag = std::find_if(flags.begin(), flags.end(), [&](FlagId one) {
+            return heads.variables().bit_of(one) == Values{1} << step.which;
+        });
+        return apply_it(witness.there.flag(*flag) ? Move::lower(*flag) : Move::raise(*flag));
+    }
+    const std::size_t depth = witness.there.depth();
+    const Rule& rule = heads.may(step.from)[step.which];
+    const Branch branch = frames_.branches(step.from)[rule.branch];
+    if (!branch.at_once) { // else it has closed by itself
+        if (frames_.frame_of(witness.there) != step.from) return false;
+        if (!turn_flags(step.from, branch, witness) || !apply_it(branch.move)) return false;
+        if (branch.delayed && !apply_it(Move::due(branch.move.as_event()))) return false;
+    }
+    if (step.kind == Kind::moves) return true;
+    return come_back(flow_, heads, devices_, {depth, step.to, step.after}, witness.there,
+                     witness.moves);
+}
+
 /// The same moves, where the last one does what is looked for and anybody may be shown them.
 std::optional<Witness> Witnesses::finished(Witness witness, const Target& target, Asked asked) {
     bool good = is_good(target, witness.there);
@@ -313,8 +357,12 @@ Witnesses::Known Witnesses::is_reached_at_all(const Heads& heads, const Target& 
 bool Witnesses::is_met(SymbolicReach& reach, const Heads& heads, const Target& target) {
     const unsigned bits = heads.variables().bits();
     const auto could_be = [&](FrameId frame, Values values) {
-        if (!target.last) return reach.reaches(frame, values, bits);
         const auto branches = frames_.branches(frame);
+        if (target.lacks)
+            return reach.reaches_without(frame, values, bits, [&](const Rule& rule) {
+                return target.lacks(frame, branches[rule.branch]);
+            });
+        if (!target.last) return reach.reaches(frame, values, bits);
         return std::any_of(branches.begin(), branches.end(), [&](const Branch& branch) {
             return is_last(target, branch) && reach.reaches(frame, values, bits, branch);
         });

@@ -50,6 +50,8 @@ class Witnesses {
         bool good_if_does = false; ///< `good` is so wherever a case holds that `does`
         /// `is_there` is so wherever the screen is, and the case of a last move that `does` holds.
         bool is_there_if_does = false;
+        /// Of a frame: it is there wherever `is_there` is and none of these can be counted on.
+        std::function<bool(FrameId frame, const Branch& branch)> lacks = {};
         /// Further moves whose conditions `good` depends on, and flags.
         std::vector<Move> reads = {};
         std::vector<FlagId> knows = {};
@@ -87,6 +89,14 @@ class Witnesses {
     /// Moves that lead to a screen, if there are any: few, but not always the fewest.
     std::optional<Witness> some_way(ScreenId screen);
 
+    /// All heads that can be, as sets, with these flags first, and all others of the flow's own
+    /// that anything asks for, or with these alone; null where that is too much.
+    SymbolicReach* all_that_can_be(const std::vector<FlagId>& first) {
+        return maps_.symbolic_reach(first, true);
+    }
+    /// The moves of a way through these sets; nothing where they do not lead there in truth, or it
+    /// is hard to say which they are.
+    std::optional<Witness> along(SymbolicReach& reach, FrameId frame, Values values);
     /// The paths to all heads with the same flags tracked.
     const Paths& paths(const Heads& heads) { return maps_.of(heads.tracked()).paths; }
 
@@ -114,6 +124,7 @@ class Witnesses {
     std::optional<Witness> turned(const Maps::Map& map, HeadId end, const Target& target,
                                   Asked asked);
     std::optional<Witness> finished(Witness witness, const Target& target, Asked asked);
+    bool make(const SymbolicReach::Step& step, const Heads& heads, Witness& witness);
     bool turn_flags(FrameId frame, const Branch& branch, Witness& witness) const;
     bool is_good(const Target& target, const MenuState& there) const;
     void confirm(const std::vector<Move>& moves) const;
