@@ -138,11 +138,14 @@ struct Doors {
     /// Whether the player can come to values there of which none that lets out can be made.
     bool is_a_trap() const {
         bool is_one = false;
+        std::vector<bool> lets_out(std::size_t{1} << flags);
+        for (std::uint32_t values = 0; values < lets_out.size(); ++values)
+            lets_out[values] = exit.holds(values);
         for (std::uint32_t values = 0; values < 1u << flags && !is_one; ++values) {
             if (!entry.holds(values)) continue;
             each_turned(values, of_game, [&](std::uint32_t there) {
                 bool out = false;
-                each_turned(there, 0, [&](std::uint32_t then) { out = out || exit.holds(then); });
+                each_turned(there, 0, [&](std::uint32_t then) { out = out || lets_out[then]; });
                 is_one = is_one || !out;
             });
         }
@@ -152,7 +155,7 @@ struct Doors {
 
 TEST(DoorsOfManyFlags, AreTrapsWhereCountingSaysSo) {
     std::size_t traps = 0, proved = 0, open = 0;
-    for (std::uint32_t number = 1; number <= part_of(how_many(24)); ++number) {
+    for (std::uint32_t number = 1; number <= part_of(how_many(16)); ++number) {
         const Doors doors(number);
         SCOPED_TRACE("doors " + std::to_string(number));
         const FlowFile file = load_flow_text("doors", doors.text());
@@ -169,8 +172,8 @@ TEST(DoorsOfManyFlags, AreTrapsWhereCountingSaysSo) {
         if (HasFailure()) return;
     }
     std::printf("%zu traps, %zu proved, %zu open\n", traps, proved, open);
-    EXPECT_GT(traps, part_of(how_many(24)) / 8);
-    EXPECT_GT(proved, part_of(how_many(24)) / 8);
+    EXPECT_GT(traps, part_of(how_many(16)) / 8);
+    EXPECT_GT(proved, part_of(how_many(16)) / 8);
     EXPECT_LE(open * 20, traps + proved);
 }
 
