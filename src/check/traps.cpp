@@ -159,9 +159,9 @@ class Traps {
         target.screen = screen;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
         target.good = [&](const MenuState& there, const Outcome&) { return is_one(there); };
-        if (auto witness = context_.witnesses.scouted(heads_, target)) return witness;
+        if (auto witness = safety.way_to_lost(question, screen, is_one)) return witness;
         in_vain = 0;
-        return safety.way_to_lost(question, screen, is_one);
+        return context_.witnesses.scouted(heads_, target);
     }
 
     /// The moves, what the player can do, and what is answered so that it leads no further.

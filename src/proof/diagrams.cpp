@@ -143,10 +143,13 @@ Diagrams::Id Diagrams::some_both(Id a, Id b, Place place) {
     });
 }
 
-bool Diagrams::has(Id set, std::uint32_t values) const {
-    while (set > always)
-        set = values >> nodes_[set].level / 3 & 1 ? nodes_[set].high : nodes_[set].low;
-    return set == always;
+bool Diagrams::has(Id relation, std::uint32_t values, std::uint32_t then) const {
+    while (relation > always) {
+        const Node& node = nodes_[relation];
+        const std::uint32_t asked = node.level % 3 == now ? values : then;
+        relation = asked >> node.level / 3 & 1 ? node.high : node.low;
+    }
+    return relation == always;
 }
 
 std::uint32_t Diagrams::one_of(Id set, std::uint32_t like) const {

@@ -46,9 +46,11 @@ class Diagrams {
     /// That for some values in `place` both hold.
     Id some_both(Id a, Id b, Place place);
 
-    /// Of a set: whether these values are in it, a bit for each variable; and one of those that
-    /// are, like these where there is a choice. Of `never` there is none.
-    bool has(Id set, std::uint32_t values) const;
+    /// Whether these values, a bit for each variable, are in a set; those now and after, in a
+    /// relation.
+    bool has(Id set, std::uint32_t values) const { return has(set, values, values); }
+    bool has(Id relation, std::uint32_t values, std::uint32_t then) const;
+    /// One of the values of a set, like these where there is a choice. Of `never` there is none.
     std::uint32_t one_of(Id set, std::uint32_t like) const;
 
     std::size_t steps() const { return steps_; }

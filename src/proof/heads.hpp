@@ -81,6 +81,10 @@ class Heads {
         return {by_screen_.data() + own.begin, own.count};
     }
     std::size_t values() const { return std::size_t{1} << variables_.bits(); }
+    /// All bits of the variables.
+    Values all() const {
+        return variables_.bits() == 0 ? 0 : ~Values{0} >> (32 - variables_.bits());
+    }
     std::size_t size() const { return frame_count() * values(); }
     HeadId head(FrameId frame, Values values) const {
         return static_cast<HeadId>(frame << variables_.bits() | values);

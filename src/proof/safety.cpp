@@ -20,11 +20,13 @@ std::optional<Witness> Safety::way_to_lost(Question question, ScreenId screen,
     const unsigned bits = rules.heads.variables().bits();
     for (const FrameId frame : rules.heads.frames_of(screen)) {
         Diagrams::Id set = games_[question]->not_won(frame);
+        if (auto witness = witnesses_.come_by(*reach_, frame, set))
+            if (is_lost(witness->there)) return witness;
         for (int tried = 0; tried < most_tried && set != Diagrams::never; ++tried) {
             // In turn like those at the start, and like their contrary.
             const Values start = rules.heads.starts()[0].values;
-            const Values values = rules.diagrams.one_of(set, tried % 2 == 0 ? start : ~start) &
-                                  (~Values{0} >> (32 - bits));
+            const Values values =
+                rules.diagrams.one_of(set, tried % 2 == 0 ? start : ~start) & rules.heads.all();
             set = rules.diagrams.but_not(set, rules.first_bits(bits, values));
             auto witness = witnesses_.along(*reach_, frame, values);
             if (witness && is_lost(witness->there)) return witness;

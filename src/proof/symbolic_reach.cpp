@@ -41,6 +41,7 @@ SymbolicReach::SymbolicReach(Heads heads, bool is_exact, std::size_t max_steps, 
     , reached_(heads_.frame_count(), Diagrams::never)
     , fresh_(heads_.frame_count(), Diagrams::never)
     , arrivals_(heads_.frame_count())
+    , growths_(heads_.frame_count())
     , place_(heads_.frame_count()) {
     for (std::uint32_t i = 0; i < heads_.order().size(); ++i) place_[heads_.order()[i]] = i;
 }
@@ -100,17 +101,21 @@ bool SymbolicReach::grow(FrameId frame) {
     if (heads_.free() == 0) return changed;
     const Id rest = rules_.at_rest(frame);
     for (std::size_t i = 0; i < exits_[frame].size(); ++i)
-        rules_.each_bit(heads_.free(), [&](unsigned bit) {
+        RuleSets::each_bit(heads_.free(), [&](unsigned bit) {
             const Exit exit = exits_[frame][i];
             changed |=
-                add(frame, exit.landing, diagrams_.both(rest, diagrams_.turned(exit.ways, bit)));
+                add(frame, exit.landing, diagrams_.both(rest, diagrams_.turned(exit.ways, bit)),
+                    {{Step::Kind::turns, frame, bit}, exit});
         });
     return changed;
 }
 
 bool SymbolicReach::grow(FrameId frame, const Rule& rule) {
     if (rule.kind == Branch::Kind::refused || rule.kind == Branch::Kind::resets) return false;
-    if (rule.kind == Branch::Kind::leaves) return add(frame, rule.landing, rules_.after_move(rule));
+    const Step step{Step::Kind::moves, frame,
+                    static_cast<std::uint32_t>(&rule - heads_.may(frame).data())};
+    if (rule.kind == Branch::Kind::leaves)
+        return add(frame, rule.landing, rules_.after_move(rule), {step});
     bool changed = false;
     for (std::size_t i = 0; i < exits_[rule.frame].size(); ++i) {
         const Exit exit = exits_[rule.frame][i];
@@ -118,7 +123,7 @@ bool SymbolicReach::grow(FrameId frame, const Rule& rule) {
         const bool lands_here =
             rule.kind == Branch::Kind::pushes && heads_.frames().lands_on(frame, exit.landing);
         if (!lands_here) {
-            changed |= add(frame, exit.landing, ways);
+            changed |= add(frame, exit.landing, ways, {step, exit});
             continue;
         }
         const Id down = diagrams_.moved(ways, Diagrams::after, Diagrams::between);
@@ -126,22 +131,23 @@ bool SymbolicReach::grow(FrameId frame, const Rule& rule) {
         for (std::size_t j = 0; j < count; ++j) {
             const Exit further = exits_[rule.under][j];
             const Id on = diagrams_.moved(further.ways, Diagrams::now, Diagrams::between);
-            changed |=
-                add(frame, further.landing, diagrams_.some_both(down, on, Diagrams::between));
+            changed |= add(frame, further.landing, diagrams_.some_both(down, on, Diagrams::between),
+                           {step, exit, true, further});
         }
     }
     return changed;
 }
 
-bool SymbolicReach::add(FrameId frame, Landing landing, Id ways) {
-    if (ways == Diagrams::never) return false;
+bool SymbolicReach::add(FrameId frame, Landing landing, Id ways, Growth growth) {
     std::vector<Exit>& exits = exits_[frame];
     auto found = std::find_if(exits.begin(), exits.end(),
                               [&](const Exit& exit) { return exit.landing == landing; });
+    const Id known = found == exits.end() ? Id{Diagrams::never} : found->ways;
+    growth.ways = {landing, diagrams_.but_not(ways, known)};
+    if (growth.ways.ways == Diagrams::never) return false;
     if (found == exits.end()) found = exits.insert(exits.end(), Exit{landing});
-    const Id all = diagrams_.either(found->ways, ways);
-    if (all == found->ways) return false;
-    found->ways = all;
+    found->ways = diagrams_.either(known, ways);
+    growths_[frame].push_back(growth);
     ++growth_[frame];
     return true;
 }
@@ -152,7 +158,7 @@ void SymbolicReach::find_reached() {
     const std::vector<Heads::Start>& starts = heads_.starts();
     for (std::uint32_t i = 0; i < starts.size(); ++i)
         add_reached(rules_.first_bits(heads_.variables().bits(), starts[i].values),
-                    {{Step::Kind::begins, starts[i].frame, starts[i].frame, i}});
+                    {{Step::Kind::begins, starts[i].frame, i}, starts[i].frame});
     while (!open_.empty()) {
         const FrameId frame = heads_.order()[open_.top()];
         budget_.look("reachable screens", frame, heads_.frame_count());
@@ -162,7 +168,7 @@ void SymbolicReach::find_reached() {
 }
 
 void SymbolicReach::add_reached(Id values, Arrival arrival) {
-    const FrameId frame = arrival.step.to;
+    const FrameId frame = arrival.to;
     const Id more = diagrams_.but_not(values, reached_[frame]);
     if (more == Diagrams::never) return;
     reached_[frame] = diagrams_.either(reached_[frame], more);
@@ -179,39 +185,58 @@ void SymbolicReach::follow(FrameId frame, Id here) {
         if (rule.kind == Branch::Kind::leaves) continue;
         const Id there = rules_.image(here, rule);
         if (there == Diagrams::never) continue;
-        add_reached(there, {{Step::Kind::moves, frame, rule.frame, i}, here});
+        const Step step{Step::Kind::moves, frame, i};
+        add_reached(there, {step, rule.frame, here});
         if (rule.kind != Branch::Kind::pushes) continue;
         for (const Exit& exit : exits_[rule.frame])
             if (heads_.frames().lands_on(frame, exit.landing)) {
                 const Id back = diagrams_.some_both(there, exit.ways, Diagrams::now);
                 add_reached(diagrams_.moved(back, Diagrams::after, Diagrams::now),
-                            {{Step::Kind::returns, frame, rule.under, i}, here, exit.ways});
+                            {step, rule.under, here, true, exit});
             }
     }
     if (heads_.free() == 0) return;
     const Id resting = diagrams_.both(here, rules_.at_rest(frame));
     RuleSets::each_bit(heads_.free(), [&](unsigned bit) {
         add_reached(diagrams_.turned(resting, bit),
-                    {{Step::Kind::turns, frame, frame, bit}, resting});
+                    {{Step::Kind::turns, frame, bit}, frame, resting});
     });
 }
 
-// --- ways
+// --- the moves of a way
+
+namespace {
+constexpr std::size_t longest = 5'000; // steps
+}
 
 /// Backward, each time to where it was met first: that comes from what was met before.
-std::vector<SymbolicReach::Step> SymbolicReach::way_to(FrameId frame, Values values) {
-    std::vector<Step> way;
-    do {
+std::optional<std::vector<SymbolicReach::Step>> SymbolicReach::way_to(FrameId frame,
+                                                                      Values values) {
+    struct Part {
+        Step step;
+        std::optional<Stretch> then;
+    };
+    std::vector<Part> parts;
+    for (bool begins = false; !begins;) {
         const auto arrival = std::ranges::find_if(arrivals_[frame], [&](const Arrival& one) {
             return diagrams_.has(one.values, values);
         });
         if (arrival == arrivals_[frame].end()) throw std::logic_error("it is met in no way");
-        way.push_back(arrival->step);
-        way.back().after = values;
-        values = before(*arrival, values);
-        frame = way.back().from;
-    } while (way.back().kind != Step::Kind::begins);
-    std::ranges::reverse(way);
+        Part& part = parts.emplace_back(Part{arrival->step, {}});
+        begins = part.step.kind == Step::Kind::begins;
+        const Values before_it = before(*arrival, values);
+        if (arrival->returns) {
+            const Rule& rule = heads_.may(part.step.from)[part.step.which];
+            part.then = {rule.frame, arrival->exit.landing, rule.after(before_it), values};
+        }
+        values = before_it;
+        frame = part.step.from;
+    }
+    std::vector<Step> way;
+    for (auto part = parts.rbegin(); part != parts.rend(); ++part) {
+        way.push_back(part->step);
+        if (part->then && !add_steps(*part->then, way)) return std::nullopt;
+    }
     return way;
 }
 
@@ -220,12 +245,52 @@ Values SymbolicReach::before(const Arrival& arrival, Values values) {
     const Step& step = arrival.step;
     if (step.kind == Step::Kind::begins) return values;
     if (step.kind == Step::Kind::turns) return values ^ Values { 1 } << step.which;
+    Id there = rules_.cube(heads_.all(), values);
+    if (arrival.returns)
+        there = diagrams_.some_both(arrival.exit.ways,
+                                    diagrams_.moved(there, Diagrams::now, Diagrams::after),
+                                    Diagrams::after);
     const Rule& rule = heads_.may(step.from)[step.which];
-    Id there = rules_.first_bits(heads_.variables().bits(), values);
-    if (step.kind == Step::Kind::returns)
-        there = diagrams_.some_both(
-            arrival.ways, diagrams_.moved(there, Diagrams::now, Diagrams::after), Diagrams::after);
     return diagrams_.one_of(diagrams_.both(arrival.before, rules_.before(there, rule)), values);
+}
+
+/// Each stretch is one step, and then shorter ones: those that were known when it was found.
+bool SymbolicReach::add_steps(const Stretch& whole, std::vector<Step>& way) {
+    std::vector<Stretch> left{whole};
+    while (!left.empty()) {
+        const Stretch stretch = left.back();
+        left.pop_back();
+        const auto growth = std::ranges::find_if(growths_[stretch.frame], [&](const Growth& one) {
+            return one.ways.landing == stretch.landing &&
+                   diagrams_.has(one.ways.ways, stretch.from, stretch.to);
+        });
+        if (growth == growths_[stretch.frame].end()) throw std::logic_error("it is left in no way");
+        if (way.size() >= longest) return false;
+        const Step& step = growth->step;
+        way.push_back(step);
+        if (step.kind == Step::Kind::turns) {
+            left.push_back(stretch);
+            left.back().from ^= Values{1} << step.which;
+            continue;
+        }
+        const Rule& rule = heads_.may(step.from)[step.which];
+        if (rule.kind == Branch::Kind::leaves) continue;
+        const Values after = rule.after(stretch.from);
+        const Values mid = growth->returns ? between(*growth, after, stretch.to) : stretch.to;
+        if (growth->returns) left.push_back({rule.under, growth->further.landing, mid, stretch.to});
+        left.push_back({rule.frame, growth->goes_on.landing, after, mid});
+    }
+    return true;
+}
+
+/// With which values the frame beneath is come back to.
+Values SymbolicReach::between(const Growth& growth, Values from, Values to) {
+    const Id now = rules_.cube(heads_.all(), from);
+    const Id then = diagrams_.moved(rules_.cube(heads_.all(), to), Diagrams::now, Diagrams::after);
+    const Id back = diagrams_.some_both(growth.goes_on.ways, now, Diagrams::now);
+    const Id on = diagrams_.some_both(growth.further.ways, then, Diagrams::after);
+    return diagrams_.one_of(
+        diagrams_.both(diagrams_.moved(back, Diagrams::after, Diagrams::now), on), from);
 }
 
 } // namespace rondix

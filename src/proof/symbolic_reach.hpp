@@ -11,6 +11,7 @@
 #include "proof/rule_sets.hpp"
 
 #include <memory>
+#include <optional>
 #include <queue>
 
 namespace rondix {
@@ -55,17 +56,16 @@ class SymbolicReach {
     struct Step {
         enum class Kind : std::uint8_t {
             begins, ///< at one of Heads::starts()
-            moves,  ///< a rule, which leads right there
+            moves,  ///< a rule
             turns,  ///< the game changes a flag
-            returns ///< what a rule pushes is left, in some way, for the frame beneath it
         };
         Kind kind{};
-        FrameId from = 0, to = 0;
+        FrameId from = 0;
         std::uint32_t which = 0; ///< start, rule of Heads::may(), or bit
-        Values after = 0;
     };
-    /// How a frame can be met with these values, as far as the rules tell; it is met so.
-    std::vector<Step> way_to(FrameId frame, Values values);
+    /// How a frame can be met with these values, as far as the rules tell; it has to be met so.
+    /// Nothing where that would be very long.
+    std::optional<std::vector<Step>> way_to(FrameId frame, Values values);
 
   private:
     SymbolicReach(Heads heads, bool is_exact, std::size_t max_steps, Budget& budget);
@@ -75,17 +75,36 @@ class SymbolicReach {
     void settle(std::span<const FrameId> group);
     bool grow(FrameId frame);
     bool grow(FrameId frame, const Rule& rule);
-    bool add(FrameId frame, Landing landing, Id ways);
     void find_reached();
+    /// What was found to be met, and why.
     struct Arrival {
         Step step;
+        FrameId to = 0;
         Id before = Diagrams::never; // of the frame that it comes from
-        Id ways = Diagrams::never;   // in which what is pushed is left
+        bool returns = false;        // what the rule pushes is left, in one of these ways:
+        Exit exit = {};
         Id values = Diagrams::never; // which were not met before
     };
     void add_reached(Id values, Arrival arrival);
-    Values before(const Arrival& arrival, Values values);
     void follow(FrameId frame, Id here);
+    Values before(const Arrival& arrival, Values values);
+    /// What was found to be a way to leave a frame, and why.
+    struct Growth {
+        Step step;
+        Exit goes_on = {};    // of the frame that the rule leads to; none: it is left by the rule
+        bool returns = false; // and then, from the frame beneath it:
+        Exit further = {};
+        Exit ways = {}; // which were not known before
+    };
+    bool add(FrameId frame, Landing landing, Id ways, Growth growth);
+    /// From these values in one of the ways of an exit to those.
+    struct Stretch {
+        FrameId frame = 0;
+        Landing landing;
+        Values from = 0, to = 0;
+    };
+    bool add_steps(const Stretch& stretch, std::vector<Step>& way);
+    Values between(const Growth& growth, Values from, Values to);
 
     RuleSets rules_;
     Heads& heads_ = rules_.heads;
@@ -97,6 +116,7 @@ class SymbolicReach {
     std::vector<std::vector<std::size_t>> looked_at_; // and when each of its rules was looked at
     std::vector<Id> reached_, fresh_;            // of each frame; what of that is not followed yet
     std::vector<std::vector<Arrival>> arrivals_; // at each frame, in their order
+    std::vector<std::vector<Growth>> growths_;   // of its ways
     std::vector<std::uint32_t> place_;           // of each frame in the order of the heads
     std::priority_queue<std::uint32_t> open_; // places; what opens others is followed before them
 };

@@ -1,7 +1,6 @@
 #include "proof/witnesses.hpp"
 
 #include "proof/arranging.hpp"
-#include "proof/coming_back.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -217,13 +216,41 @@ std::optional<Witness> Witnesses::along(SymbolicReach& reach, FrameId frame, Val
     const Heads& heads = reach.rules().heads;
     Witness witness{{}, MenuState(flow_), false};
     start_flow(flow_, witness.there);
-    for (const SymbolicReach::Step& step : reach.way_to(frame, values))
+    const auto way = reach.way_to(frame, values);
+    if (!way) return std::nullopt;
+    for (const SymbolicReach::Step& step : *way)
         if (!make(step, heads, witness)) return std::nullopt;
-    const Values there =
-        heads.variables().values_of([&](FlagId flag) { return witness.there.flag(flag); });
-    if (frames_.frame_of(witness.there) != frame || there != values) return std::nullopt;
-    if (!runner_takes(witness.moves)) return std::nullopt;
+    if (!stands(heads, witness.there, frame, values) || !runner_takes(witness.moves))
+        return std::nullopt;
     return witness;
+}
+
+std::optional<Witness> Witnesses::come_by(SymbolicReach& reach, FrameId frame, Diagrams::Id set) {
+    RuleSets& rules = reach.rules();
+    const Heads& heads = rules.heads;
+    const Scout& scout = scouting_.by(Scout::Novelty::pairs);
+    for (const Scout::Seen seen : scout.seen(frame)) {
+        const Values own =
+            heads.variables().values_of([&](FlagId flag) { return scout.raised(seen, flag); });
+        const Values fixed = heads.all() & ~heads.free();
+        const Diagrams::Id fits = rules.diagrams.both(set, rules.cube(fixed, own & fixed));
+        if (fits == Diagrams::never) continue;
+        const Values values = rules.diagrams.one_of(fits, own);
+        Witness witness{scout.moves_to(seen), scout.state(seen), false};
+        std::vector<Literal> wanted;
+        for (const FlagId flag : heads.tracked())
+            if ((heads.variables().bit_of(flag) & heads.free()) != 0)
+                wanted.push_back({flag, *heads.variables().raised(flag, values)});
+        if (arrange(flow_, wanted, witness.there, witness.moves) &&
+            stands(heads, witness.there, frame, values) && runner_takes(witness.moves))
+            return witness;
+    }
+    return std::nullopt;
+}
+
+bool Witnesses::stands(const Heads& heads, const MenuState& there, FrameId frame, Values values) {
+    return frames_.frame_of(there) == frame &&
+           heads.variables().values_of([&](FlagId flag) { return there.flag(flag); }) == values;
 }
 
 bool Witnesses::make(const SymbolicReach::Step& step, const Heads& heads, Witness& witness) {
@@ -243,17 +270,12 @@ bool Witnesses::make(const SymbolicReach::Step& step, const Heads& heads, Witnes
         });
         return apply_it(witness.there.flag(*flag) ? Move::lower(*flag) : Move::raise(*flag));
     }
-    const std::size_t depth = witness.there.depth();
     const Rule& rule = heads.may(step.from)[step.which];
     const Branch branch = frames_.branches(step.from)[rule.branch];
-    if (!branch.at_once) { // else it has closed by itself
-        if (frames_.frame_of(witness.there) != step.from) return false;
-        if (!turn_flags(step.from, branch, witness) || !apply_it(branch.move)) return false;
-        if (branch.delayed && !apply_it(Move::due(branch.move.as_event()))) return false;
-    }
-    if (step.kind == Kind::moves) return true;
-    return come_back(flow_, heads, devices_, {depth, step.to, step.after}, witness.there,
-                     witness.moves);
+    if (branch.at_once) return true; // it has closed by itself
+    if (frames_.frame_of(witness.there) != step.from) return false;
+    return turn_flags(step.from, branch, witness) && apply_it(branch.move) &&
+           (!branch.delayed || apply_it(Move::due(branch.move.as_event())));
 }
 
 /// The same moves, where the last one does what is looked for and anybody may be shown them.

@@ -97,6 +97,9 @@ class Witnesses {
     /// The moves of a way through these sets; nothing where they do not lead there in truth, or it
     /// is hard to say which they are.
     std::optional<Witness> along(SymbolicReach& reach, FrameId frame, Values values);
+    /// Moves to one of these values of a frame, by what going forward has come by, and then what
+    /// the game can do.
+    std::optional<Witness> come_by(SymbolicReach& reach, FrameId frame, Diagrams::Id set);
     /// The paths to all heads with the same flags tracked.
     const Paths& paths(const Heads& heads) { return maps_.of(heads.tracked()).paths; }
 
@@ -124,6 +127,7 @@ class Witnesses {
     std::optional<Witness> turned(const Maps::Map& map, HeadId end, const Target& target,
                                   Asked asked);
     std::optional<Witness> finished(Witness witness, const Target& target, Asked asked);
+    bool stands(const Heads& heads, const MenuState& there, FrameId frame, Values values);
     bool make(const SymbolicReach::Step& step, const Heads& heads, Witness& witness);
     bool turn_flags(FrameId frame, const Branch& branch, Witness& witness) const;
     bool is_good(const Target& target, const MenuState& there) const;
