@@ -62,6 +62,7 @@ Formula random_formula(std::mt19937& random, std::vector<int> flags, bool all) {
 struct Doors {
     int flags = 0;
     bool turned_elsewhere = false; ///< in a room beside the hall
+    bool has_cellar = false;       ///< half of what is turned behind the door, is there
     int idle = 0;                  ///< flags that have nothing to do with it
     std::uint32_t of_game = 0, raised_there = 0, lowered_there = 0;
     Formula entry, exit;
@@ -80,12 +81,14 @@ struct Doors {
         if (random() % 3 == 0) entry = random_formula(random, all, random() % 2 == 0);
         if (random() % 3 == 0)
             all.resize(1 + random() % 16), entry = random_formula(random, all, true);
-        const int turned = random() % 2 == 0 ? 3 : 0;
-        for (int i = 0; i < turned; ++i) {
-            const std::uint32_t bit = 1u << (random() % static_cast<unsigned>(flags)) & ~of_game;
-            if (random() % 3 == 0) raised_there |= bit;
-            if (random() % 3 == 0) lowered_there |= bit;
-        }
+        const auto some = [&] {
+            return static_cast<std::uint32_t>(random()) & random() & ~of_game;
+        };
+        const std::uint32_t all_flags = (1u << flags) - 1;
+        if (random() % 2 == 0) raised_there = some() & random() & all_flags;
+        if (random() % 2 == 0) lowered_there = some() & random() & all_flags;
+        has_cellar = random() % 3 == 0;
+        if (has_cellar) raised_there |= some() & all_flags, lowered_there |= some() & all_flags;
         turned_elsewhere = random() % 2 == 0;
         if (random() % 3 == 0) idle = 5 + static_cast<int>(random() % 30);
     }
@@ -120,36 +123,44 @@ struct Doors {
             text += idle_buttons + "  idle:\n    title: Idle\n    controls:\n" +
                     "      - { button: go, press: back }\n";
         if (turned_elsewhere) text += "  room:\n    title: Room\n    controls:\n" + turned;
-        return text + "  door:\n    title: Door\n    back: none\n    controls:\n" +
-               turning("raise", raised_there) + turning("lower", lowered_there) +
-               "      - { button: out, press: quit, when: " + exit.text() + " }\n";
+        const std::uint32_t here = has_cellar ? 0x55555555 : ~0u;
+        text += "  door:\n    title: Door\n    back: none\n    controls:\n" +
+                turning("raise", raised_there & here) + turning("lower", lowered_there & here) +
+                "      - { button: out, press: quit, when: " + exit.text() + " }\n";
+        if (!has_cellar) return text;
+        return text + "      - { button: down, press: go cellar }\n" +
+               "  cellar:\n    title: Cellar\n    back: none\n    controls:\n" +
+               turning("raise", raised_there & ~here) + turning("lower", lowered_there & ~here) +
+               "      - { button: up, press: go door }\n";
     }
-    /// Calls `each` with all that the player can make of these values behind the door; and the
-    /// game.
-    template <class Each>
-    void each_turned(std::uint32_t values, std::uint32_t and_by_game, Each each) const {
-        const std::uint32_t turned =
-            (raised_there & ~values) | (lowered_there & values) | and_by_game;
-        for (std::uint32_t some = turned;; some = (some - 1) & turned) {
-            each(values ^ some);
-            if (some == 0) return;
+    /// Adds all that leads to what is there by turning flags behind the door, one after the other;
+    /// or, `onward`, all that it leads to, and the game may turn its own then.
+    void turn(std::vector<bool>& there, bool onward) const {
+        for (int flag = 0; flag < flags; ++flag) {
+            const std::uint32_t bit = 1u << flag;
+            const bool by_game = onward && (of_game & bit) != 0;
+            const bool up = by_game || (raised_there & bit) != 0;
+            const bool down = by_game || (lowered_there & bit) != 0;
+            for (std::uint32_t low = 0; low < there.size(); ++low) {
+                if ((low & bit) != 0) continue;
+                const bool lower = there[low], upper = there[low | bit];
+                if (onward ? up : down) there[low | bit] = upper || lower;
+                if (onward ? down : up) there[low] = lower || upper;
+            }
         }
     }
     /// Whether the player can come to values there of which none that lets out can be made.
     bool is_a_trap() const {
-        bool is_one = false;
-        std::vector<bool> lets_out(std::size_t{1} << flags);
-        for (std::uint32_t values = 0; values < lets_out.size(); ++values)
-            lets_out[values] = exit.holds(values);
-        for (std::uint32_t values = 0; values < 1u << flags && !is_one; ++values) {
-            if (!entry.holds(values)) continue;
-            each_turned(values, of_game, [&](std::uint32_t there) {
-                bool out = false;
-                each_turned(there, 0, [&](std::uint32_t then) { out = out || lets_out[then]; });
-                is_one = is_one || !out;
-            });
+        std::vector<bool> met(std::size_t{1} << flags), good(met.size());
+        for (std::uint32_t values = 0; values < met.size(); ++values) {
+            met[values] = entry.holds(values);
+            good[values] = exit.holds(values);
         }
-        return is_one;
+        turn(met, true);
+        turn(good, false);
+        for (std::uint32_t values = 0; values < met.size(); ++values)
+            if (met[values] && !good[values]) return true;
+        return false;
     }
 };
 

@@ -125,19 +125,20 @@ class Traps {
 
     bool report_found(Safety& safety, ScreenId screen) {
         if (const auto in = a_lost_one(safety, Safety::stuck, screen)) {
-            context_.traps[index(screen)] = true;
-            if (told_.insert({RuleId::no_way_out, screen}).second) report_stuck(*in, screen);
+            const ScreenId where = in->there.current();
+            context_.traps[index(screen)] = context_.traps[index(where)] = true;
+            if (told_.insert({RuleId::no_way_out, where}).second) report_stuck(*in, where);
             return true;
         }
         if (const auto waiting = a_lost_one(safety, Safety::endless, screen)) {
-            report_endless(*waiting, screen);
+            report_endless(*waiting, waiting->there.current());
             return true;
         }
         // Whatever else is lost comes first.
         if (!flow_.can_quit || !context_.nobody_is_stuck() || !told_.empty()) return false;
         const auto captive = a_lost_one(safety, Safety::captive, screen);
-        if (captive && told_.insert({RuleId::no_quit, screen}).second)
-            report_cannot_leave(*captive, screen);
+        if (captive && told_.insert({RuleId::no_quit, captive->there.current()}).second)
+            report_cannot_leave(*captive, captive->there.current());
         return captive.has_value();
     }
 

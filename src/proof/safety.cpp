@@ -13,24 +13,51 @@ bool Safety::nobody_is_lost_on(ScreenId screen) {
 
 std::optional<Witness> Safety::way_to_lost(Question question, ScreenId screen,
                                            const std::function<bool(const MenuState&)>& is_lost) {
-    constexpr int most_tried = 6; // of each frame
     ask();
     if (!is_known_ || !games_[question]) return std::nullopt;
+    const auto frames = reach_->rules().heads.frames_of(screen);
+    for (const FrameId frame : frames)
+        if (auto witness = way_to(frame, hopeless_[question][frame], [](auto&) { return true; }))
+            return up_to_lost(question, *witness);
+    for (const FrameId frame : frames)
+        if (auto witness = way_to(frame, games_[question]->not_won(frame), is_lost)) return witness;
+    return std::nullopt;
+}
+
+/// The moves up to where there is no hope any more: that may be on another screen.
+Witness Safety::up_to_lost(Question question, const Witness& whole) const {
+    const RuleSets& rules = reach_->rules();
+    Witness witness{{}, MenuState(flow_), false};
+    start_flow(flow_, witness.there);
+    const auto is_lost = [&] {
+        const FrameId frame = rules.heads.frames().frame_of(witness.there);
+        const Values values = rules.heads.variables().values_of(
+            [&](FlagId flag) { return witness.there.flag(flag); });
+        return rules.diagrams.has(hopeless_[question][frame], values);
+    };
+    for (auto move = whole.moves.begin(); !is_lost() && move != whole.moves.end(); ++move) {
+        witness.moves.push_back(*move);
+        apply(flow_, witness.there, *move);
+    }
+    return witness;
+}
+
+/// To one of these values, of which a few are tried.
+std::optional<Witness> Safety::way_to(FrameId frame, Diagrams::Id set,
+                                      const std::function<bool(const MenuState&)>& is_good) {
+    constexpr int most_tried = 6;
+    if (set == Diagrams::never) return std::nullopt;
     RuleSets& rules = reach_->rules();
-    const unsigned bits = rules.heads.variables().bits();
-    for (const FrameId frame : rules.heads.frames_of(screen)) {
-        Diagrams::Id set = games_[question]->not_won(frame);
-        if (auto witness = witnesses_.come_by(*reach_, frame, set))
-            if (is_lost(witness->there)) return witness;
-        for (int tried = 0; tried < most_tried && set != Diagrams::never; ++tried) {
-            // In turn like those at the start, and like their contrary.
-            const Values start = rules.heads.starts()[0].values;
-            const Values values =
-                rules.diagrams.one_of(set, tried % 2 == 0 ? start : ~start) & rules.heads.all();
-            set = rules.diagrams.but_not(set, rules.first_bits(bits, values));
-            auto witness = witnesses_.along(*reach_, frame, values);
-            if (witness && is_lost(witness->there)) return witness;
-        }
+    if (auto witness = witnesses_.come_by(*reach_, frame, set))
+        if (is_good(witness->there)) return witness;
+    for (int tried = 0; tried < most_tried && set != Diagrams::never; ++tried) {
+        // In turn like those at the start, and like their contrary.
+        const Values start = rules.heads.starts()[0].values;
+        const Values values =
+            rules.diagrams.one_of(set, tried % 2 == 0 ? start : ~start) & rules.heads.all();
+        set = rules.diagrams.but_not(set, rules.cube(rules.heads.all(), values));
+        auto witness = witnesses_.along(*reach_, frame, values);
+        if (witness && is_good(witness->there)) return witness;
     }
     return std::nullopt;
 }
@@ -56,9 +83,10 @@ void Safety::ask_all() {
     diagrams.lift_limits();
 }
 
-void Safety::ask(Question question, Goals goals) {
+void Safety::ask(Question question, const Goals& goals) {
     const Silence mode = question == stuck ? Silence::ends : Silence::counts;
-    games_[question].emplace(*reach_, std::move(goals), mode, budget_);
+    games_[question].emplace(*reach_, goals, mode, budget_);
+    hopeless_[question] = hopeless(*reach_, goals, budget_);
 }
 
 /// What the proof tracks, and what the game has a say in on the ways out of the screens that it

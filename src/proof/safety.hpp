@@ -4,6 +4,7 @@
 
 #include "proof/proof.hpp"
 #include "proof/symbolic_forcing.hpp"
+#include "proof/symbolic_hopeless.hpp"
 
 #include <array>
 #include <optional>
@@ -25,8 +26,9 @@ class Safety {
     std::size_t flags() { return reach_ ? reach_->rules().heads.tracked().size() : 0; }
 
     enum Question : std::uint8_t { stuck, endless, captive };
-    /// Moves to a menu state of the screen that does not seem to be won, and of which `is_lost`
-    /// says that it is; nothing: none was found.
+    /// Moves to a menu state of the screen from which there is no hope, or that does not seem to be
+    /// won and of which `is_lost` says that it is; nothing: none was found. Where all is lost
+    /// before they are there, up to that.
     std::optional<Witness> way_to_lost(Question question, ScreenId screen,
                                        const std::function<bool(const MenuState&)>& is_lost);
 
@@ -34,7 +36,10 @@ class Safety {
     using Goals = std::vector<Diagrams::Id>;
     void ask();
     void ask_all();
-    void ask(Question question, Goals goals);
+    void ask(Question question, const Goals& goals);
+    Witness up_to_lost(Question question, const Witness& whole) const;
+    std::optional<Witness> way_to(FrameId frame, Diagrams::Id set,
+                                  const std::function<bool(const MenuState&)>& is_good);
     std::vector<FlagId> flags_to_follow() const;
     static void add(FlagId flag, bool matters, std::vector<FlagId>& flags);
     template <class Each>
@@ -49,6 +54,7 @@ class Safety {
     bool is_asked_ = false, is_known_ = false;
     SymbolicReach* reach_ = nullptr;
     std::array<std::optional<SymbolicForcing>, 3> games_; // of each question that matters
+    std::array<Goals, 3> hopeless_;                       // of each frame
 };
 
 } // namespace rondix
