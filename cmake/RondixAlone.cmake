@@ -36,10 +36,12 @@ set(rondix_is_alone "$<BOOL:$<TARGET_PROPERTY:RONDIX_ALONE>>")
 set(rondix_fmt "$<$<NOT:${rondix_is_alone}>:fmt::fmt>")
 
 set(RONDIX_CAN_BE_ALONE OFF)
-if(CMAKE_SYSTEM_NAME STREQUAL "Linux" AND CMAKE_CXX_COMPILER_ID STREQUAL "GNU" AND
+if(CMAKE_SYSTEM_NAME STREQUAL "Linux" AND NOT CMAKE_CROSSCOMPILING AND CMAKE_CXX_COMPILER_ID STREQUAL "GNU" AND
    NOT CMAKE_CXX_FLAGS MATCHES "sanitize" AND fmt_VERSION MATCHES "^9\\.")
   set(CMAKE_REQUIRED_LINK_OPTIONS -static-pie)
+  set(CMAKE_REQUIRED_QUIET ON)
   check_cxx_source_compiles("#include <thread>\nint main() { std::thread([] {}).join(); }" RONDIX_LINKS_STATIC_PIE)
   unset(CMAKE_REQUIRED_LINK_OPTIONS)
+  unset(CMAKE_REQUIRED_QUIET)
   set(RONDIX_CAN_BE_ALONE ${RONDIX_LINKS_STATIC_PIE})
 endif()

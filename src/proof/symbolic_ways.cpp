@@ -35,9 +35,10 @@ std::optional<std::vector<SymbolicReach::Step>> SymbolicReach::way_to(FrameId fr
         frame = part.step.from;
     }
     std::vector<Step> way;
-    for (auto part = parts.rbegin(); part != parts.rend(); ++part) {
-        way.push_back(part->step);
-        if (part->then && !add_steps(*part->then, way)) return std::nullopt;
+    std::ranges::reverse(parts);
+    for (const Part& part : parts) {
+        way.push_back(part.step);
+        if (part.then && !add_steps(*part.then, way)) return std::nullopt;
     }
     return way;
 }
