@@ -3,18 +3,17 @@
 namespace rondix::server {
 
 namespace {
-constexpr double longest = 10; // seconds
 constexpr std::size_t most_work_for_figures = 500'000;
 } // namespace
 
 void Background::check(const std::string& root, FileTexts texts, const std::string& folder,
-                       const LookAt& looks) {
+                       const LookAt& looks, double longest) {
     cancel();
     stop_ = false;
     done_ = false;
     root_ = root;
     result_ = {root, nullptr, {}};
-    thread_ = std::thread([this, looks, texts = std::move(texts), folder] {
+    thread_ = std::thread([this, looks, longest, texts = std::move(texts), folder] {
         result_.file = std::make_unique<FlowFile>(load_flow_texts(result_.root, texts, folder));
         if (stop_) return;
         CheckOptions options;

@@ -25,10 +25,10 @@ class Background {
     Background(const Background&) = delete;
     Background& operator=(const Background&) = delete;
 
-    /// With the looks, where there is something that looks. Another one that still runs is
-    /// cancelled.
+    /// For so many seconds at most; with the looks, where there is something that looks. Another
+    /// one that still runs is cancelled.
     void check(const std::string& root, FileTexts texts, const std::string& folder,
-               const LookAt& looks);
+               const LookAt& looks, double longest);
     /// Of that, what is being checked; empty: nothing is.
     const std::string& root() const { return root_; }
     void cancel();

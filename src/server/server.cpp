@@ -341,7 +341,7 @@ void Server::begin_checking() {
                       [&](const std::string& path) { return workspace_.root_of(path) == root; });
         const FlowFile& file = workspace_.flow_of(root); // and there is time for its names
         if (!file.compiled) continue;                    // its slips were told
-        background_.check(root, texts_of(file), file.flow.root, means_.looks);
+        background_.check(root, texts_of(file), file.flow.root, means_.looks, means_.longest_check);
         return;
     }
 }

@@ -28,6 +28,7 @@ struct Means {
     LookAt looks = {};             ///< for the diagnostics
     PictureOf picture = {};        ///< for hovers, where the client wants pictures
     std::string explanations = {}; ///< the page of all rules, as a file; empty: it is not there
+    double longest_check = 10;     ///< seconds; what is known by then is told
 };
 
 class Server {
