@@ -103,6 +103,8 @@ class Heads {
     const std::vector<FrameId>& also() const { return also_; }
     Values also_values() const { return also_values_; }
     HeadId head_of(const MenuState& state) const;
+    /// The values of the variables there.
+    Values values_in(const MenuState& state) const;
 
     /// The frames, in groups that lead to each other by opening and by `go`; a group comes before
     /// those that lead to it.
@@ -163,7 +165,6 @@ class Heads {
     static std::span<const Rule> rules(const Rules& from, FrameId frame) {
         return {from.rules.data() + from.of[frame].begin, from.of[frame].count};
     }
-    Values values_in(const MenuState& state) const;
     static bool may_rest(const std::vector<Rule>& rules, IndexRange range, Values values);
     Rule rule_of(std::span<const Branch> branches, std::uint32_t number);
     void add_sure(FrameId frame, std::span<const Rule> cases);

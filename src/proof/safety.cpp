@@ -31,9 +31,7 @@ Witness Safety::up_to_lost(Question question, const Witness& whole) const {
     start_flow(flow_, witness.there);
     const auto is_lost = [&] {
         const FrameId frame = rules.heads.frames().frame_of(witness.there);
-        const Values values = rules.heads.variables().values_of(
-            [&](FlagId flag) { return witness.there.flag(flag); });
-        return rules.diagrams.has(hopeless_[question][frame], values);
+        return rules.diagrams.has(hopeless_[question][frame], rules.heads.values_in(witness.there));
     };
     for (auto move = whole.moves.begin(); !is_lost() && move != whole.moves.end(); ++move) {
         witness.moves.push_back(*move);

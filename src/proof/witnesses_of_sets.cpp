@@ -44,8 +44,7 @@ std::optional<Witness> Witnesses::come_by(SymbolicReach& reach, FrameId frame, D
 }
 
 bool Witnesses::stands(const Heads& heads, const MenuState& there, FrameId frame, Values values) {
-    return frames_.frame_of(there) == frame &&
-           heads.variables().values_of([&](FlagId flag) { return there.flag(flag); }) == values;
+    return frames_.frame_of(there) == frame && heads.values_in(there) == values;
 }
 
 bool Witnesses::make(const SymbolicReach::Step& step, const Heads& heads, Witness& witness) {
