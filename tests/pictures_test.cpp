@@ -431,5 +431,36 @@ TEST(Pictures, AreTriedByTheirOwnTime) {
     EXPECT_FALSE(draw::gets_through([] { pause(); }, 0.05, megabytes)); // it never comes to an end
 }
 
+/// A thread that draws holds locks of its libraries; of a picture that is tried meanwhile it must
+/// not be said that it takes too long.
+TEST(Pictures, AreTriedWhileAnotherThreadDraws) {
+    const auto folder =
+        std::filesystem::path(testing::TempDir()) / ("rondix-tried-" + std::to_string(getpid()));
+    std::filesystem::create_directories(folder);
+    std::ofstream(folder / "a.svg")
+        << R"(<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" )"
+           R"(width="60" height="20"><g id="g"><text x="2" y="15">Pier</text></g>)"
+           R"(<use xlink:href="#g"/></svg>)"; // dear, by its words
+    const FlowFile file = load_flow_text((folder / "a.flow.yaml").string(),
+                                         "rondix: 1\nstart: a\nscreens: { a: { title: A, "
+                                         "controls: [{ picture: p, file: a.svg }, "
+                                         "{ button: leave, press: quit }] } }\n");
+    ASSERT_TRUE(file.compiled);
+    const auto wanted = drawn(file, {.sizes = {{160, 90}}});
+    std::atomic<bool> enough = false;
+    std::atomic<int> drawn_beside = 0;
+    std::thread other([&] {
+        for (; !enough && !HasFailure(); ++drawn_beside)
+            EXPECT_TRUE(drawn(file, {.sizes = {{160, 90}}}) == wanted);
+    });
+    for (int i = 0; (i < 200 || drawn_beside < 20) && !HasFailure(); ++i) {
+        const auto faults = Painter(*file.compiled).faults();
+        EXPECT_TRUE(faults.empty()) << i << ": " << faults[0].why;
+    }
+    enough = true;
+    other.join();
+    std::filesystem::remove_all(folder);
+}
+
 } // namespace
 } // namespace rondix::test

@@ -92,7 +92,10 @@ class WindowTest : public testing::Test {
         std::filesystem::create_directories(folder_);
         setenv("SDL_AUDIODRIVER", "dummy", 1);
     }
-    ~WindowTest() override { std::filesystem::remove_all(folder_); }
+    ~WindowTest() override {
+        player_.reset(); // it writes into the folder to the last
+        std::filesystem::remove_all(folder_);
+    }
 
     std::string path(const char* name) const { return (folder_ / name).string(); }
 
@@ -127,13 +130,15 @@ class WindowTest : public testing::Test {
         run("xdotool mousemove " + std::to_string(x) + " " + std::to_string(y) + " click 1");
     }
 
+    /// Patient: nothing is said of how long it takes on a machine that stands still for a while.
     template <class Is>
     static bool until(Is is) {
-        for (int i = 0; i < 200; ++i) {
-            if (is()) return true;
+        const auto end = std::chrono::steady_clock::now() + 60s;
+        while (!is()) {
+            if (std::chrono::steady_clock::now() > end) return false;
             std::this_thread::sleep_for(25ms);
         }
-        return false;
+        return true;
     }
 
     std::vector<std::string> moves() const {
@@ -213,8 +218,5 @@ class WindowTest : public testing::Test {
 };
 
 inline const std::string demo = (root() / "examples/tidewick/tidewick.flow.yaml").string();
-
-/// Title, cast off, loading, bridge, pause, options and back, aground, start again, quit to pier,
-/// ashore.
 
 } // namespace rondix::test

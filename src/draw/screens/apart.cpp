@@ -1,5 +1,6 @@
 #include "draw/screens/apart.hpp"
 
+#include <algorithm>
 #include <cerrno>
 #include <chrono>
 #include <cmath>
@@ -56,24 +57,82 @@ void limit_time(double seconds) {
     _exit(0);
 }
 
-} // namespace
+enum class Outcome { got_through, failed, waits };
 
-bool gets_through(const std::function<void()>& work, double seconds, std::size_t megabytes) {
-    using namespace std::chrono;
-    const auto end = steady_clock::now() + duration<double>(seconds * most_waiting);
-    const pid_t child = fork();
-    if (child < 0) return true; // then it cannot be tried
-    if (child == 0) do_it(work, seconds, megabytes);
+using Clock = std::chrono::steady_clock;
+
+/// Whether a process waits for something: it neither computes nor would, if it were let.
+bool sleeps(pid_t process) {
+    char path[32];
+    std::snprintf(path, sizeof path, "/proc/%d/stat", static_cast<int>(process));
+    char state = 0;
+    if (std::FILE* file = std::fopen(path, "r")) {
+        if (std::fscanf(file, "%*d (%*[^)]) %c", &state) != 1) state = 0;
+        std::fclose(file);
+    }
+    return state == 'S';
+}
+
+/// The address sanitizer's allocator waits for its locks by asking again and again.
+bool may_have_waited([[maybe_unused]] int status) {
+#if defined(RONDIX_SANITIZED)
+    return WIFSIGNALED(status) && WTERMSIG(status) == SIGPROF;
+#else
+    return false;
+#endif
+}
+
+Outcome outcome_of(int status) {
+    if (WIFEXITED(status) && WEXITSTATUS(status) == 0) return Outcome::got_through;
+    return may_have_waited(status) ? Outcome::waits : Outcome::failed;
+}
+
+/// Waits for the child until `end`, or until it has waited itself for longer than computing ever
+/// does.
+Outcome wait_for(pid_t child, Clock::time_point end) {
+    using namespace std::chrono_literals;
+    constexpr auto longest_sleep = 500ms;
     int status = 0;
-    for (auto pause = microseconds(200);; pause = std::min(pause * 2, microseconds(10'000))) {
+    auto awake = Clock::now();
+    for (auto pause = 200us;; pause = std::min<std::chrono::microseconds>(pause * 2, 10ms)) {
         const pid_t ended = waitpid(child, &status, WNOHANG);
-        if (ended == child) return WIFEXITED(status) && WEXITSTATUS(status) == 0;
-        if (ended < 0 && errno != EINTR) return true;
-        if (steady_clock::now() > end) break;
+        if (ended == child) return outcome_of(status);
+        if (ended < 0 && errno != EINTR) return Outcome::got_through; // somebody else waited for it
+        const auto now = Clock::now();
+        if (!sleeps(child)) awake = now;
+        if (now > end || now - awake > longest_sleep) break;
         std::this_thread::sleep_for(pause);
     }
     kill(child, SIGKILL);
     while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
+    }
+    return Clock::now() > end ? Outcome::failed : Outcome::waits;
+}
+
+pid_t copy_of_this() {
+    const std::lock_guard<std::mutex> lock(no_copy_now());
+    return fork();
+}
+
+} // namespace
+
+std::mutex& no_copy_now() {
+    static std::mutex lock;
+    return lock;
+}
+
+// What no_copy_now() does not know of, such as the locks of what draws text, may still be taken: a
+// child that waits is given up, and tried once more.
+bool gets_through(const std::function<void()>& work, double seconds, std::size_t megabytes) {
+    constexpr int most_tries = 8;
+    const auto longest = std::chrono::duration<double>(seconds * most_waiting);
+    const auto end = Clock::now() + std::chrono::duration_cast<Clock::duration>(longest);
+    for (int tries = 0; tries < most_tries; ++tries) {
+        const pid_t child = copy_of_this();
+        if (child < 0) return true; // then it cannot be tried
+        if (child == 0) do_it(work, seconds, megabytes);
+        const Outcome outcome = wait_for(child, end);
+        if (outcome != Outcome::waits) return outcome == Outcome::got_through;
     }
     return false;
 }

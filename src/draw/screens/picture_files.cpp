@@ -56,7 +56,9 @@ struct PictureFiles::File {
     Held<cairo_surface_t> png;
 
     ~File() {
-        if (svg) g_object_unref(svg);
+        if (!svg) return;
+        const std::lock_guard<std::mutex> lock(no_copy_now());
+        g_object_unref(svg);
     }
 
     void read(const std::string& path, bool tried) {
@@ -78,6 +80,12 @@ struct PictureFiles::File {
             fault = "it has no size, or too large a one";
     }
 
+    void draw_svg(cairo_t* context, double width, double height) const {
+        const std::lock_guard<std::mutex> lock(no_copy_now());
+        const RsvgRectangle all{0, 0, width, height};
+        rsvg_handle_render_document(svg, context, &all, nullptr);
+    }
+
   private:
     /// As large as on a large screen.
     static bool can_be_drawn(const std::string& path) {
@@ -88,13 +96,13 @@ struct PictureFiles::File {
             const Held<cairo_surface_t> surface(
                 cairo_image_surface_create(CAIRO_FORMAT_ARGB32, trial_size, trial_size));
             const Held<cairo_t> context(cairo_create(surface.get()));
-            const RsvgRectangle all{0, 0, trial_size, trial_size};
-            rsvg_handle_render_document(file.svg, context.get(), &all, nullptr);
+            file.draw_svg(context.get(), trial_size, trial_size);
         };
         return gets_through(draw_it, max_seconds, max_megabytes);
     }
 
     void read_svg(const std::string& path) {
+        const std::lock_guard<std::mutex> lock(no_copy_now());
         GError* error = nullptr;
         svg = rsvg_handle_new_from_file(path.c_str(), &error);
         if (!svg) {
@@ -218,8 +226,7 @@ void PictureFiles::draw(cairo_t* context, std::size_t picture, const Rect& area)
     cairo_translate(context, area.x, area.y);
     cairo_scale(context, across, down);
     if (file.svg) {
-        const RsvgRectangle own{0, 0, file.size.width, file.size.height};
-        rsvg_handle_render_document(file.svg, context, &own, nullptr);
+        file.draw_svg(context, file.size.width, file.size.height);
     } else {
         cairo_set_source_surface(context, file.png.get(), 0, 0);
         cairo_pattern_set_extend(cairo_get_source(context), CAIRO_EXTEND_PAD);
