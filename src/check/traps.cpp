@@ -160,9 +160,12 @@ class Traps {
         target.screen = screen;
         target.is_there = [](const Heads&, FrameId, Values) { return true; };
         target.good = [&](const MenuState& there, const Outcome&) { return is_one(there); };
-        if (auto witness = safety.way_to_lost(question, screen, is_one)) return witness;
+        auto witness = safety.way_to_lost(question, screen, is_one);
         in_vain = 0;
-        return context_.witnesses.scouted(heads_, target);
+        if (!witness) witness = context_.witnesses.scouted(heads_, target);
+        if (!witness) return std::nullopt;
+        const std::size_t lost = lost_after(*witness, question != Safety::captive, mode);
+        return lost > 0 ? first_moves(flow_, *witness, lost) : *witness;
     }
 
     /// The moves, what the player can do, and what is answered so that it leads no further.

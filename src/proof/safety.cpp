@@ -27,17 +27,16 @@ std::optional<Witness> Safety::way_to_lost(Question question, ScreenId screen,
 /// The moves up to where there is no hope any more: that may be on another screen.
 Witness Safety::up_to_lost(Question question, const Witness& whole) const {
     const RuleSets& rules = reach_->rules();
-    Witness witness{{}, MenuState(flow_), false};
-    start_flow(flow_, witness.there);
-    const auto is_lost = [&] {
-        const FrameId frame = rules.heads.frames().frame_of(witness.there);
-        return rules.diagrams.has(hopeless_[question][frame], rules.heads.values_in(witness.there));
-    };
-    for (auto move = whole.moves.begin(); !is_lost() && move != whole.moves.end(); ++move) {
-        witness.moves.push_back(*move);
-        apply(flow_, witness.there, *move);
+    Witness passed{{}, MenuState(flow_), false};
+    start_flow(flow_, passed.there);
+    std::size_t lost = 0;
+    for (; lost < whole.moves.size(); ++lost) {
+        const FrameId frame = rules.heads.frames().frame_of(passed.there);
+        const Values values = rules.heads.values_in(passed.there);
+        if (rules.diagrams.has(hopeless_[question][frame], values)) break;
+        apply(flow_, passed.there, whole.moves[lost]);
     }
-    return witness;
+    return first_moves(flow_, whole, lost);
 }
 
 /// To one of these values, of which a few are tried.

@@ -22,6 +22,9 @@ struct Witness {
     bool is_shortest = true; ///< else there may be fewer: to know that would have cost too much
 };
 
+/// Of these moves so many, and an answer that shows what a load in their end leads to.
+Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t count);
+
 class Witnesses {
   public:
     /// By the moves of a player with these devices, of the game and of the clock.
