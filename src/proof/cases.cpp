@@ -10,12 +10,13 @@ namespace rondix {
 /// The conditions in the order in which they are read: whether the screen closes, which takes the
 /// move away; that of the control; those of alternatives, of which the first that holds is done;
 /// and where that goes home, those by which the flow starts.
-const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
-                                        std::initializer_list<ActionId> actions) {
+std::span<const Cube> Cases::of_move(ConditionId closes, ConditionId when,
+                                     std::initializer_list<ActionId> actions) {
     if (closes == fails && when == holds && asks_nothing(actions)) {
-        cubes_.resize(1);
-        cubes_[0].clear();
-        return cubes_;
+        count_ = 0;
+        cube_.clear();
+        add_case();
+        return {cubes_.data(), count_};
     }
     asked_.clear();
     changed_.assign(1, {});
@@ -37,8 +38,7 @@ const std::vector<Cube>& Cases::of_move(ConditionId closes, ConditionId when,
     }
     asked_.push_back({holds, Asked::known, Asked::known}); // when no alternative holds
     for (const auto& [home, steps] : goes_home) ask_about_start(home, steps);
-    split();
-    return cubes_;
+    return split();
 }
 
 /// Most actions are one list of steps, on no condition.
@@ -52,11 +52,10 @@ bool Cases::asks_nothing(std::initializer_list<ActionId> actions) const {
     });
 }
 
-const std::vector<Cube>& Cases::in_which(ConditionId when) {
+std::span<const Cube> Cases::in_which(ConditionId when) {
     changed_.assign(1, {});
     asked_.assign(1, {when, Asked::known, Asked::never});
-    split();
-    return cubes_;
+    return split();
 }
 
 /// By which condition the flow starts, where steps of the same list have changed flags before.
@@ -74,38 +73,42 @@ void Cases::ask_about_start(std::size_t home, IndexRange steps) {
                           static_cast<std::uint32_t>(asked_.size()) + 1, after});
 }
 
-void Cases::split() {
-    cubes_.clear();
-    Cube cube;
-    split(asked_[0].at, 0, cube);
+std::span<const Cube> Cases::split() {
+    count_ = 0;
+    cube_.clear();
+    split(asked_[0].at, 0);
+    return {cubes_.data(), count_};
+}
+
+void Cases::add_case() {
+    if (count_ == cubes_.size()) cubes_.emplace_back();
+    cubes_[count_++].assign(cube_.begin(), cube_.end());
 }
 
 /// Follows a condition down both answers of each of its tests. What stands at its end decides which
 /// is read next.
-void Cases::split(ConditionId at, std::uint32_t asked, Cube& cube) {
-    if (cubes_.size() > most) return;
+void Cases::split(ConditionId at, std::uint32_t asked) {
+    if (count_ > most) return;
     while (at >= holds) {
         asked = at == holds ? asked_[asked].if_holds : asked_[asked].if_fails;
         if (asked == Asked::never) return;
-        if (asked == Asked::known) return cubes_.push_back(cube);
+        if (asked == Asked::known) return add_case();
         at = asked_[asked].at;
     }
     const ConditionTest& test = flow_.tests[index(at)];
     if (flow_[test.flag].kind == FlagKind::scene)
         return split(holds_of_scene(flow_, test.flag, scene_) ? test.if_raised : test.if_lowered,
-                     asked, cube);
+                     asked);
     const auto of_flag = [&](const Literal& one) { return one.flag == test.flag; };
     const Cube& changed = changed_[asked_[asked].after];
     const auto now = std::find_if(changed.begin(), changed.end(), of_flag);
-    if (now != changed.end())
-        return split(now->raised ? test.if_raised : test.if_lowered, asked, cube);
-    const auto known = std::find_if(cube.begin(), cube.end(), of_flag);
-    if (known != cube.end())
-        return split(known->raised ? test.if_raised : test.if_lowered, asked, cube);
+    if (now != changed.end()) return split(now->raised ? test.if_raised : test.if_lowered, asked);
+    const auto known = std::find_if(cube_.begin(), cube_.end(), of_flag);
+    if (known != cube_.end()) return split(known->raised ? test.if_raised : test.if_lowered, asked);
     for (const bool raised : {false, true}) {
-        cube.push_back({test.flag, raised});
-        split(raised ? test.if_raised : test.if_lowered, asked, cube);
-        cube.pop_back();
+        cube_.push_back({test.flag, raised});
+        split(raised ? test.if_raised : test.if_lowered, asked);
+        cube_.pop_back();
     }
 }
 

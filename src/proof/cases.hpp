@@ -8,6 +8,7 @@
 #include "rondix/runtime/compiled_flow.hpp"
 
 #include <initializer_list>
+#include <span>
 #include <vector>
 
 namespace rondix {
@@ -30,13 +31,14 @@ class Cases {
 
     /// Of a move that a control with the condition `when` makes on a screen that closes by itself
     /// when `closes` holds; `actions` are those of which the move does the first that is said.
-    const std::vector<Cube>& of_move(ConditionId closes, ConditionId when,
-                                     std::initializer_list<ActionId> actions);
+    /// (It stays until the next is asked about.)
+    std::span<const Cube> of_move(ConditionId closes, ConditionId when,
+                                  std::initializer_list<ActionId> actions);
     /// Those in which a condition holds.
-    const std::vector<Cube>& in_which(ConditionId when);
+    std::span<const Cube> in_which(ConditionId when);
 
     /// The last move asked about has more cases than can be told apart.
-    bool overflowed() const { return cubes_.size() > most; }
+    bool overflowed() const { return count_ > most; }
 
   private:
     static constexpr std::size_t most = 4096; // of one move
@@ -50,14 +52,17 @@ class Cases {
 
     bool asks_nothing(std::initializer_list<ActionId> actions) const;
     void ask_about_start(std::size_t home, IndexRange steps);
-    void split();
-    void split(ConditionId at, std::uint32_t asked, Cube& cube);
+    std::span<const Cube> split();
+    void split(ConditionId at, std::uint32_t asked);
+    void add_case();
 
     const CompiledFlow& flow_;
     SceneId scene_ = no_scene;
     std::vector<Asked> asked_;  // the conditions; the first is read first
     std::vector<Cube> changed_; // by steps of the same list; the first by none
-    std::vector<Cube> cubes_;
+    std::vector<Cube> cubes_;   // the first count_; the others are kept for their memory
+    std::size_t count_ = 0;
+    Cube cube_; // the way down to where splitting is
 };
 
 } // namespace rondix

@@ -20,11 +20,6 @@ bool same_stack(const MenuState& a, const MenuState& b) {
 
 } // namespace
 
-std::span<const Branch> Frames::branches(FrameId id) {
-    if (explored_[id].begin == not_yet) explore(id);
-    return {branches_.data() + explored_[id].begin, explored_[id].count};
-}
-
 /// Tries whatever could be answered here; what cannot happen, apply() refuses.
 void Frames::explore(FrameId id) {
     budget_.look("moves of each screen", id, frames_.size());
@@ -124,7 +119,8 @@ void Frames::explore_game(FrameId id) {
 /// a load wait (where something does), one more that no flow names, and the current screen.
 /// `otherwise`: this one, of which the frame does not know, is open if it is not else.
 void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
-    std::vector<ScreenId> stack;
+    std::vector<ScreenId>& stack = stack_;
+    stack.clear();
     if (!frame.bottom) {
         stack.push_back(over_play(frame) ? play_bottom_ : menu_bottom_);
         stack.insert(stack.end(), sought_[index(frame.screen)].begin(),
@@ -145,8 +141,10 @@ void Frames::stand_in(const Frame& frame, ScreenId otherwise) {
     for (const ScreenId screen : stack) before_.push(screen);
     if (!flow_.pages.empty()) before_.set_pages(frame.pages);
     before_.ask(frame.question);
+    for (std::size_t i = 0; i < flow_.flags.size(); ++i) before_.set_flag(FlagId(i), false);
     const auto packed = before_.packed();
     stand_in_.assign(packed.begin(), packed.end());
+    stands_in_ = true;
 }
 
 /// Asks about each of the cases that the move's conditions tell apart.
@@ -155,7 +153,7 @@ void Frames::try_move(FrameId id, Move move, ConditionId when,
     constexpr std::size_t between_looks = 16; // a condition may be long
     if (++tries_ % between_looks == 0) budget_.look("moves of each screen", id, frames_.size());
     cases_.set_scene(frames_[id].scene);
-    const std::vector<Cube>& cases = cases_.of_move(closes_when(id), when, actions);
+    const std::span<const Cube> cases = cases_.of_move(closes_when(id), when, actions);
     if (cases_.overflowed()) overflow_ = {frames_[id].screen, move};
     const std::size_t first = branches_.size();
     for (const Cube& one : cases) ask(id, move, one);
@@ -216,22 +214,24 @@ Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
     return branch;
 }
 
-bool Frames::changes_flags(Move move, IndexRange steps) const {
+bool Frames::changes_flags(Move move, IndexRange steps) {
     if (move.kind == MoveKind::set) return true;
     if (move.kind == MoveKind::change) return flow_[flow_[move.control()].setting].asks.count > 0;
     if (move.kind == MoveKind::press && flow_[flow_[move.control()].screen].keeps != no_setting)
         return true;
-    Cube written;
+    writes_.clear();
     for (std::uint32_t i = steps.begin; i < steps.end(); ++i)
-        add_flags_written(flow_, flow_.steps[i], written);
-    return !written.empty();
+        add_flags_written(flow_, flow_.steps[i], writes_);
+    return !writes_.empty();
 }
 
-/// Lets the move happen on the stand-ins: before_, after_.
+/// Lets the move happen on the stand-ins, whose flags are lowered: before_, after_.
 bool Frames::run(Move move, const Cube& cube, bool others, Outcome& outcome) {
-    before_.unpack(stand_in_);
-    for (std::size_t i = 0; i < flow_.flags.size(); ++i) before_.set_flag(FlagId(i), others);
+    if (!stands_in_) before_.unpack(stand_in_);
+    if (others)
+        for (std::size_t i = 0; i < flow_.flags.size(); ++i) before_.set_flag(FlagId(i), true);
     for (const Literal& one : cube) before_.set_flag(one.flag, one.raised);
+    stands_in_ = !others && cube.empty();
     after_.unpack(before_.packed());
     outcome = apply(sandbox_, after_, move);
     if (!outcome.answered) return false;
@@ -259,7 +259,7 @@ IndexRange Frames::written(Move move, const Cube& cube, const Outcome& outcome) 
                       same_stack(after_, again_);
     if (!same) throw std::logic_error("a move reads flags that its conditions do not name");
     std::swap(after_, again_);
-    Cube writes;
+    writes_.clear();
     const auto low = after_.flag_words(), high = again_.flag_words();
     for (std::size_t word = 0; word < low.size(); ++word) {
         // Outside of the case those that are not changed come out as 0, then as 1.
@@ -272,10 +272,10 @@ IndexRange Frames::written(Move move, const Cube& cube, const Outcome& outcome) 
                 const bool was = std::any_of(cube.begin(), cube.end(), [&](const Literal& one) {
                     return one.flag == flag && one.raised == raised;
                 });
-                if (!was) writes.push_back({flag, raised});
+                if (!was) writes_.push_back({flag, raised});
             }
     }
-    return keep(writes);
+    return keep(writes_);
 }
 
 IndexRange Frames::keep(const Cube& cube) {

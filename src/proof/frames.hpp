@@ -174,7 +174,10 @@ class Frames {
 
     /// What every move does in every case, the cases of one move one after the other. Worked out
     /// when it is first asked for; the branches of other frames may move then.
-    std::span<const Branch> branches(FrameId id);
+    std::span<const Branch> branches(FrameId id) {
+        if (explored_[id].begin == not_yet) explore(id);
+        return {branches_.data() + explored_[id].begin, explored_[id].count};
+    }
     std::span<const Literal> literals(IndexRange range) const {
         return {literals_.data() + range.begin, range.count};
     }
@@ -211,7 +214,7 @@ class Frames {
     void ask(FrameId id, Move move, const Cube& cube);
     bool run(Move move, const Cube& cube, bool others, Outcome& outcome);
     void compare(FrameId id, Branch& branch);
-    bool changes_flags(Move move, IndexRange steps) const;
+    bool changes_flags(Move move, IndexRange steps);
     IndexRange written(Move move, const Cube& cube, const Outcome& outcome);
     IndexRange written_once(Move move, const Cube& cube, const Outcome& outcome);
     IndexRange keep(const Cube& cube);
@@ -249,6 +252,9 @@ class Frames {
     Cases cases_;
     std::size_t tries_ = 0; // moves that were tried
     std::vector<MenuState::Word> stand_in_;
+    bool stands_in_ = false;      // before_ is as that says
+    std::vector<ScreenId> stack_; // kept for their memory
+    Cube writes_;
     MenuState before_, after_, again_; // again_: after the run with the other flags raised
 };
 

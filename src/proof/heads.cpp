@@ -57,7 +57,8 @@ void Heads::make_rules(FrameId frame) {
     const auto may_begin = static_cast<std::uint32_t>(may_.rules.size());
     const auto sure_begin = static_cast<std::uint32_t>(sure_.rules.size());
     const auto nowhere_begin = static_cast<std::uint32_t>(nowhere_.rules.size());
-    std::vector<Rule> cases; // of one move
+    std::vector<Rule>& cases = cases_;
+    cases.clear();
     for (std::uint32_t i = 0; i < branches.size(); ++i) {
         const Branch& branch = branches[i];
         if (is_players(branch.move.kind) && (branch.devices & devices_) == 0) continue;

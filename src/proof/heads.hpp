@@ -186,6 +186,7 @@ class Heads {
     Values also_values_ = 0;
     Rules may_, sure_;
     Rules nowhere_;                   // the cases in which each frame moves on and nothing is done
+    std::vector<Rule> cases_;         // of one move, while rules are made
     std::vector<Rule> closing_rules_; // when each frame closes at once
     std::vector<IndexRange> closing_;
     std::vector<FrameId> order_;

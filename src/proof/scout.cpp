@@ -160,17 +160,20 @@ Scout::Met& Scout::met(FrameId frame) {
     Met& met = met_[frame];
     if (met.is_known) return met;
     met.is_known = true;
-    met.once.resize(now_.size());
+    if (novelty_ != Novelty::asked) met.once.resize(now_.size());
     for (std::size_t size = 1; size <= set_sizes(); ++size) {
         std::size_t sets = 1;
         for (std::size_t i = 0; i < size; ++i) sets *= in_sets_[size - 1];
         met.together[size - 1].resize(sets * now_.size());
     }
     for (const Branch& branch : frames_.branches(frame))
-        for (const Literal& one : frames_.literals(branch.asks))
-            if (place_[index(one.flag)] != not_told_apart && met.asked.size() < 6 &&
-                std::find(met.asked.begin(), met.asked.end(), one.flag) == met.asked.end())
-                met.asked.push_back(one.flag);
+        for (const Literal& one : frames_.literals(branch.asks)) {
+            const std::uint32_t place = place_[index(one.flag)];
+            const auto end = met.asked.begin() + met.count;
+            if (place != not_told_apart && met.count < Met::most_asked &&
+                std::find(met.asked.begin(), end, place) == end)
+                met.asked[met.count++] = place;
+        }
     return met;
 }
 
@@ -186,8 +189,8 @@ void Scout::note(Raised raised) {
 
 std::uint64_t Scout::combination(const Met& met) const {
     std::size_t number = 0;
-    for (const FlagId flag : met.asked)
-        number = number * 2 + (is_now(2 * std::size_t{place_[index(flag)]} + 1) ? 1 : 0);
+    for (std::size_t i = 0; i < met.count; ++i)
+        number = number * 2 + (is_now(2 * std::size_t{met.asked[i]} + 1) ? 1 : 0);
     return std::uint64_t{1} << number;
 }
 
@@ -280,6 +283,7 @@ void Scout::follow(Seen from, FrameId frame, std::span<const Word> packed) {
     note([&](FlagId flag) { return here_.flag(flag); });
     in_here_ = now_;
     from_ = from;
+    bool has_left = false;
     const std::size_t count = frames_.branches(frame).size();
     for (std::size_t i = 0; i < count; ++i) {
         const Branch branch = frames_.branches(frame)[i]; // others may be explored meanwhile
@@ -289,17 +293,33 @@ void Scout::follow(Seen from, FrameId frame, std::span<const Word> packed) {
         const bool tells =
             uses && ((branch.usable && !usable_[branch.move.subject]) ||
                      (branch.kind != Branch::Kind::refused && !answered_[branch.move.subject]));
-        const bool leads = leads_on(frame, branch);
-        if ((!tells && !leads) || !arrange(frame, branch, packed)) continue;
+        const bool leads = !(has_left && only_leaves(branch)) && leads_on(frame, branch);
+        const bool is_arranged = !leads && is_so(branch);
+        if ((!tells && !leads) || (!is_arranged && !arrange(frame, branch, packed))) continue;
         if (uses) {
             if (branch.usable) usable_[branch.move.subject] = true;
             if (branch.kind != Branch::Kind::refused) answered_[branch.move.subject] = true;
         }
+        has_left = has_left || only_leaves(branch);
         if (!branch.at_once && leads)
             take(branch);
-        else
+        else if (!is_arranged)
             moves_.resize(made_);
     }
+}
+
+/// Back, and a button that does the same: all of these lead to one menu state.
+bool Scout::only_leaves(const Branch& branch) {
+    return branch.kind == Branch::Kind::leaves && branch.landing.at == Landing::beneath &&
+           is_players(branch.move.kind) && !branch.at_once && !branch.delayed && !branch.quits &&
+           !branch.loads && !branch.doubtful() && branch.asks.count == 0 &&
+           branch.writes.count == 0;
+}
+
+bool Scout::is_so(const Branch& branch) const {
+    const auto asked = frames_.literals(branch.asks);
+    return std::all_of(asked.begin(), asked.end(),
+                       [&](const Literal& one) { return here_.flag(one.flag) == one.raised; });
 }
 
 bool Scout::can_make(const Branch& branch) const {
@@ -317,7 +337,7 @@ bool Scout::can_arrange(const Branch& branch) const {
 /// Whether the branch could lead to something that was not met yet.
 bool Scout::leads_on(FrameId frame, const Branch& branch) {
     if (branch.kind == Branch::Kind::refused) return false;
-    if (branch.kind == Branch::Kind::leaves || branch.kind == Branch::Kind::resets) return true;
+    if (branch.kind == Branch::Kind::leaves) return true;
     if (frames_.closes_when(branch.frame) != fails) return true;
     if (branch.frame == frame && branch.writes.count == 0) return false;
     work_ += 20 + work_of_sets_;
@@ -330,8 +350,10 @@ bool Scout::leads_on(FrameId frame, const Branch& branch) {
         now_[now / 64] |= std::uint64_t{1} << (now % 64);
         now_[no_longer / 64] &= ~(std::uint64_t{1} << (no_longer % 64));
     }
-    const bool pushes = branch.kind == Branch::Kind::pushes;
-    return is_new(met(branch.frame), pushes ? here_.current() : beneath(here_));
+    const ScreenId under = branch.kind == Branch::Kind::pushes   ? here_.current()
+                           : branch.kind == Branch::Kind::resets ? no_screen
+                                                                 : beneath(here_);
+    return is_new(met(branch.frame), under);
 }
 
 /// The game does what makes the case hold. False: it cannot, or something has closed by that, which

@@ -70,8 +70,11 @@ class Scout {
     using Literals = std::vector<std::uint64_t>; // two bits for each flag that is told apart
     /// What was met of one frame.
     struct Met {
+        static constexpr std::size_t most_asked = 6;
         bool is_known = false;
-        std::vector<FlagId> asked;         // by its own conditions
+        std::uint8_t count = 0;
+        std::array<std::uint32_t, most_asked>
+            asked{};                       // by its own conditions: places in told_apart_
         std::uint64_t combinations = 0;    // of these
         Literals once;                     // what was so
         std::array<Literals, 2> together;  // with each one that was so, with each two
@@ -97,6 +100,8 @@ class Scout {
     void take_in(Met& met, ScreenId beneath);
     void meet();
     void follow(Seen from, FrameId frame, std::span<const Word> packed);
+    static bool only_leaves(const Branch& branch);
+    bool is_so(const Branch& branch) const;
     bool can_make(const Branch& branch) const;
     bool can_arrange(const Branch& branch) const;
     bool leads_on(FrameId frame, const Branch& branch);

@@ -16,9 +16,8 @@ Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t 
     };
     if (count < all.size() && is_answer_of_load(all[count])) ++count;
     if (count >= all.size()) return whole;
-    Witness first{{all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count)},
-                  MenuState(flow),
-                  false};
+    Witness first{
+        {all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count)}, MenuState(flow), false};
     start_flow(flow, first.there);
     for (const Move move : first.moves) apply(flow, first.there, move);
     return first;
