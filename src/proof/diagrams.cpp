@@ -143,19 +143,19 @@ Diagrams::Id Diagrams::some_both(Id a, Id b, Place place) {
     });
 }
 
-bool Diagrams::has(Id relation, std::uint32_t values, std::uint32_t then) const {
+bool Diagrams::has(Id relation, std::uint64_t values, std::uint64_t then) const {
     while (relation > always) {
         const Node& node = nodes_[relation];
-        const std::uint32_t asked = node.level % 3 == now ? values : then;
+        const std::uint64_t asked = node.level % 3 == now ? values : then;
         relation = asked >> node.level / 3 & 1 ? node.high : node.low;
     }
     return relation == always;
 }
 
-std::uint32_t Diagrams::one_of(Id set, std::uint32_t like) const {
+std::uint64_t Diagrams::one_of(Id set, std::uint64_t like) const {
     while (set > always) {
         const Node& node = nodes_[set];
-        const std::uint32_t bit = 1u << node.level / 3;
+        const std::uint64_t bit = std::uint64_t{1} << node.level / 3;
         const Id liked = like & bit ? node.high : node.low;
         if (liked == never) like ^= bit;
         set = liked != never ? liked : like & bit ? node.high : node.low;

@@ -48,10 +48,10 @@ class Diagrams {
 
     /// Whether these values, a bit for each variable, are in a set; those now and after, in a
     /// relation.
-    bool has(Id set, std::uint32_t values) const { return has(set, values, values); }
-    bool has(Id relation, std::uint32_t values, std::uint32_t then) const;
+    bool has(Id set, std::uint64_t values) const { return has(set, values, values); }
+    bool has(Id relation, std::uint64_t values, std::uint64_t then) const;
     /// One of the values of a set, like these where there is a choice. Of `never` there is none.
-    std::uint32_t one_of(Id set, std::uint32_t like) const;
+    std::uint64_t one_of(Id set, std::uint64_t like) const;
 
     std::size_t steps() const { return steps_; }
     /// So many more steps, and some nodes more.

@@ -57,7 +57,7 @@ struct Rule {
 class Heads {
   public:
     static constexpr unsigned max_bits = 16;         ///< for what is tracked, with numbers
-    static constexpr unsigned max_bits_of_sets = 32; ///< and as sets: those of Values
+    static constexpr unsigned max_bits_of_sets = 64; ///< and as sets: those of Values
 
     /// The frames that can be met at all are looked for here, whatever the flags are; from the
     /// start, and from `also`, where there is one.
@@ -83,7 +83,7 @@ class Heads {
     std::size_t values() const { return std::size_t{1} << variables_.bits(); }
     /// All bits of the variables.
     Values all() const {
-        return variables_.bits() == 0 ? 0 : ~Values{0} >> (32 - variables_.bits());
+        return variables_.bits() == 0 ? 0 : ~Values{0} >> (max_bits_of_sets - variables_.bits());
     }
     std::size_t size() const { return frame_count() * values(); }
     HeadId head(FrameId frame, Values values) const {

@@ -38,14 +38,19 @@ const Reach* Maps::reach(const Flags& first) {
 
 SymbolicReach* Maps::symbolic_reach(const Flags& first, bool if_need_be) {
     constexpr std::size_t max_steps = 20'000'000, max_steps_of_one = 14'000'000;
+    constexpr std::size_t max_steps_of_many = 2'000'000;
+    constexpr unsigned many_bits = 32;
     const auto [known, is_new] = symbolic_.try_emplace(first);
     if (!is_new && (known->second || !if_need_be)) return known->second.get();
     AllAsked asked = all_asked(flow_, frames_, first);
-    const bool are_too_many = Variables::bits_for(flow_, asked.flags) > Heads::max_bits_of_sets;
+    const unsigned bits = Variables::bits_for(flow_, asked.flags);
+    const bool are_too_many = bits > Heads::max_bits_of_sets;
     if (are_too_many && if_need_be) asked = {first, false};
+    // So many most often do not hang together by any rule: that shows soon.
+    const std::size_t most = bits > many_bits ? max_steps_of_many : max_steps_of_one;
     if ((is_new || are_too_many) && symbolic_steps_ < max_steps)
-        known->second = SymbolicReach::of(flow_, frames_, devices_, asked, max_steps_of_one,
-                                          symbolic_steps_, budget_);
+        known->second =
+            SymbolicReach::of(flow_, frames_, devices_, asked, most, symbolic_steps_, budget_);
     return known->second.get();
 }
 

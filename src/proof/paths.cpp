@@ -170,7 +170,8 @@ void Paths::pass_back(const Opener& opener, std::uint32_t number) {
         return offer(opener.head, row.landing, row.high, layer.bits, length);
     each_value(std::span(&layer.bits, 1), [&](Values low) {
         const HeadId to = heads_.head(opener.under, row.high * width + low);
-        add_edge(opener.head, {to, length, opener.path_move, number * width + low});
+        add_edge(opener.head,
+                 {to, length, opener.path_move, number * width + static_cast<Item>(low)});
     });
 }
 

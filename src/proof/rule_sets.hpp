@@ -19,7 +19,7 @@ class RuleSets {
     Id cube(Values mask, Values values);
     /// That the first bits have these values, so many of them.
     Id first_bits(unsigned count, Values values) {
-        return cube(count == 0 ? 0 : ~Values{0} >> (32 - count), values);
+        return cube(count == 0 ? 0 : ~Values{0} >> (Heads::max_bits_of_sets - count), values);
     }
     /// The case of a rule.
     Id asked_by(const Rule& rule);

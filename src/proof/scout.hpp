@@ -54,7 +54,7 @@ class Scout {
     }
     /// All screens were shown, and all that can be used was, and answered.
     bool has_seen_all() const;
-    bool some_told_apart() const { return !told_apart_.empty(); }
+    std::size_t told_apart() const { return told_apart_.size(); } ///< so many flags
     /// The moves that lead there from the start, and where they end.
     std::vector<Move> moves_to(Seen seen) const;
     MenuState state(Seen seen) const;

@@ -15,7 +15,7 @@
 
 namespace rondix {
 
-using Values = std::uint32_t; ///< of all variables, each in its own bits
+using Values = std::uint64_t; ///< of all variables, each in its own bits
 
 /// Which classes of one setting a case allows.
 struct Pick {

@@ -79,7 +79,11 @@ std::optional<Witness> Witnesses::shortest(const Heads& heads, const Target& tar
 
 bool Witnesses::happens(const Heads& heads, const Target& target) {
     left_open_ = false;
-    if (comes_by(heads, target)) return true;
+    // Of very many flags threes cost more than to ask for all that can be.
+    constexpr std::size_t most_for_triples = 32;
+    const bool are_many = scouting_.by(Scout::Novelty::single).told_apart() > most_for_triples;
+    const auto most = are_many ? Scout::Novelty::pairs : Scout::Novelty::triples;
+    if (scouted(heads, target, Asked::whether, most)) return true;
     if (!may_happen(heads, target)) return false;
     if (const Maps::Map* map = maps_.within(heads.tracked(), budget_.max_work_for_shortest())) {
         const std::optional<HeadId> end = nearest(*map, target, {});
@@ -88,7 +92,7 @@ bool Witnesses::happens(const Heads& heads, const Target& target) {
     }
     if (const Known known = is_reached(heads, target); known != Known::open)
         return known == Known::yes;
-    return shortest(heads, target).has_value();
+    return (are_many && comes_by(heads, target)) || shortest(heads, target).has_value();
 }
 
 bool Witnesses::may_happen(const Heads& heads, const Target& target) {
@@ -121,15 +125,18 @@ std::optional<Witness> Witnesses::some_way(ScreenId screen) {
     return shortest(heads, target);
 }
 
-std::optional<Witness> Witnesses::scouted(const Heads& heads, const Target& target, Asked asked) {
+/// By what looks at no more than `most`: threes of flags cost far more than all the rest.
+std::optional<Witness> Witnesses::scouted(const Heads& heads, const Target& target, Asked asked,
+                                          Scout::Novelty most) {
     if (auto witness = scouted(scouting_.by(Scout::Novelty::single), heads, target, asked))
         return witness;
     // Without flags, and where it is known the screens beneath, pairs are no more.
-    if (!scouting_.by(Scout::Novelty::single).some_told_apart() && !frames_.some_doubts())
+    if (scouting_.by(Scout::Novelty::single).told_apart() == 0 && !frames_.some_doubts())
         return std::nullopt;
     if (auto witness = scouted(scouting_.by(Scout::Novelty::pairs), heads, target, asked))
         return witness;
-    if (target.screen == no_screen || !may_happen(heads, target)) return std::nullopt;
+    if (most == Scout::Novelty::pairs || target.screen == no_screen) return std::nullopt;
+    if (!may_happen(heads, target)) return std::nullopt;
     if (const Scout* over = scouting_.over(target.screen))
         if (auto witness = scouted(*over, heads, target, asked)) return witness;
     return scouted(scouting_.by(Scout::Novelty::triples), heads, target, asked);

@@ -114,7 +114,8 @@ class Witnesses {
     bool is_met(SymbolicReach& reach, const Heads& heads, const Target& target);
     std::optional<HeadId> nearest(const Maps::Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked);
+    std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked,
+                                   Scout::Novelty most = Scout::Novelty::triples);
     std::optional<Witness> scouted(const Scout& scout, const Heads& heads, const Target& target,
                                    Asked asked);
     bool is_last(const Target& target, const Branch& branch) const {
