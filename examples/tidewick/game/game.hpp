@@ -32,7 +32,8 @@ class Game {
 
     Menus& menus() { return menus_; }
     bool has_quit() const { return quits_; }
-    bool is_loading() const { return loading_.is_busy(); }
+    /// Whether a thread loads a scene or writes the log.
+    bool is_at_work() const { return loading_.is_busy() || writing_.is_busy(); }
     /// Whether anything moves, so that the next frame is wanted at once.
     bool moves() { return menus_.game_runs() || menus_.runner().needs_redraw(); }
 

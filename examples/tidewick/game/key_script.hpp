@@ -1,5 +1,6 @@
 // KeyScript: keys from a text, at their times: lines such as `1.5 tap Return`, `2 down Up`, `3 up
-// Up`, with the names that SDL has for keys. Time stands still while a scene is loaded.
+// Up`, with the names that SDL has for keys. Time stands still while a scene is loaded or the log
+// is written.
 #pragma once
 
 #include <SDL.h>

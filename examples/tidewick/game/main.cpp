@@ -71,9 +71,9 @@ int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
     while (!game.has_quit() || options.random != 0) {
         if (!options.hurry) game.menus().input().wait(game.moves() ? 0 : 1.0 / 20);
         const double real = game.menus().input().seconds();
-        const double seconds = options.hurry && !game.is_loading() ? 1.0 / 60 : real;
+        const double seconds = options.hurry && !game.is_at_work() ? 1.0 / 60 : real;
         if (options.random != 0) hand.act(window);
-        if (!game.is_loading()) script.advance(seconds);
+        if (!game.is_at_work()) script.advance(seconds);
         for (SDL_Event event; SDL_PollEvent(&event);) game.feed(event);
         game.advance(seconds);
         const bool seen = !options.hurry || frames % 40 == 0;
@@ -84,9 +84,9 @@ int play(SDL_Window* window, SDL_Renderer* renderer, const Options& options) {
         worst = std::max(worst, game.menus().cost());
         cost += game.menus().cost();
         if (!options.hurry && game.moves()) SDL_Delay(6);
-        if (options.hurry && game.is_loading()) SDL_Delay(2); // the thread that loads is waited for
+        if (options.hurry && game.is_at_work()) SDL_Delay(2); // the thread is waited for
         ++frames;
-        played += seconds;
+        if (!options.hurry || !game.is_at_work()) played += seconds;
         // By then each scene and window size has been seen.
         if (memory_early == 0 && played > options.seconds * 3 / 4) memory_early = memory();
         if (options.seconds > 0 && played >= options.seconds) break;
