@@ -73,20 +73,6 @@ bool sleeps(pid_t process) {
     return state == 'S';
 }
 
-/// The address sanitizer's allocator waits for its locks by asking again and again.
-bool may_have_waited([[maybe_unused]] int status) {
-#if defined(RONDIX_SANITIZED)
-    return WIFSIGNALED(status) && WTERMSIG(status) == SIGPROF;
-#else
-    return false;
-#endif
-}
-
-Outcome outcome_of(int status) {
-    if (WIFEXITED(status) && WEXITSTATUS(status) == 0) return Outcome::got_through;
-    return may_have_waited(status) ? Outcome::waits : Outcome::failed;
-}
-
 /// Waits for the child until `end`, or until it has waited itself for longer than computing ever
 /// does.
 Outcome wait_for(pid_t child, Clock::time_point end) {
@@ -96,7 +82,9 @@ Outcome wait_for(pid_t child, Clock::time_point end) {
     auto awake = Clock::now();
     for (auto pause = 200us;; pause = std::min<std::chrono::microseconds>(pause * 2, 10ms)) {
         const pid_t ended = waitpid(child, &status, WNOHANG);
-        if (ended == child) return outcome_of(status);
+        if (ended == child)
+            return WIFEXITED(status) && WEXITSTATUS(status) == 0 ? Outcome::got_through
+                                                                 : Outcome::failed;
         if (ended < 0 && errno != EINTR) return Outcome::got_through; // somebody else waited for it
         const auto now = Clock::now();
         if (!sleeps(child)) awake = now;
