@@ -169,7 +169,7 @@ void Paths::pass_back(const Opener& opener, std::uint32_t number) {
     if (!heads_.frames().lands_on(heads_.frame(opener.head), row.landing))
         return offer(opener.head, row.landing, row.high, layer.bits, length);
     each_value(std::span(&layer.bits, 1), [&](Values low) {
-        const HeadId to = heads_.head(opener.under, row.high * width + low);
+        const HeadId to = heads_.head(opener.under, Values{row.high} * width + low);
         add_edge(opener.head,
                  {to, length, opener.path_move, number * width + static_cast<Item>(low)});
     });
@@ -245,7 +245,7 @@ Paths::Item Paths::find_way(HeadId head, Landing landing, Values values) const {
     if (!row) return no_item;
     const Values low = values % width;
     for (std::uint32_t at = rows_[*row].last; at != none; at = layers_[at].before)
-        if ((layers_[at].bits >> low & 1) != 0) return at * width + low;
+        if ((layers_[at].bits >> low & 1) != 0) return at * width + static_cast<Item>(low);
     return no_item;
 }
 
@@ -335,7 +335,7 @@ std::vector<Paths::WayOut> Paths::ways(HeadId head) const {
         const Row& row = rows_[number];
         for (std::uint32_t at = row.last; at != none; at = layers_[at].before)
             each_value(std::span(&layers_[at].bits, 1), [&](Values low) {
-                ways.push_back({row.landing, row.high * width + low, layers_[at].length});
+                ways.push_back({row.landing, Values{row.high} * width + low, layers_[at].length});
             });
     }
     return ways;
