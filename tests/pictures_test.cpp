@@ -11,6 +11,7 @@
 
 #include <atomic>
 #include <map>
+#include <mutex>
 #include <optional>
 #include <random>
 #if defined(RONDIX_SANITIZED)
@@ -429,6 +430,20 @@ TEST(Pictures, AreTriedByTheirOwnTime) {
         },
         0.2, megabytes));
     EXPECT_FALSE(draw::gets_through([] { pause(); }, 0.05, megabytes)); // it never comes to an end
+}
+
+/// A lock that nobody says anything of: it is taken when the copy is made, and free a little later.
+TEST(Pictures, AreTriedAgainWhereALockWasTaken) {
+    std::mutex lock;
+    std::atomic<bool> is_taken = false;
+    std::thread other([&] {
+        const std::lock_guard<std::mutex> taken(lock);
+        is_taken = true;
+        std::this_thread::sleep_for(std::chrono::milliseconds(200));
+    });
+    while (!is_taken) std::this_thread::yield();
+    EXPECT_TRUE(draw::gets_through([&] { const std::lock_guard<std::mutex> needed(lock); }, 2, 64));
+    other.join();
 }
 
 /// A thread that draws holds locks of its libraries; of a picture that is tried meanwhile it must

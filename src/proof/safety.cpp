@@ -27,14 +27,14 @@ std::optional<Witness> Safety::way_to_lost(Question question, ScreenId screen,
 /// The moves up to where there is no hope any more: that may be on another screen.
 Witness Safety::up_to_lost(Question question, const Witness& whole) const {
     const RuleSets& rules = reach_->rules();
-    Witness passed{{}, MenuState(flow_), false};
-    start_flow(flow_, passed.there);
+    MenuState there(flow_);
+    start_flow(flow_, there);
     std::size_t lost = 0;
     for (; lost < whole.moves.size(); ++lost) {
-        const FrameId frame = rules.heads.frames().frame_of(passed.there);
-        const Values values = rules.heads.values_in(passed.there);
+        const FrameId frame = rules.heads.frames().frame_of(there);
+        const Values values = rules.heads.values_in(there);
         if (rules.diagrams.has(hopeless_[question][frame], values)) break;
-        apply(flow_, passed.there, whole.moves[lost]);
+        apply(flow_, there, whole.moves[lost]);
     }
     return first_moves(flow_, whole, lost);
 }

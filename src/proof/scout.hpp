@@ -72,9 +72,8 @@ class Scout {
     struct Met {
         static constexpr std::size_t most_asked = 6;
         bool is_known = false;
-        std::uint8_t count = 0;
-        std::array<std::uint32_t, most_asked>
-            asked{};                       // by its own conditions: places in told_apart_
+        std::uint8_t count = 0; // of what its own conditions ask for: places in told_apart_
+        std::array<std::uint32_t, most_asked> asked{};
         std::uint64_t combinations = 0;    // of these
         Literals once;                     // what was so
         std::array<Literals, 2> together;  // with each one that was so, with each two
