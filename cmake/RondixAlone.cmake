@@ -27,6 +27,11 @@ function(rondix_alone target)
     set_target_properties(${target} PROPERTIES RONDIX_ALONE ON)
     target_sources(${target} PRIVATE fmt_inside.cpp)
     target_link_options(${target} PRIVATE -static-pie -Wl,--gc-sections)
+    # Linux keeps a file that was written piece by piece, as linkers write, in smaller pieces than one
+    # that was written in one go, such as an installed one; and a program starts from those slower.
+    add_custom_command(TARGET ${target} POST_BUILD VERBATIM
+      COMMAND cp $<TARGET_FILE:${target}> $<TARGET_FILE:${target}>.copy
+      COMMAND mv $<TARGET_FILE:${target}>.copy $<TARGET_FILE:${target}>)
   endif()
 endfunction()
 

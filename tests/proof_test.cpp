@@ -444,6 +444,19 @@ TEST(Proof, KeepsItsLimits) {
     EXPECT_EQ(stopped.verdict, Verdict::undecided);
 }
 
+/// The growth counts, of each call by itself or of several together.
+TEST(Proof, CountsTheMemoryFromWhereItIsToldTo) {
+    const FlowFile file = good_flow(locked_rooms(8));
+    CheckOptions options;
+    options.max_megabytes = 100;
+    options.memory_in_use = [] { return std::size_t{300} << 20; };
+    EXPECT_EQ(prove(file, options).verdict, Verdict::proved);
+    options.memory_before = std::size_t{201} << 20;
+    EXPECT_EQ(prove(file, options).verdict, Verdict::proved);
+    options.memory_before = std::size_t{199} << 20;
+    EXPECT_EQ(prove(file, options).stop, Stop::memory);
+}
+
 TEST(Proof, AgreesWithTheListingOnTheExamples) {
     Tally tally;
     for (const auto& entry : std::filesystem::recursive_directory_iterator(root() / "examples")) {

@@ -50,6 +50,8 @@ struct CheckOptions {
     /// Returns the memory in use by the whole process, in bytes; called now and then. Its growth is
     /// limited by `max_megabytes` as well.
     std::function<std::size_t()> memory_in_use;
+    /// What it returned when the call began, for calls that share the limit; nothing: at each call.
+    std::optional<std::size_t> memory_before;
     /// Flows with at most this many menu states are also listed state by state, as a cross-check
     /// and for exact figures.
     std::size_t list_up_to = 2'000;

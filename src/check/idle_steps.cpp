@@ -44,13 +44,16 @@ class IdleSteps {
         for (const Rule& rule : heads_.may(frame)) {
             const Branch& branch = branches[rule.branch];
             if (branch.step == Branch::no_step || needs_of(branch.step) == Needs::nothing) continue;
+            if (works_[branch.step]) continue;
             bool reached = false;
             each_value(context_.proof.reached().of(frame), [&](Values values) {
                 reached |= rule.holds(values) && !context_.is_stuck(frame, values);
             });
             if (!reached) continue;
-            if (!context_.is_trap(frames_[frame].screen)) uses_.insert({branch.step, branch.move});
-            if (works(branch, frame)) works_[branch.step] = true;
+            if (works(branch, frame))
+                works_[branch.step] = true;
+            else if (!context_.is_trap(frames_[frame].screen))
+                uses_.insert({branch.step, branch.move});
         }
     }
 

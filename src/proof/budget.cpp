@@ -9,11 +9,14 @@ constexpr std::chrono::milliseconds between_questions{5};
 Budget::Budget(const CheckOptions& options)
     : options_(options)
     , began_(options.since.value_or(Clock::now()))
-    , in_use_(options.memory_in_use ? options.memory_in_use() : 0) {}
+    , in_use_(options.memory_before   ? *options.memory_before
+              : options.memory_in_use ? options.memory_in_use()
+                                      : 0) {}
 
 CheckOptions begun(const CheckOptions& options) {
     CheckOptions all = options;
     if (!all.since) all.since = std::chrono::steady_clock::now();
+    if (!all.memory_before && all.memory_in_use) all.memory_before = all.memory_in_use();
     return all;
 }
 

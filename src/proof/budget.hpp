@@ -15,8 +15,8 @@ struct Stopped {
     std::string where = {}; ///< the move that is to blame, if one is
 };
 
-/// The same options, with the seconds counted from now on if they are not yet: for calls that share
-/// them.
+/// The same options, with the seconds and the memory counted from now on if they are not yet: for
+/// calls that share them.
 CheckOptions begun(const CheckOptions& options);
 
 class Budget {

@@ -199,8 +199,8 @@ Branch Frames::asked(FrameId id, Move move, const Cube& cube) {
     branch.in_time = !is_players(move.kind) || is_in_time(flow_, foremost(id), move);
     Outcome outcome;
     const bool answered = run(move, cube, false, outcome);
-    if (move.kind == MoveKind::press || move.kind == MoveKind::change)
-        branch.usable = usable(sandbox_, before_, move.control());
+    const bool uses = move.kind == MoveKind::press || move.kind == MoveKind::change;
+    if (uses && !answered) branch.usable = usable(sandbox_, before_, move.control());
     if (answered) {
         branch.delayed = is_delayed(flow_, move);
         branch.quits = outcome.quits;

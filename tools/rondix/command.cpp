@@ -10,7 +10,6 @@
 #include <cstdio>
 #include <cstdlib>
 #include <map>
-#include <sstream>
 
 namespace rondix::tool {
 
@@ -33,29 +32,56 @@ Size size_of(const std::string& text) {
     return size;
 }
 
-Word declared_number(CLI::Option* option, DeclaredWord& word, Means means) {
+/// (Not by CLI11, which makes a text of it by a stream: that begins with all that there is of
+/// places and their ways to write.)
+Word declared_number(CLI::Option* option, const std::string& standard, DeclaredWord& word,
+                     Means means) {
+    if (option) option->default_str(standard);
     word.means = means;
-    word.standard = option->get_default_str();
+    word.standard = standard;
     return {option, word};
 }
 
 } // namespace
 
+SaidOptions::SaidOptions(int argc, char** argv) {
+    some_only_ = true;
+    for (int i = 0; i < argc; ++i) {
+        const std::string_view word = argv[i];
+        if (word.starts_with("--"))
+            options_.push_back(word.substr(0, word.find('=')));
+        else if (word.starts_with('-'))
+            some_only_ = false; // short ones may stand together, or with their values
+    }
+}
+
+/// Of names such as "-o,--output". What stands by its place has no dashes.
+bool SaidOptions::may_have(std::string_view names) const {
+    if (!some_only_ || !names.starts_with('-')) return true;
+    return std::any_of(options_.begin(), options_.end(), [&](std::string_view option) {
+        const std::size_t at = names.find(option);
+        if (at == std::string_view::npos) return false;
+        const std::string_view rest = names.substr(at + option.size());
+        return rest.empty() || rest.starts_with(',');
+    });
+}
+
 const Word& Word::needed() const {
-    word_->required();
+    if (word_) word_->required();
     declared_.needed = true;
     return *this;
 }
 
 const Word& Word::one_of(std::vector<std::string> words) const {
     declared_.choices = words;
+    if (!word_) return *this;
     word_->check(CLI::IsMember(std::move(words)))->capture_default_str();
     declared_.standard = word_->get_default_str();
     return *this;
 }
 
 const Word& Word::checked(Fault fault) const {
-    word_->check(std::move(fault));
+    if (word_) word_->check(std::move(fault));
     return *this;
 }
 
@@ -66,32 +92,39 @@ const Word& Word::means(Means what) const {
 
 DeclaredWord& Command::declare(const char* names, const char* about) {
     DeclaredWord word{.names = {}, .about = about};
-    std::istringstream all(names);
-    for (std::string name; std::getline(all, name, ',');) word.names.push_back(name);
+    for (std::string_view all = names; !all.empty();) {
+        const std::string_view name = all.substr(0, all.find(','));
+        word.names.emplace_back(name);
+        all.remove_prefix(std::min(all.size(), name.size() + 1));
+    }
     declared_.words.push_back(std::move(word));
     return declared_.words.back();
 }
 
 Word Command::text(const char* names, std::string& into, const char* about) {
-    return Word(app_.add_option(names, into, about), declare(names, about));
+    CLI::Option* option = said_.may_have(names) ? app_.add_option(names, into, about) : nullptr;
+    return Word(option, declare(names, about));
 }
 
 Word Command::texts(const char* names, std::vector<std::string>& into, const char* about) {
     DeclaredWord& word = declare(names, about);
     word.repeats = true;
-    return Word(app_.add_option(names, into, about), word);
+    return Word(said_.may_have(names) ? app_.add_option(names, into, about) : nullptr, word);
 }
 
 void Command::flag(const char* name, bool& into, const char* about) {
-    app_.add_flag(name, into, about);
+    if (said_.may_have(name)) app_.add_flag(name, into, about);
     declare(name, about).takes_value = false;
 }
 
 Word Command::count(const char* name, std::size_t& into, std::size_t least, std::size_t most,
                     const char* about) {
-    CLI::Option* option = app_.add_option(name, into, about);
-    option->check(CLI::Range(least, most))->capture_default_str();
-    return declared_number(option, declare(name, about), Means::number);
+    CLI::Option* option = nullptr;
+    if (said_.may_have(name)) {
+        option = app_.add_option(name, into, about);
+        option->check(CLI::Range(least, most, fmt::format("UINT in [{} - {}]", least, most)));
+    }
+    return declared_number(option, fmt::format("{}", into), declare(name, about), Means::number);
 }
 
 void Command::seconds(const char* name, double& into, double most, const char* about) {
@@ -101,9 +134,9 @@ void Command::seconds(const char* name, double& into, double most, const char* a
         return value >= 0 && value <= most ? ""
                                            : fmt::format("a time is from 0 to {:g} seconds", most);
     };
-    CLI::Option* option = app_.add_option(name, into, about);
-    option->check(fault)->capture_default_str();
-    declared_number(option, declare(name, about), Means::seconds);
+    CLI::Option* option = said_.may_have(name) ? app_.add_option(name, into, about) : nullptr;
+    if (option) option->check(fault);
+    declared_number(option, fmt::format("{:g}", into), declare(name, about), Means::seconds);
 }
 
 void Command::number(const char* name, double& into, double least, double most, const char* about) {
@@ -113,20 +146,24 @@ void Command::number(const char* name, double& into, double least, double most, 
         const bool good = !text.empty() && *end == 0 && value >= least && value <= most;
         return good ? "" : fmt::format("a number from {:g} to {:g} is wanted", least, most);
     };
-    CLI::Option* option = app_.add_option(name, into, about);
-    option->check(fault)->capture_default_str();
-    declared_number(option, declare(name, about), Means::number);
+    CLI::Option* option = said_.may_have(name) ? app_.add_option(name, into, about) : nullptr;
+    if (option) option->check(fault);
+    declared_number(option, fmt::format("{:g}", into), declare(name, about), Means::number);
 }
 
 void Command::size(const char* name, Size& into, int least, int most, const char* about) {
+    declare(name, about).means = Means::size;
+    if (!said_.may_have(name)) return;
     app_.add_option_function<std::string>(
             name, [&into](const std::string& text) { into = size_of(text); }, about)
         ->check(good_size(least, most));
-    declare(name, about).means = Means::size;
 }
 
 void Command::sizes(const char* name, std::vector<Size>& into, int least, int most,
                     const char* about) {
+    DeclaredWord& word = declare(name, about);
+    word.means = Means::size, word.repeats = true;
+    if (!said_.may_have(name)) return;
     using Texts = std::vector<std::string>;
     app_.add_option_function<Texts>(
             name,
@@ -136,8 +173,6 @@ void Command::sizes(const char* name, std::vector<Size>& into, int least, int mo
             },
             about)
         ->check(good_size(least, most));
-    DeclaredWord& word = declare(name, about);
-    word.means = Means::size, word.repeats = true;
 }
 
 void Command::leave_words() {
@@ -175,14 +210,15 @@ std::string footer_of(const Declared& declared, const char* of_all) {
 }
 
 /// Declares the words of a command, for CLI11 and for all others.
-Run add_to(CLI::App& app, const Commands::One& one, const char* footer, Declared& declared) {
+Run add_to(CLI::App& app, const Commands::One& one, const char* footer, const SaidOptions& said,
+           Declared& declared) {
     CLI::App* sub = app.add_subcommand(one.name, one.about);
     sub->fallthrough(); // what is said for all commands may stand behind one
     if (one.is_for_programs) sub->group("");
     declared.name = one.name, declared.about = one.about;
-    Command command(*sub, declared);
+    Command command(*sub, declared, said);
     Run run = one.add(command);
-    sub->footer(footer_of(declared, footer));
+    if (!said.leaves_some_out()) sub->footer(footer_of(declared, footer));
     return run;
 }
 
@@ -202,7 +238,7 @@ std::optional<Declared> declared_by(const Commands& commands, std::string_view n
     for (const Commands::One& one : commands.all)
         if (one.name == name) {
             CLI::App app;
-            const Run does = add_to(app, one, commands.footer, declared);
+            const Run does = add_to(app, one, commands.footer, SaidOptions(), declared);
             if (declared.leaves_words && !one.is_for_programs) run = does;
             return declared;
         }
@@ -217,34 +253,55 @@ void tell_unknown_command(const Commands& commands, std::string_view name) {
                suggestion(name, names).text);
 }
 
-int run_command_line(const Commands& commands, int argc, char** argv, int wrong) {
+namespace {
+
+bool is_missing_some(const Declared& declared, const SaidOptions& said) {
+    return std::any_of(declared.words.begin(), declared.words.end(), [&](const DeclaredWord& word) {
+        return word.needed && std::none_of(word.names.begin(), word.names.end(),
+                                           [&](auto& name) { return said.may_have(name); });
+    });
+}
+
+/// Nothing: all options have to be declared, for there is something to be said about them.
+std::optional<int> read_and_run(const Commands& commands, int argc, char** argv, int wrong,
+                                const SaidOptions& said) {
     CLI::App app{commands.about, "rondix"};
     app.require_subcommand(1);
     app.set_version_flag("--version", commands.version);
     app.footer(commands.footer);
     app.add_option("--root", *commands.root, about_root)->check(CLI::ExistingDirectory);
     // Declaring all words of all commands takes longer than a small flow is checked.
-    const auto said = std::find_if(commands.all.begin(), commands.all.end(), [&](const auto& one) {
+    const auto named = std::find_if(commands.all.begin(), commands.all.end(), [&](const auto& one) {
         return argc > 1 && one.name == std::string_view(argv[1]);
     });
+    if (said.leaves_some_out() && named == commands.all.end()) return std::nullopt;
     std::map<CLI::App*, Run> runs;
     for (const Commands::One& one : commands.all) {
-        if (said != commands.all.end() && one.name != said->name) continue;
+        if (named != commands.all.end() && one.name != named->name) continue;
         Declared declared;
-        Run run = add_to(app, one, commands.footer, declared);
-        if (said != commands.all.end() && declared.leaves_words) return run();
+        Run run = add_to(app, one, commands.footer, said, declared);
+        if (named != commands.all.end() && declared.leaves_words) return run();
+        if (is_missing_some(declared, said)) return std::nullopt;
         runs[app.get_subcommand(one.name)] = std::move(run);
     }
-    if (argc > 1 && argv[1][0] != '-' && said == commands.all.end()) {
+    if (argc > 1 && argv[1][0] != '-' && named == commands.all.end()) {
         tell_unknown_command(commands, argv[1]);
         return wrong;
     }
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& fault) {
+        if (said.leaves_some_out()) return std::nullopt;
         return app.exit(fault) == 0 ? 0 : wrong;
     }
     return runs.at(app.get_subcommands().front())();
+}
+
+} // namespace
+
+int run_command_line(const Commands& commands, int argc, char** argv, int wrong) {
+    const auto status = read_and_run(commands, argc, argv, wrong, SaidOptions(argc, argv));
+    return status ? *status : *read_and_run(commands, argc, argv, wrong, SaidOptions());
 }
 
 } // namespace rondix::tool

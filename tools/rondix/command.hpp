@@ -29,7 +29,21 @@ struct Size {
 /// What is wrong with a word, or an empty text.
 using Fault = std::function<std::string(const std::string&)>;
 
-/// One word that was declared, to say more about it.
+/// Which options a command line may have. CLI11 takes longer over the options of a command than a
+/// small flow takes to be checked, so those that are not said are left out where that is sure.
+class SaidOptions {
+  public:
+    SaidOptions() = default; ///< all that there are
+    SaidOptions(int argc, char** argv);
+    bool leaves_some_out() const { return some_only_; }
+    bool may_have(std::string_view names) const;
+
+  private:
+    bool some_only_ = false;
+    std::vector<std::string_view> options_; // as said, without their values
+};
+
+/// One word that was declared, to say more about it. Null: it is not said.
 class Word {
   public:
     Word(CLI::Option* word, DeclaredWord& declared)
@@ -49,9 +63,10 @@ class Word {
 /// is a word that stands by its place.
 class Command {
   public:
-    Command(CLI::App& app, Declared& declared)
+    Command(CLI::App& app, Declared& declared, const SaidOptions& said)
         : app_(app)
-        , declared_(declared) {}
+        , declared_(declared)
+        , said_(said) {}
 
     Word text(const char* names, std::string& into, const char* about);
     Word texts(const char* names, std::vector<std::string>& into, const char* about);
@@ -65,9 +80,9 @@ class Command {
     void sizes(const char* name, std::vector<Size>& into, int least, int most, const char* about);
     /// Reads none of its words, nor asks for help: they are for another program.
     void leave_words();
-    /// Said at the end of its help.
+    /// SaidOptions at the end of its help.
     void footer(const char* text);
-    /// Said in its manual page, in whole sentences.
+    /// SaidOptions in its manual page, in whole sentences.
     void describes(const char* text);
     /// A whole command line, and what it does.
     void example(const char* words, const char* about);
@@ -77,6 +92,7 @@ class Command {
 
     CLI::App& app_;
     Declared& declared_;
+    const SaidOptions& said_;
 };
 
 /// What a command does, once its words are read: gives the exit status.

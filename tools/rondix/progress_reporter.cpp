@@ -77,6 +77,7 @@ class ProgressReporter::Watch {
         , in_use_(memory_in_use()) {}
 
     Clock::time_point began() const { return began_; }
+    std::size_t in_use_before() const { return in_use_; }
     void note(const Progress& progress);
     bool is_over() const { return is_interrupted() || is_too_long(0) || is_too_much(0); }
     void keep_looking();
@@ -180,6 +181,7 @@ ProgressReporter::ProgressReporter(CheckOptions& options)
     : watch_(std::make_shared<Watch>(options)) {
     options.since = watch_->began();
     options.memory_in_use = memory_in_use;
+    options.memory_before = watch_->in_use_before();
     options.progress = [this](const Progress& progress) { return look(progress); };
     hear_interrupts();
     std::thread([watch = watch_] { watch->keep_looking(); }).detach();
