@@ -426,7 +426,8 @@ TEST(Proof, NamesAPressThatHangsOnTooManyFlags) {
     EXPECT_EQ(result.verdict, Verdict::undecided);
     EXPECT_EQ(result.stop, Stop::cases);
     EXPECT_EQ(check_text(file, result),
-              "undecided: press odd on 'hall' depends on too many flags at once\n");
+              "undecided: press odd on 'hall' depends on too many flags at once\n"
+              "  with all devices nobody gets stuck on 1 of 1 screen\n");
 }
 
 TEST(Proof, KeepsItsLimits) {

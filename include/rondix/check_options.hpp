@@ -64,6 +64,9 @@ struct CheckOptions {
     /// The most bits of flags that are tracked at once, at most 16; where more matter, screens are
     /// proved one by one, and what needs more by itself is reported as open.
     unsigned max_bits = 16;
+    /// A move whose conditions tell more cases apart than this is not looked into. The verdict is
+    /// `undecided` then, and what is told of each screen is what is so in all cases.
+    std::size_t max_cases = 4096;
     /// The most work to find out whether something can happen where neither exploration nor
     /// abstraction tells; beyond that it is reported as open.
     std::size_t max_work_for_doubts = 5'000'000;

@@ -4,6 +4,7 @@
 #include "check/back_elsewhere.hpp"
 #include "check/figures.hpp"
 #include "check/idle_steps.hpp"
+#include "check/past_cases.hpp"
 #include "check/reopening.hpp"
 #include "check/standstills.hpp"
 #include "check/too_quick.hpp"
@@ -112,7 +113,8 @@ void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, 
     SoFar so_far;
     try {
         look_at(file, options, frames, budget, so_far, result);
-    } catch (const Stopped&) {
+    } catch (const Stopped& stopped) {
+        if (stopped.why == Stop::cases) so_far = past_cases(*file.compiled, options, budget);
         tell_so_far(file, so_far, result);
         throw;
     }

@@ -170,8 +170,8 @@ class Search {
     bool is_goal(const MenuState& now) const { return play_is_a_goal_ && in_play(flow_, now); }
 
     static Awaited subject_of(const MenuState& here, Move move) {
-        const bool load = move.kind == MoveKind::loaded || move.kind == MoveKind::load_failed;
-        return load ? Awaited{here.scene(), no_request} : Awaited{no_scene, move.request()};
+        return is_answer_of_load(move.kind) ? Awaited{here.scene(), no_request}
+                                            : Awaited{no_scene, move.request()};
     }
 
     /// The player's moves and what the screen does by itself, where nothing is answered first.

@@ -309,7 +309,7 @@ class Traps {
         const FrameId frame = heads_.frame(head);
         if (frames_[frame].phase != Phase::loading) return std::nullopt;
         for (const Rule& rule : heads_.may(frame)) {
-            if (rule.move != MoveKind::loaded && rule.move != MoveKind::load_failed) continue;
+            if (!is_answer_of_load(rule.move)) continue;
             const Values after = rule.after(heads_.values(head));
             if (lost.has(rule.frame, after)) return heads_.head(rule.frame, after);
         }

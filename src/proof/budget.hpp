@@ -33,6 +33,7 @@ class Budget {
     std::size_t max_work_for_shortest() const { return options_.max_work_for_shortest; }
     unsigned max_bits() const { return options_.max_bits; }
     std::size_t max_reopenable() const { return options_.max_reopenable; }
+    std::size_t max_cases() const { return options_.max_cases; }
     std::size_t max_work_for_doubts() const { return options_.max_work_for_doubts; }
     void expect_heads(std::size_t heads) const {
         if (heads > options_.max_heads) throw Stopped{Stop::heads};

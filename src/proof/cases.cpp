@@ -88,7 +88,7 @@ void Cases::add_case() {
 /// Follows a condition down both answers of each of its tests. What stands at its end decides which
 /// is read next.
 void Cases::split(ConditionId at, std::uint32_t asked) {
-    if (count_ > most) return;
+    if (overflowed()) return;
     while (at >= holds) {
         asked = at == holds ? asked_[asked].if_holds : asked_[asked].if_fails;
         if (asked == Asked::never) return;

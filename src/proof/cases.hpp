@@ -23,8 +23,10 @@ using Cube = std::vector<Literal>;
 
 class Cases {
   public:
-    explicit Cases(const CompiledFlow& flow)
-        : flow_(flow) {}
+    /// Of one move no more than `most` are told apart.
+    Cases(const CompiledFlow& flow, std::size_t most)
+        : flow_(flow)
+        , most_(most) {}
 
     /// What is asked of the scene is known: it is this one from now on.
     void set_scene(SceneId scene) { scene_ = scene; }
@@ -38,11 +40,9 @@ class Cases {
     std::span<const Cube> in_which(ConditionId when);
 
     /// The last move asked about has more cases than can be told apart.
-    bool overflowed() const { return count_ > most; }
+    bool overflowed() const { return count_ > most_; }
 
   private:
-    static constexpr std::size_t most = 4096; // of one move
-
     struct Asked {
         ConditionId at = holds;
         std::uint32_t if_holds = 0, if_fails = 0; // what is read next; or one of:
@@ -57,6 +57,7 @@ class Cases {
     void add_case();
 
     const CompiledFlow& flow_;
+    const std::size_t most_;
     SceneId scene_ = no_scene;
     std::vector<Asked> asked_;  // the conditions; the first is read first
     std::vector<Cube> changed_; // by steps of the same list; the first by none

@@ -46,7 +46,9 @@ void Frames::explore_closing(FrameId id) {
     const ConditionId when = closes_when(id);
     if (when == fails) return;
     cases_.set_scene(frames_[id].scene);
-    for (const Cube& one : cases_.in_which(when)) {
+    const std::span<const Cube> cases = cases_.in_which(when);
+    if (cases_.overflowed()) overflow_ = {frames_[id].screen, Move::moves_on()};
+    for (const Cube& one : cases) {
         Branch branch;
         branch.move = Move::moves_on(); // it is one of the things that a screen does by itself
         branch.at_once = true;

@@ -27,8 +27,6 @@
 
 namespace rondix {
 
-enum class Silence : std::uint8_t { ends, counts };
-
 class Forcing {
   public:
     /// To quit is a goal always, and `goals` are. `possible` is by the moves of a way out.

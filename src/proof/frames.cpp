@@ -65,7 +65,7 @@ Frames::Frames(const CompiledFlow& flow, Budget& budget, const std::vector<Link>
     , blocking_stub_(ScreenId(flow.screens.size() + 3))
     , beneath_(ScreenId(flow.screens.size() + 4))
     , sets_(1)
-    , cases_(flow)
+    , cases_(flow, budget.max_cases())
     , before_(sandbox_)
     , after_(sandbox_)
     , again_(sandbox_) {

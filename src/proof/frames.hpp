@@ -99,6 +99,11 @@ inline bool is_delayed(const CompiledFlow& flow, Move move) {
     return move.kind == MoveKind::event && flow[move.as_event()].after_ms > 0;
 }
 
+/// Whether a move is what is answered to a load.
+inline bool is_answer_of_load(MoveKind kind) {
+    return kind == MoveKind::loaded || kind == MoveKind::load_failed;
+}
+
 class Frames {
   public:
     /// With `also`, a menu state that may be one that no moves lead to is looked at as well: its
@@ -128,6 +133,10 @@ class Frames {
         Move move;
     };
     const std::optional<Overflow>& overflow() const { return overflow_; }
+
+    /// Flags from this one on stand for what nobody knows: they are never tracked.
+    void leave_unknown(FlagId first) { first_unknown_ = index(first); }
+    bool is_unknown(FlagId flag) const { return index(flag) >= first_unknown_; }
 
     /// The frame of a menu state of the flow.
     FrameId frame_of(const MenuState& state);
@@ -246,6 +255,7 @@ class Frames {
     std::vector<Literal> literals_;
     std::unordered_map<std::uint64_t, IndexRange> set_writes_; // by setting and value
     std::optional<Overflow> overflow_;
+    std::size_t first_unknown_ = no_limit;
     bool doubts_are_settled_ = false, some_doubts_ = false;
 
     // Of the move that is being asked about.

@@ -54,6 +54,9 @@ struct Rule {
     Values after(Values values) const { return (values & ~clears) | sets; }
 };
 
+/// Whether what is waited for, without a time limit, is answered in the end; or may never be.
+enum class Silence : std::uint8_t { ends, counts };
+
 class Heads {
   public:
     static constexpr unsigned max_bits = 16;         ///< for what is tracked, with numbers
@@ -145,6 +148,10 @@ class Heads {
     bool some_close() const { return !closing_rules_.empty(); }
     /// An answer is awaited at this frame.
     bool awaits_answer(FrameId frame) const { return frames_.awaits_answer(frame); }
+    /// One that may never come.
+    bool may_be_silent(FrameId frame, Silence mode) const {
+        return mode == Silence::counts && awaits_answer(frame) && !frames_.has_time_limit(frame);
+    }
     /// Whether the case of a branch could hold.
     bool could_hold(const Branch& branch, Values values) const;
     /// Whether a flag could be raised: it is, or it is not tracked.

@@ -7,8 +7,9 @@ namespace {
 /// Grows the set of heads from which a goal can be come to without leaving them.
 class Hope {
   public:
-    Hope(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget)
+    Hope(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode, Budget& budget)
         : heads_(heads)
+        , silence_(mode)
         , budget_(budget)
         , leaving_(heads, Leaving::By::any_move, budget, &among)
         , found_(std::move(goals)) {
@@ -43,8 +44,11 @@ class Hope {
     }
 
     bool is_found(FrameId frame, Values values) const {
-        for (const Rule& rule : heads_.may(frame))
+        const bool may_be_silent = heads_.may_be_silent(frame, silence_);
+        for (const Rule& rule : heads_.may(frame)) {
+            if (may_be_silent && is_answer(rule.move)) continue;
             if (rule.holds(values) && leads(frame, values, rule)) return true;
+        }
         if (!heads_.may_rest(frame, values)) return false;
         for (Values free = heads_.free(); free != 0; free &= free - 1)
             if (found_.has(frame, values ^ (free & (~free + 1)))) return true;
@@ -68,6 +72,7 @@ class Hope {
     }
 
     const Heads& heads_;
+    const Silence silence_;
     Budget& budget_;
     const Leaving leaving_;
     HeadSet found_;
@@ -75,8 +80,9 @@ class Hope {
 
 } // namespace
 
-HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget) {
-    return Hope(heads, among, std::move(goals), budget).rest();
+HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode,
+                 Budget& budget) {
+    return Hope(heads, among, std::move(goals), mode, budget).rest();
 }
 
 } // namespace rondix

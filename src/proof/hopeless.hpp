@@ -7,7 +7,9 @@
 
 namespace rondix {
 
-/// To quit is a goal always, and `goals` are. Those of `among`, which lead to no others.
-HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Budget& budget);
+/// To quit is a goal always, and `goals` are. Those of `among`, which lead to no others. Where
+/// silence counts, what has no time limit is never answered.
+HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode,
+                 Budget& budget);
 
 } // namespace rondix

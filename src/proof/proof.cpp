@@ -22,6 +22,8 @@ class Blame {
 
     /// What they do may hang on the screens beneath, which is not known.
     bool some_doubt() const { return some_doubt_; }
+    /// Or on flags that stand for what nobody knows.
+    bool some_unknown() const { return some_unknown_; }
 
     std::set<FlagId> find(const HeadSet& lost) {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
@@ -70,7 +72,10 @@ class Blame {
     void blame(const Branch& branch) {
         some_doubt_ = some_doubt_ || branch.doubtful();
         for (const Literal& asked : heads_.frames().literals(branch.asks))
-            if (!heads_.is_tracked(asked.flag)) flags_.insert(stands_for(flow_, asked.flag));
+            if (heads_.frames().is_unknown(asked.flag))
+                some_unknown_ = true;
+            else if (!heads_.is_tracked(asked.flag))
+                flags_.insert(stands_for(flow_, asked.flag));
     }
 
     const CompiledFlow& flow_;
@@ -79,7 +84,7 @@ class Blame {
     HeadSet seen_;
     std::vector<HeadId> next_;
     std::set<FlagId> flags_;
-    bool some_doubt_ = false;
+    bool some_doubt_ = false, some_unknown_ = false;
 };
 
 } // namespace
@@ -116,7 +121,7 @@ bool Proof::try_out() {
     leaving_.emplace(*heads_, Leaving::By::a_way_out, budget_, &reached_);
     stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, budget_).lost(reached_);
     note_so_far();
-    return !is_in_doubt(stuck_, in_play()) && look_at_silence() && look_at_leaving();
+    return !is_in_doubt(stuck_, in_play(), Silence::ends) && look_at_silence() && look_at_leaving();
 }
 
 /// It may be stopped in the middle: what is noted is right at any time.
@@ -130,7 +135,7 @@ void Proof::note_so_far() {
     known.in_doubt = in_doubt;
     known.some = true;
     if (in_doubt.empty()) return;
-    const HeadSet sure = hopeless(*heads_, reached_, in_play(), budget_);
+    const HeadSet sure = hopeless(*heads_, reached_, in_play(), Silence::ends, budget_);
     for (const ScreenId screen : in_doubt) {
         auto witness = witnesses_.scouted(*heads_, lost_on(screen, sure));
         if (!witness) continue;
@@ -157,7 +162,7 @@ bool Proof::look_at_silence() {
     HeadSet goals = in_play();
     goals.join(stuck_);
     endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, budget_).lost(reached_);
-    return !is_in_doubt(endless_, goals);
+    return !is_in_doubt(endless_, goals, Silence::counts);
 }
 
 /// A trap is told as one; what it does to leaving is asked once it is fixed. So where there are
@@ -175,27 +180,27 @@ bool Proof::look_at_leaving() {
         captive_.drop(
             Forcing(*heads_, *leaving_, ends, Silence::counts, budget_).lost_staying(captive_));
     }
-    return !is_in_doubt(captive_, goals);
+    return !is_in_doubt(captive_, goals, Silence::counts);
 }
 
 /// Whether more flags have to be tracked before it is known whether these heads are lost.
-bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals) {
+bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals, Silence mode) {
     if (options_.only != no_screen) lost.keep(heads_of(options_.only));
     if (lost.count() == 0) return false;
     Blame blame(flow_, *heads_, *leaving_);
     const std::set<FlagId> found = blame.find(lost);
     if (found.empty() && blame.some_doubt()) throw Loose{};
     const std::vector<FlagId> more(found.begin(), found.end());
-    if (are_too_many(more)) {
-        leave_open(lost, goals);
+    if (are_too_many(more) || (more.empty() && blame.some_unknown())) {
+        leave_open(lost, goals, mode);
         return lost.count() > 0 && is_out_of_reach(lost);
     }
     return track(more) || is_out_of_reach(lost);
 }
 
 /// Leaves those that are lost whatever the flags are that are not tracked.
-void Proof::leave_open(HeadSet& lost, const HeadSet& goals) {
-    const HeadSet sure = hopeless(*heads_, reached_, goals, budget_);
+void Proof::leave_open(HeadSet& lost, const HeadSet& goals, Silence mode) {
+    const HeadSet sure = hopeless(*heads_, reached_, goals, mode, budget_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         each_value(lost.of(frame), [&](Values values) {
             if (!sure.has(frame, values)) open_.insert(frames_[frame].screen);
@@ -254,6 +259,8 @@ unsigned Proof::max_bits() const {
 
 /// More than can be tracked. (Of an additional start nothing is left open: tracking them says so.)
 bool Proof::are_too_many(const std::vector<FlagId>& more) const {
+    if (std::ranges::any_of(more, [&](FlagId flag) { return frames_.is_unknown(flag); }))
+        return true;
     std::vector<FlagId> all = tracked_;
     all.insert(all.end(), more.begin(), more.end());
     return !options_.also && Variables::bits_for(flow_, all) > max_bits();

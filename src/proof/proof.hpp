@@ -67,10 +67,10 @@ class Proof {
     bool look_at_silence();
     bool look_at_leaving();
     void note_so_far();
-    bool is_in_doubt(HeadSet& lost, const HeadSet& goals);
+    bool is_in_doubt(HeadSet& lost, const HeadSet& goals, Silence mode);
     bool is_out_of_reach(HeadSet& lost);
     Witnesses::Target lost_on(ScreenId screen, const HeadSet& lost) const;
-    void leave_open(HeadSet& lost, const HeadSet& goals);
+    void leave_open(HeadSet& lost, const HeadSet& goals, Silence mode);
     HeadSet heads_of(ScreenId screen) const;
     unsigned max_bits() const;
     bool are_too_many(const std::vector<FlagId>& more) const;

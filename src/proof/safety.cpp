@@ -83,7 +83,7 @@ void Safety::ask_all() {
 void Safety::ask(Question question, const Goals& goals) {
     const Silence mode = question == stuck ? Silence::ends : Silence::counts;
     games_[question].emplace(*reach_, goals, mode, budget_);
-    hopeless_[question] = hopeless(*reach_, goals, budget_);
+    hopeless_[question] = hopeless(*reach_, goals, mode, budget_);
 }
 
 /// What the proof tracks, and what the game has a say in on the ways out of the screens that it

@@ -9,10 +9,11 @@ class Hope {
   public:
     using Id = Diagrams::Id;
 
-    Hope(SymbolicReach& reach, std::vector<Id> goals, Budget& budget)
+    Hope(SymbolicReach& reach, std::vector<Id> goals, Silence mode, Budget& budget)
         : reach_(reach)
         , rules_(reach.rules())
         , diagrams_(rules_.diagrams)
+        , silence_(mode)
         , budget_(budget)
         , found_(std::move(goals)) {
         for (FrameId frame = 0; frame < found_.size(); ++frame)
@@ -44,8 +45,10 @@ class Hope {
     bool grow(FrameId frame) {
         budget_.look("traps", frame, rules_.heads.frame_count());
         bool changed = false;
+        const bool may_be_silent = rules_.heads.may_be_silent(frame, silence_);
         for (const Rule& rule : rules_.heads.may(frame))
-            changed |= add(frame, diagrams_.both(rules_.asked_by(rule), leads(frame, rule)));
+            if (!may_be_silent || !is_answer(rule.move))
+                changed |= add(frame, diagrams_.both(rules_.asked_by(rule), leads(frame, rule)));
         if (rules_.heads.free() == 0) return changed;
         const Id rest = rules_.at_rest(frame);
         RuleSets::each_bit(rules_.heads.free(), [&](unsigned bit) {
@@ -73,6 +76,7 @@ class Hope {
     SymbolicReach& reach_;
     RuleSets& rules_;
     Diagrams& diagrams_;
+    const Silence silence_;
     Budget& budget_;
     std::vector<Id> found_; // of each frame
 };
@@ -80,8 +84,8 @@ class Hope {
 } // namespace
 
 std::vector<Diagrams::Id> hopeless(SymbolicReach& reach, std::vector<Diagrams::Id> goals,
-                                   Budget& budget) {
-    return Hope(reach, std::move(goals), budget).rest();
+                                   Silence mode, Budget& budget) {
+    return Hope(reach, std::move(goals), mode, budget).rest();
 }
 
 } // namespace rondix

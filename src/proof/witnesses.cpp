@@ -11,10 +11,7 @@ namespace rondix {
 
 Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t count) {
     const std::vector<Move>& all = whole.moves;
-    const auto is_answer_of_load = [](Move move) {
-        return move.kind == MoveKind::loaded || move.kind == MoveKind::load_failed;
-    };
-    if (count < all.size() && is_answer_of_load(all[count])) ++count;
+    if (count < all.size() && is_answer_of_load(all[count].kind)) ++count;
     if (count >= all.size()) return whole;
     Witness first{
         {all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count)}, MenuState(flow), false};
