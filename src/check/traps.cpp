@@ -124,16 +124,15 @@ class Traps {
     }
 
     bool report_found(Safety& safety, ScreenId screen) {
-        if (const auto in = a_lost_one(safety, Safety::stuck, screen)) {
-            const ScreenId where = in->there.current();
-            context_.traps[index(screen)] = context_.traps[index(where)] = true;
-            if (told_.insert({RuleId::no_way_out, where}).second) report_stuck(*in, where);
+        // (It may have been told with the one that it leads to.)
+        const bool is_trap = context_.is_trap(screen) || find_stuck(safety, screen);
+        if (is_trap && screen != flow_.loading.screen && flow_[screen].request == no_request)
             return true;
-        }
         if (const auto waiting = a_lost_one(safety, Safety::endless, screen)) {
             report_endless(*waiting, waiting->there.current());
             return true;
         }
+        if (is_trap) return true;
         // Whatever else is lost comes first.
         if (!flow_.can_quit || !context_.nobody_is_stuck() || !told_.empty()) return false;
         const auto captive = a_lost_one(safety, Safety::captive, screen);
@@ -143,6 +142,17 @@ class Traps {
     }
 
   private:
+    bool find_stuck(Safety& safety, ScreenId screen) {
+        const auto in = a_lost_one(safety, Safety::stuck, screen);
+        if (!in) return false;
+        const ScreenId where = in->there.current();
+        context_.traps[index(screen)] = context_.traps[index(where)] = true;
+        if (!in->moves.empty() && is_answer_of_load(in->moves.back().kind))
+            context_.traps[index(flow_.loading.screen)] = true;
+        if (told_.insert({RuleId::no_way_out, where}).second) report_stuck(*in, where);
+        return true;
+    }
+
     /// Moves to a menu state of the screen in which somebody is lost: among those that going
     /// forward has come by, or that do not seem to be won.
     std::optional<Witness> a_lost_one(Safety& safety, Safety::Question question, ScreenId screen) {
@@ -165,7 +175,21 @@ class Traps {
         if (!witness) witness = context_.witnesses.scouted(heads_, target);
         if (!witness) return std::nullopt;
         const std::size_t lost = lost_after(*witness, question != Safety::captive, mode);
-        return lost > 0 ? first_moves(flow_, *witness, lost) : *witness;
+        const Witness first = lost > 0 ? first_moves(flow_, *witness, lost) : *witness;
+        if (question == Safety::endless) return first; // it is the load that is told
+        in_vain = 0;
+        return up_to_shown(flow_, before_answers(first), is_one);
+    }
+
+    /// Where a request may be answered so that all is lost, it is lost by then. (Of a load it is
+    /// told on what it shows.)
+    Witness before_answers(const Witness& whole) const {
+        std::size_t count = whole.moves.size();
+        const auto answers = [&](Move move) {
+            return is_answer(move.kind) && !is_answer_of_load(move.kind);
+        };
+        while (count > 0 && answers(whole.moves[count - 1])) --count;
+        return first_moves(flow_, whole, count);
     }
 
     /// The moves, what the player can do, and what is answered so that it leads no further.

@@ -24,19 +24,19 @@ std::optional<Witness> Safety::way_to_lost(Question question, ScreenId screen,
     return std::nullopt;
 }
 
-/// The moves up to where there is no hope any more: that may be on another screen.
+/// The moves up to where there is no hope any more: that may be on another screen. Of a load, up to
+/// what is shown then.
 Witness Safety::up_to_lost(Question question, const Witness& whole) const {
     const RuleSets& rules = reach_->rules();
+    const auto is_lost = [&](const MenuState& there) {
+        const FrameId frame = rules.heads.frames().frame_of(there);
+        return rules.diagrams.has(hopeless_[question][frame], rules.heads.values_in(there));
+    };
     MenuState there(flow_);
     start_flow(flow_, there);
     std::size_t lost = 0;
-    for (; lost < whole.moves.size(); ++lost) {
-        const FrameId frame = rules.heads.frames().frame_of(there);
-        const Values values = rules.heads.values_in(there);
-        if (rules.diagrams.has(hopeless_[question][frame], values)) break;
-        apply(flow_, there, whole.moves[lost]);
-    }
-    return first_moves(flow_, whole, lost);
+    while (lost < whole.moves.size() && !is_lost(there)) apply(flow_, there, whole.moves[lost++]);
+    return up_to_shown(flow_, first_moves(flow_, whole, lost), is_lost);
 }
 
 /// To one of these values, of which a few are tried.

@@ -26,15 +26,35 @@ class Hope {
     }
 
     std::vector<Id> rest() {
-        std::vector<Id> rest;
-        for (FrameId frame = 0; frame < found_.size(); ++frame) {
-            const Id there = diagrams_.both(reach_.reached(frame), rules_.at_rest(frame));
-            rest.push_back(diagrams_.but_not(there, found_[frame]));
+        for (FrameId frame = 0; frame < found_.size(); ++frame)
+            rest_.push_back(diagrams_.but_not(met(frame), found_[frame]));
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (const FrameId frame : rules_.heads.order())
+                if (rules_.heads.awaits_answer(frame)) changed |= answer_badly(frame);
         }
-        return rest;
+        return std::move(rest_);
     }
 
   private:
+    Id met(FrameId frame) { return diagrams_.both(reach_.reached(frame), rules_.at_rest(frame)); }
+
+    /// What is answered, and when a screen moves on that waits, is not for the player to choose.
+    bool answer_badly(FrameId frame) {
+        Id bad = rest_[frame];
+        for (const Rule& rule : rules_.heads.sure(frame)) {
+            if (!rule.forced || rule.at_once || !rule.exact || rule.quits ||
+                rule.kind == Branch::Kind::leaves)
+                continue;
+            const Id there = rules_.assumed(rest_[rule.frame], rule);
+            bad = diagrams_.either(bad, diagrams_.both(rules_.asked_by(rule), there));
+        }
+        bad = diagrams_.both(bad, met(frame));
+        if (bad == rest_[frame]) return false;
+        rest_[frame] = bad;
+        return true;
+    }
+
     bool add(FrameId frame, Id more) {
         const Id all = diagrams_.either(found_[frame], more);
         if (all == found_[frame]) return false;
@@ -78,7 +98,7 @@ class Hope {
     Diagrams& diagrams_;
     const Silence silence_;
     Budget& budget_;
-    std::vector<Id> found_; // of each frame
+    std::vector<Id> found_, rest_; // of each frame
 };
 
 } // namespace

@@ -11,13 +11,23 @@ namespace rondix {
 
 Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t count) {
     const std::vector<Move>& all = whole.moves;
-    if (count < all.size() && is_answer_of_load(all[count].kind)) ++count;
     if (count >= all.size()) return whole;
     Witness first{
         {all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count)}, MenuState(flow), false};
     start_flow(flow, first.there);
     for (const Move move : first.moves) apply(flow, first.there, move);
     return first;
+}
+
+Witness up_to_shown(const CompiledFlow& flow, const Witness& whole,
+                    const std::function<bool(const MenuState&)>& is_one) {
+    for (const Move answer : {Move::loaded(), Move::load_failed()}) {
+        Witness more = whole;
+        if (!apply(flow, more.there, answer).answered || !is_one(more.there)) continue;
+        more.moves.push_back(answer);
+        return more;
+    }
+    return whole;
 }
 
 std::optional<Witness> Witnesses::shortest(const Heads& heads, const Target& target,

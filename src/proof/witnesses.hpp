@@ -22,8 +22,12 @@ struct Witness {
     bool is_shortest = true; ///< else there may be fewer: to know that would have cost too much
 };
 
-/// Of these moves so many, and an answer that shows what a load in their end leads to.
+/// Of these moves so many.
 Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t count);
+/// Where they end in a load, with an answer to it that leads to what `is_one`, if there is one:
+/// that is what the player sees.
+Witness up_to_shown(const CompiledFlow& flow, const Witness& whole,
+                    const std::function<bool(const MenuState&)>& is_one);
 
 class Witnesses {
   public:
