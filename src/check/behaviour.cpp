@@ -24,6 +24,7 @@ constexpr std::size_t max_heads_of_each = 20'000'000; // of all such proofs toge
 /// to each. What is found to be a trap is told.
 void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
     std::size_t heads = 0;
+    std::vector<ScreenId> open;
     Safety safety(context.flow, context.proof, context.witnesses, context.budget);
     for (const ScreenId screen : context.proof.open()) {
         if (heads < max_heads_of_each) {
@@ -40,10 +41,14 @@ void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
             context.flags_as_sets = safety.flags();
             continue;
         }
-        if (find_trap_by_looking(context, safety, screen, result.findings, told)) continue;
-        context.leave_open(RuleId::no_way_out, context.place_of(screen),
-                           "whether a player can get stuck on '" + context.name_of(screen) + "'");
+        if (!find_trap_by_looking(context, safety, screen, result.findings, told))
+            open.push_back(screen);
     }
+    for (const ScreenId screen : open)
+        if (!context.is_trap(screen)) // which another may have shown
+            context.leave_open(RuleId::no_way_out, context.place_of(screen),
+                               "whether a player can get stuck on '" + context.name_of(screen) +
+                                   "'");
 }
 
 /// What is known when the proof is stopped: traps with the moves into them, screens on which nobody

@@ -178,17 +178,30 @@ class Traps {
         const Witness first = lost > 0 ? first_moves(flow_, *witness, lost) : *witness;
         if (question == Safety::endless) return first; // it is the load that is told
         in_vain = 0;
-        return up_to_shown(flow_, before_answers(first), is_one);
+        return up_to_shown(flow_, before_answers(first, is_one), is_one);
     }
 
-    /// Where a request may be answered so that all is lost, it is lost by then. (Of a load it is
-    /// told on what it shows.)
-    Witness before_answers(const Witness& whole) const {
+    /// Where a request may be answered so that all is lost, it is lost by then, and the game need
+    /// do no more than lets that be so. (Of a load it is told on what it shows.)
+    Witness before_answers(const Witness& whole,
+                           const std::function<bool(const MenuState&)>& is_one) const {
         std::size_t count = whole.moves.size();
-        const auto answers = [&](Move move) {
-            return is_answer(move.kind) && !is_answer_of_load(move.kind);
+        while (count > 0 && is_answer(whole.moves[count - 1].kind) &&
+               !is_answer_of_load(whole.moves[count - 1].kind))
+            --count;
+        if (count == whole.moves.size()) return whole;
+        const std::size_t answers = count;
+        const auto is_lost_by = [&](std::size_t before) {
+            MenuState there = first_moves(flow_, whole, before).there;
+            for (std::size_t i = answers; i < whole.moves.size(); ++i)
+                if (!apply(flow_, there, whole.moves[i]).answered) return false;
+            return is_one(there);
         };
-        while (count > 0 && answers(whole.moves[count - 1])) --count;
+        const auto is_a_flag = [](MoveKind kind) {
+            return kind == MoveKind::raise || kind == MoveKind::lower || kind == MoveKind::set;
+        };
+        while (count > 0 && is_a_flag(whole.moves[count - 1].kind) && is_lost_by(count - 1))
+            --count;
         return first_moves(flow_, whole, count);
     }
 
