@@ -80,9 +80,9 @@ class Command {
     void sizes(const char* name, std::vector<Size>& into, int least, int most, const char* about);
     /// Reads none of its words, nor asks for help: they are for another program.
     void leave_words();
-    /// SaidOptions at the end of its help.
+    /// Said at the end of its help.
     void footer(const char* text);
-    /// SaidOptions in its manual page, in whole sentences.
+    /// Said in its manual page, in whole sentences.
     void describes(const char* text);
     /// A whole command line, and what it does.
     void example(const char* words, const char* about);
