@@ -181,8 +181,9 @@ class Traps {
         return up_to_shown(flow_, before_answers(first, is_one), is_one);
     }
 
-    /// Where a request may be answered so that all is lost, it is lost by then, and the game need
-    /// do no more than lets that be so. (Of a load it is told on what it shows.)
+    /// Where a request may be answered so that all is lost, it is lost before the answer, and
+    /// before flags that the game changes meanwhile for nothing. (Of a load it is told on what it
+    /// shows.)
     Witness before_answers(const Witness& whole,
                            const std::function<bool(const MenuState&)>& is_one) const {
         std::size_t count = whole.moves.size();

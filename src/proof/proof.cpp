@@ -157,7 +157,7 @@ bool Proof::look_at_silence() {
     endless_ = HeadSet(*heads_);
     bool some = false;
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
-        some = some || (frames_.awaits_answer(frame) && !frames_.has_time_limit(frame));
+        some = some || heads_->may_be_silent(frame, Silence::counts);
     if (!some) return true;
     HeadSet goals = in_play();
     goals.join(stuck_);

@@ -124,9 +124,9 @@ void Safety::each_asked(bool by_what_leads_there, Each each) const {
 }
 
 bool Safety::silence_matters() const {
-    const Frames& frames = proof_.heads().frames();
-    for (FrameId frame = 0; frame < frames.size(); ++frame)
-        if (frames.awaits_answer(frame) && !frames.has_time_limit(frame)) return true;
+    const Heads& heads = proof_.heads();
+    for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+        if (heads.may_be_silent(frame, Silence::counts)) return true;
     return false;
 }
 

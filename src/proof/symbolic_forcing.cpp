@@ -80,7 +80,7 @@ SymbolicForcing::Id SymbolicForcing::winning(FrameId frame) {
     }
     if (!awaits) return diagrams_.either(closes_well, diagrams_.but_not(chosen, closes));
     Id won = answered;
-    if (silence_ == Silence::counts && !heads.frames().has_time_limit(frame))
+    if (heads.may_be_silent(frame, silence_))
         won = diagrams_.both(won, diagrams_.either(chosen, diagrams_.but_not(ends, vain)));
     won = diagrams_.either(closes_well, diagrams_.but_not(won, closes));
     return diagrams_.but_not(won, bad);
