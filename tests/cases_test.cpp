@@ -8,6 +8,8 @@
 #include "rondix/tools/check.hpp"
 #include "rondix/tools/report.hpp"
 
+#include <algorithm>
+
 namespace rondix::test {
 namespace {
 
@@ -56,9 +58,18 @@ TEST(ManyCases, WhatIsSoInAllOfThemIsTold) {
                 EXPECT_EQ(result.verdict, Verdict::undecided);
                 for (const std::string& name : result.safe_screens)
                     EXPECT_FALSE(stuck->contains(name)) << name << "\n" << check_text(file, result);
+                const auto is_open = [&](const std::string& name) {
+                    return std::ranges::any_of(result.open, [&](const OpenPoint& open) {
+                        return open.text.ends_with("'" + name + "'");
+                    });
+                };
                 safe += result.safe_screens.size();
                 in_doubt += result.open.size();
-                rightly += std::min(result.open.size(), stuck->size());
+                rightly += static_cast<std::size_t>(std::ranges::count_if(*stuck, is_open));
+                if (result.safe_screens.empty() && result.open.empty()) continue;
+                for (const FlowScreen& screen : file.flow.screens) // each is told once
+                    EXPECT_NE(is_open(screen.id.text),
+                              std::ranges::count(result.safe_screens, screen.id.text) == 1);
             }
             if (HasFailure()) return;
         }

@@ -280,32 +280,47 @@ void expect_way_in(const Doors& doors, const FlowFile& file, const Finding& foun
     EXPECT_TRUE(is_lost());
 }
 
-void expect_traps_where_counting_says_so(std::uint32_t count, int most_flags) {
+struct Told {
     std::size_t traps = 0, proved = 0, open = 0;
-    for (std::uint32_t number = 1; number <= count; ++number) {
-        const Doors doors(number, most_flags);
-        SCOPED_TRACE("doors " + std::to_string(number));
-        const FlowFile file = load_flow_text("doors", doors.text());
-        ASSERT_TRUE(file.compiled) << doors.text();
-        const CheckResult result = prove(file);
-        std::size_t told = 0;
-        const auto is_endless = [](const Finding& one) { return one.rule == RuleId::endless_wait; };
-        EXPECT_EQ(std::ranges::any_of(result.findings, is_endless), doors.is_patient);
-        for (const Finding& found : result.findings)
-            if (found.rule == RuleId::no_way_out) {
-                expect_way_in(doors, file, found);
-                ++told;
-            }
-        if (!result.open.empty()) ++open;
-        if (result.verdict == Verdict::undecided) continue;
-        EXPECT_EQ(told > 0, doors.is_a_trap()) << doors.text() << check_text(file, result);
-        (told > 0 ? traps : proved)++;
-        if (testing::Test::HasFailure()) return;
-    }
-    std::printf("%zu traps, %zu proved, %zu open\n", traps, proved, open);
-    EXPECT_GE(traps, at_least(2));
-    EXPECT_GE(proved, at_least(2));
-    EXPECT_LE(open * 20, traps + proved);
+};
+
+void expect_as_counted(std::uint32_t number, int most_flags, Told& all) {
+    const Doors doors(number, most_flags);
+    SCOPED_TRACE("doors " + std::to_string(number));
+    const FlowFile file = load_flow_text("doors", doors.text());
+    ASSERT_TRUE(file.compiled) << doors.text();
+    const CheckResult result = prove(file);
+    const auto is_endless = [](const Finding& one) { return one.rule == RuleId::endless_wait; };
+    EXPECT_EQ(std::ranges::any_of(result.findings, is_endless), doors.is_patient);
+    std::size_t told = 0;
+    for (const Finding& found : result.findings)
+        if (found.rule == RuleId::no_way_out) {
+            expect_way_in(doors, file, found);
+            ++told;
+        }
+    if (!result.open.empty()) ++all.open;
+    if (result.verdict == Verdict::undecided) return;
+    EXPECT_EQ(told > 0, doors.is_a_trap()) << doors.text() << check_text(file, result);
+    (told > 0 ? all.traps : all.proved)++;
+}
+
+void expect_traps_where_counting_says_so(std::uint32_t count, int most_flags) {
+    Told all;
+    for (std::uint32_t number = 1; number <= count && !testing::Test::HasFailure(); ++number)
+        expect_as_counted(number, most_flags, all);
+    std::printf("%zu traps, %zu proved, %zu open\n", all.traps, all.proved, all.open);
+    EXPECT_GE(all.traps, at_least(2));
+    EXPECT_GE(all.proved, at_least(2));
+    EXPECT_LE(all.open * 20, all.traps + all.proved);
+}
+
+/// Each of these was told wrongly once: at a screen with a way out, later than where it begins, or
+/// not as a wait without an end.
+TEST(DoorsOfManyFlags, BehindAnAnswer) {
+    Told all;
+    expect_as_counted(309, 19, all);
+    for (const std::uint32_t number : {7, 23, 27, 177}) expect_as_counted(number, 44, all);
+    EXPECT_EQ(all.open, 0u);
 }
 
 TEST(DoorsOfManyFlags, AreTrapsWhereCountingSaysSo) {
