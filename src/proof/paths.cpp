@@ -26,8 +26,6 @@ Paths::Paths(const Heads& heads, const std::vector<HeadId>& first, Options optio
 }
 
 void Paths::run() {
-    budget_.expect_memory(heads_.size() * (sizeof(Node) + sizeof(Edge)));
-    nodes_.resize(heads_.size());
     for (const auto& [head, begin] : first_) enter(head);
     while (!to_explore_.empty() || !queue_.empty()) {
         budget_.step("shortest moves", layers_.size(), layers_.size() + queue_.size());
@@ -48,10 +46,16 @@ void Paths::run() {
     measure();
 }
 
-void Paths::enter(HeadId head) {
-    if (nodes_[head].entered) return;
-    nodes_[head].entered = true;
+/// Its node; if it is new, it is to be explored.
+Paths::Node& Paths::enter(HeadId head) {
+    const auto next = static_cast<std::uint32_t>(nodes_.size());
+    const auto entry = numbers_.look_up(head, next, 0);
+    if (!entry.is_new) return nodes_[entry.number];
+    if (next % 1024 == 0) budget_.expect_memory(next * (sizeof(Node) + 4 * sizeof(Edge)));
+    Node& node = nodes_.emplace_back();
+    node.head = head;
     to_explore_.push_back(head);
+    return node;
 }
 
 std::span<const Rule> Paths::rules(HeadId head) const {
@@ -112,22 +116,22 @@ void Paths::take(HeadId head, const Rule& rule) {
     const PathMove path_move = path_move_of(head, rule);
     const Length length = weigh(path_move);
     const Values after = rule.after(heads_.values(head));
-    Node& node = nodes_[head];
-    if (rule.quits) node.quits = std::min(node.quits, length);
+    Node& from = node(head);
+    if (rule.quits) from.quits = std::min(from.quits, length);
     if (rule.kind == Branch::Kind::leaves)
         return offer(head, rule.landing, static_cast<std::uint16_t>(after / width),
                      std::uint64_t{1} << (after % width), length);
     const HeadId to = heads_.head(rule.frame, after);
     if (rule.kind == Branch::Kind::stays) return add_edge(head, {to, length, path_move, no_item});
-    enter(to);
+    Node& there = enter(to);
     if (rule.kind == Branch::Kind::resets) {
-        node.resets.push_back({to, rule.under, path_move, length});
+        from.resets.push_back({to, rule.under, path_move, length});
         return;
     }
-    node.pushes.push_back({to, rule.under, path_move, length});
-    nodes_[to].openers.push_back({head, rule.under, path_move, length});
+    from.pushes.push_back({to, rule.under, path_move, length});
+    there.openers.push_back({head, rule.under, path_move, length});
     // Passing back settles nothing, so the ways stay as they are.
-    for (const RowId row : nodes_[to].ways)
+    for (const RowId row : there.ways)
         for (std::uint32_t layer = rows_[row].last; layer != none; layer = layers_[layer].before)
             pass_back({head, rule.under, path_move, length}, layer);
 }
@@ -143,20 +147,20 @@ void Paths::settle(RowId number) {
     const auto layer = static_cast<std::uint32_t>(layers_.size());
     if (layer >= none / width) throw Stopped{Stop::memory};
     layers_.push_back({bits, number, offered.length, row.last});
-    if (row.settled == 0) nodes_[row.head].ways.push_back(number);
+    Node& left = node(row.head);
+    if (row.settled == 0) left.ways.push_back(number);
     row.settled |= bits;
     row.last = layer;
     // What comes in meanwhile asks for the ways that are settled, these among them.
-    const HeadId head = row.head;
     const Landing landing = row.landing;
     const std::uint16_t high = row.high;
-    const std::size_t into = nodes_[head].into.size(), openers = nodes_[head].openers.size();
+    const std::size_t into = left.into.size(), openers = left.openers.size();
     for (std::size_t i = 0; i < into; ++i) {
-        const auto [from, length] = nodes_[head].into[i];
+        const auto [from, length] = left.into[i];
         offer(from, landing, high, bits, offered.length + length);
     }
     for (std::size_t i = 0; i < openers; ++i) {
-        const Opener opener = nodes_[head].openers[i];
+        const Opener opener = left.openers[i];
         pass_back(opener, layer);
     }
 }
@@ -177,13 +181,14 @@ void Paths::pass_back(const Opener& opener, std::uint32_t number) {
 
 void Paths::add_edge(HeadId from, Edge edge) {
     if (edge.to == from) return;
-    enter(edge.to);
-    work_ += 1 + nodes_[from].edges.size() / 16; // which are looked through
-    for (const Edge& known : nodes_[from].edges)
+    Node& here = node(from);
+    Node& there = enter(edge.to);
+    work_ += 1 + here.edges.size() / 16; // which are looked through
+    for (const Edge& known : here.edges)
         if (known.to == edge.to && known.length <= edge.length) return;
-    nodes_[from].edges.push_back(edge);
-    nodes_[edge.to].into.emplace_back(from, edge.length);
-    for (const RowId number : nodes_[edge.to].ways) {
+    here.edges.push_back(edge);
+    there.into.emplace_back(from, edge.length);
+    for (const RowId number : there.ways) {
         const Row row = rows_[number];
         for (std::uint32_t at = row.last; at != none; at = layers_[at].before)
             offer(from, row.landing, row.high, layers_[at].bits, edge.length + layers_[at].length);
@@ -194,28 +199,28 @@ void Paths::add_edge(HeadId from, Edge edge) {
 void Paths::measure() {
     using Reached = std::pair<Length, HeadId>;
     std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
-    distances_.assign(nodes_.size(), no_way);
-    reached_by_.assign(nodes_.size(), {nowhere, {}});
-    const auto reach = [&](HeadId from, const Edge& edge) {
-        const Length length = distances_[from] + edge.length;
-        if (length >= distances_[edge.to]) return;
-        distances_[edge.to] = length;
-        reached_by_[edge.to] = {from, edge};
+    const auto reach = [&](const Node& from, const Edge& edge) {
+        const Length length = from.distance + edge.length;
+        Node& to = node(edge.to);
+        if (length >= to.distance) return;
+        to.distance = length;
+        to.before = from.head;
+        to.reached_by = edge;
         queue.emplace(length, edge.to);
     };
     for (const auto& [head, begin] : first_) {
-        distances_[head] = begin.length;
+        node(head).distance = begin.length;
         queue.emplace(begin.length, head);
     }
     while (!queue.empty()) {
         const auto [length, head] = queue.top();
         queue.pop();
-        if (length > distances_[head]) continue;
-        const Node& node = nodes_[head];
-        for (const Edge& edge : node.edges) reach(head, edge);
-        for (const auto* openers : {&node.pushes, &node.resets})
+        const Node& from = node(head);
+        if (length > from.distance) continue;
+        for (const Edge& edge : from.edges) reach(from, edge);
+        for (const auto* openers : {&from.pushes, &from.resets})
             for (const Opener& to : *openers)
-                reach(head, {to.head, to.length, to.path_move, no_item});
+                reach(from, {to.head, to.length, to.path_move, no_item});
     }
 }
 
@@ -227,8 +232,8 @@ std::vector<Move> Paths::moves_to(HeadId head) const {
 
 std::vector<PathMove> Paths::path_moves_to(HeadId head) const {
     std::vector<const Edge*> edges;
-    for (; reached_by_[head].first != nowhere; head = reached_by_[head].first)
-        edges.push_back(&reached_by_[head].second);
+    for (; node(head).before != nowhere; head = node(head).before)
+        edges.push_back(&node(head).reached_by);
     std::reverse(edges.begin(), edges.end());
     std::vector<PathMove> path_moves;
     for (const Move move : first_.at(head).moves) path_moves.push_back({move});
@@ -270,10 +275,10 @@ Paths::Origin Paths::origin_of(Item item) const {
         return fits ? way : no_item;
     };
     if (!heads_.frames().lands_on(heads_.frame(head), landing))
-        for (const Opener& push : nodes_[head].pushes)
+        for (const Opener& push : node(head).pushes)
             if (const Item way = goes_on(push.head, push.length); way != no_item)
                 return {push.path_move, way, no_item};
-    for (const Edge& edge : nodes_[head].edges) {
+    for (const Edge& edge : node(head).edges) {
         if (edge.way_back != no_item && edge.way_back / width >= number) continue;
         const Item way = goes_on(edge.to, edge.length);
         if (way == no_item) continue;
@@ -303,26 +308,26 @@ void append(PathMove path_move, std::vector<Move>& moves) {
 
 std::vector<HeadId> Paths::reached_heads() const {
     std::vector<HeadId> heads;
-    for (HeadId head = 0; head < nodes_.size(); ++head)
-        if (reached(head)) heads.push_back(head);
+    for (const Node& node : nodes_) heads.push_back(node.head);
+    std::sort(heads.begin(), heads.end());
     return heads;
 }
 
 std::vector<HeadId> Paths::in_place(HeadId head) const {
     std::vector<HeadId> heads;
-    for (const Edge& edge : nodes_[head].edges) heads.push_back(edge.to);
+    for (const Edge& edge : node(head).edges) heads.push_back(edge.to);
     return heads;
 }
 
 std::vector<Paths::OnTop> Paths::on_top(HeadId head) const {
     std::vector<OnTop> heads;
-    for (const Opener& push : nodes_[head].pushes) heads.push_back({push.head, push.under});
+    for (const Opener& push : node(head).pushes) heads.push_back({push.head, push.under});
     return heads;
 }
 
 std::vector<Paths::Step> Paths::steps(HeadId head) const {
     std::vector<Step> steps;
-    const Node& node = nodes_[head];
+    const Node& node = this->node(head);
     for (const Edge& edge : node.edges) steps.push_back({edge.to, edge.length});
     for (const auto* openers : {&node.pushes, &node.resets})
         for (const Opener& to : *openers) steps.push_back({to.head, to.length});
@@ -331,7 +336,7 @@ std::vector<Paths::Step> Paths::steps(HeadId head) const {
 
 std::vector<Paths::WayOut> Paths::ways(HeadId head) const {
     std::vector<WayOut> ways;
-    for (const RowId number : nodes_[head].ways) {
+    for (const RowId number : node(head).ways) {
         const Row& row = rows_[number];
         for (std::uint32_t at = row.last; at != none; at = layers_[at].before)
             each_value(std::span(&layers_[at].bits, 1), [&](Values low) {

@@ -13,6 +13,7 @@
 #include "proof/leaving.hpp"
 #include "proof/numbered.hpp"
 
+#include <deque>
 #include <limits>
 #include <queue>
 
@@ -57,11 +58,11 @@ class Paths {
     Paths(const Heads& heads, Options options, Budget& budget);
     Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Budget& budget);
 
-    bool reached(HeadId head) const { return nodes_[head].entered; }
+    bool reached(HeadId head) const { return numbers_.find(head).has_value(); }
     std::vector<HeadId> reached_heads() const;
 
     /// The fewest moves from the first ones, and the moves of such a path.
-    Length distance(HeadId head) const { return distances_[head]; }
+    Length distance(HeadId head) const { return node(head).distance; }
     std::vector<Move> moves_to(HeadId head) const;
     /// The same with what happens at once, and with the case of each move.
     std::vector<PathMove> path_moves_to(HeadId head) const;
@@ -102,6 +103,7 @@ class Paths {
 
     /// From one head to another in the same place of the stack (or a new bottom): by one move, or
     /// by a move that pushes a screen and a way in which that is left again.
+    static constexpr HeadId nowhere = 0xFFFFFFFF;
     struct Edge {
         HeadId to = 0;
         Length length = 1;
@@ -145,8 +147,9 @@ class Paths {
         PathMove path_move;
         Length length = 1;
     };
+    /// A head that is reached. There may be many more that are not.
     struct Node {
-        bool entered = false;
+        HeadId head = 0;
         Length quits = no_way;
         std::vector<Edge> edges;                     // this head goes on as another
         std::vector<std::pair<HeadId, Length>> into; // edges that lead here
@@ -154,6 +157,9 @@ class Paths {
         std::vector<Opener> pushes;
         std::vector<Opener> resets;
         std::vector<RowId> ways; // with settled ones
+        Length distance = no_way;
+        HeadId before = nowhere; // from where it is reached: nowhere, if it is one of the first
+        Edge reached_by = {};
     };
 
     struct Begin {
@@ -162,10 +168,16 @@ class Paths {
     };
 
     void run();
+    Node& node(HeadId head) { return nodes_[*numbers_.find(head)]; }
+    const Node& node(HeadId head) const {
+        static const Node not_reached;
+        const auto number = numbers_.find(head);
+        return number ? nodes_[*number] : not_reached;
+    }
     Length weigh(const PathMove& path_move) const {
         return path_move.at_once ? 0 : options_.weigh(path_move.move.kind, path_move.delayed);
     }
-    void enter(HeadId head);
+    Node& enter(HeadId head);
     void explore(HeadId head);
     void take(HeadId head, const Rule& rule);
     std::span<const Rule> rules(HeadId head) const;
@@ -187,7 +199,8 @@ class Paths {
     const Options options_;
     Budget& budget_;
     std::map<HeadId, Begin> first_;
-    std::vector<Node> nodes_;
+    Numbered numbers_; // of the heads that are reached
+    std::deque<Node> nodes_;
     std::size_t work_ = 0;
     std::vector<HeadId> to_explore_;
     std::vector<Row> rows_;
@@ -196,39 +209,37 @@ class Paths {
     std::vector<Waiting> waiting_;
     using Entry = std::pair<Length, RowId>;
     std::priority_queue<Entry, std::vector<Entry>, std::greater<>> queue_;
-    std::vector<Length> distances_;
-    static constexpr HeadId nowhere = 0xFFFFFFFF;
-    std::vector<std::pair<HeadId, Edge>> reached_by_; // `nowhere`: it is one of the first
 };
 
 template <class There>
 std::vector<Length> Paths::lengths_to_goal(There there, bool quitting_counts) const {
     // Dijkstra backward; what is pushed is reached by its move, and so is a new bottom.
-    std::vector<std::vector<std::pair<HeadId, Length>>> back(nodes_.size());
+    std::vector<std::vector<std::pair<HeadId, Length>>> back(nodes_.size()); // of each node
     using Reached = std::pair<Length, HeadId>;
     std::priority_queue<Reached, std::vector<Reached>, std::greater<>> queue;
-    std::vector<Length> lengths(nodes_.size(), no_way);
+    std::vector<Length> lengths(heads_.size(), no_way);
     const auto reach = [&](HeadId head, Length length) {
         if (length >= lengths[head]) return;
         lengths[head] = length;
         queue.emplace(length, head);
     };
-    for (HeadId head = 0; head < nodes_.size(); ++head) {
-        const Node& node = nodes_[head];
-        if (!node.entered) continue;
-        for (const Edge& edge : node.edges) back[edge.to].emplace_back(head, edge.length);
-        for (const Opener& push : node.pushes) back[push.head].emplace_back(head, push.length);
-        for (const Opener& reset : node.resets) back[reset.head].emplace_back(head, reset.length);
-        if (there(head))
-            reach(head, 0);
+    for (const Node& node : nodes_) {
+        const auto comes_from = [&](HeadId to, Length length) {
+            back[*numbers_.find(to)].emplace_back(node.head, length);
+        };
+        for (const Edge& edge : node.edges) comes_from(edge.to, edge.length);
+        for (const Opener& push : node.pushes) comes_from(push.head, push.length);
+        for (const Opener& reset : node.resets) comes_from(reset.head, reset.length);
+        if (there(node.head))
+            reach(node.head, 0);
         else if (node.quits != no_way && quitting_counts)
-            reach(head, node.quits);
+            reach(node.head, node.quits);
     }
     while (!queue.empty()) {
         const auto [length, head] = queue.top();
         queue.pop();
         if (length > lengths[head]) continue;
-        for (const auto& [from, step] : back[head]) reach(from, length + step);
+        for (const auto& [from, step] : back[*numbers_.find(head)]) reach(from, length + step);
     }
     return lengths;
 }
