@@ -89,15 +89,21 @@ int main(int count, char** words) {
     for (const int flags : {8, 16, 30, 64})
         family(fmt::format("100 screens, {} flags that steps change", flags),
                {.screens = 100, .own_flags = flags});
-    for (const double share : {0.1, 0.6})
-        family(fmt::format("100 screens, 16 flags that steps change, {:.0f} in 10 ask", share * 10),
-               {.screens = 100, .own_flags = 16, .share = share});
+    for (const int flags : {16, 30, 64})
+        for (const double share : {0.1, 0.6})
+            family(fmt::format("100 screens, {} flags that steps change, {:.0f} in 10 ask", flags,
+                               share * 10),
+                   {.screens = 100, .own_flags = flags, .share = share});
     family("200 screens, 64 flags, half of them the game's",
            {.screens = 200, .game_flags = 32, .own_flags = 32});
+    family("200 screens, 64 flags, half of them the game's, 6 in 10 ask",
+           {.screens = 200, .game_flags = 32, .own_flags = 32, .share = 0.6});
     family("1,000 screens, 30 flags that steps change", {.screens = 1000, .own_flags = 30});
     family("3,000 screens, 8 flags that steps change", {.screens = 3000, .own_flags = 8});
     family("100 screens, 16 flags that steps change, a way back to the start on a condition",
            {.screens = 100, .own_flags = 16, .way_on = true});
+    family("100 screens, 30 flags that steps change, 6 in 10 ask, a way back on a condition",
+           {.screens = 100, .own_flags = 30, .share = 0.6, .way_on = true});
     for (const int levels : {20, 200})
         family(fmt::format("4 screens, a setting of {} levels", levels),
                {.screens = 4, .share = 0.6, .trap = false, .levels = levels});

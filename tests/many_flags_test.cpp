@@ -120,8 +120,8 @@ TEST(ManyFlags, OfTheFlowAreToldApartAsFarAsTheyMatter) {
                           number);
     told.print("of the flow");
     often_asked.print("of the flow, asked often");
-    EXPECT_LE(told.open * 50, told.flows);
-    EXPECT_LE(often_asked.open * 2, often_asked.flows);
+    EXPECT_EQ(told.open, 0u);
+    EXPECT_LE(often_asked.open * 20, often_asked.flows);
     EXPECT_GT(told.traps, told.flows / 2);
     EXPECT_GT(told.come_to, told.flows / 10);
 }
@@ -132,7 +132,7 @@ TEST(ManyFlags, AWayOnThatLeadsRoundIsNoTrapByItself) {
         for (const int flags : {8, 16})
             told.take({.screens = 60, .own_flags = flags, .share = 0.4, .way_on = true}, number);
     told.print("a way on");
-    EXPECT_LE(told.open * 10, told.flows);
+    EXPECT_EQ(told.open, 0u);
     EXPECT_GT(told.traps, told.flows / 4);
 }
 
@@ -144,7 +144,7 @@ TEST(ManyFlags, ASettingIsOneVariable) {
             told.take({.screens = 17, .own_flags = 3, .share = 0.6, .levels = levels}, number);
         }
     told.print("levels");
-    EXPECT_LE(told.open * 20, told.flows);
+    EXPECT_EQ(told.open, 0u);
     EXPECT_GT(told.traps, told.flows / 8);
 }
 

@@ -7,16 +7,17 @@
 
 namespace rondix {
 
-Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget)
+Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget,
+                   const std::vector<FlagId>& entered)
     : flow_(flow)
     , frames_(frames)
     , devices_(devices) {
-    find_kept();
+    find_kept(entered);
     spread(budget);
 }
 
 /// The flags that somebody asks for, but those that need not be kept apart.
-void Envelope::find_kept() {
+void Envelope::find_kept(const std::vector<FlagId>& entered) {
     std::vector<std::size_t> asked(flow_.flags.size());
     for (FrameId frame = 0; frame < frames_.size(); ++frame)
         for (const Branch& branch : frames_.branches(frame))
@@ -28,22 +29,24 @@ void Envelope::find_kept() {
     if (kept_.size() > max_kept) kept_.resize(max_kept);
     places_.resize(flow_.flags.size(), not_kept);
     for (std::uint32_t i = 0; i < kept_.size(); ++i) places_[index(kept_[i])] = i;
+    for (const FlagId flag : entered)
+        if (places_[index(flag)] != not_kept) entered_.push_back(flag);
 }
 
 void Envelope::spread(Budget& budget) {
     for (const Start& start : starts_of(flow_)) {
         std::vector<bool> raised;
         for (const FlagId flag : kept_) raised.push_back(start.there.flag(flag));
-        add(frames_.frame_of(start.there), FlagPairs(raised));
+        add(place(frames_.frame_of(start.there), 0), FlagPairs(raised)); // nothing has opened it
     }
     for (std::size_t done = 0; !open_.empty(); ++done) {
         budget.step("impossible states", done, done + open_.size());
-        budget.expect_memory(3 * frames_.size() * kept_.size() * kept_.size() / 2);
-        const FrameId frame = open_.front();
+        budget.expect_memory(3 * at_.size() * kept_.size() * kept_.size() / 2);
+        const Place place = open_.front();
         open_.pop_front();
-        AtFrame& here = at_frame(frame);
+        AtPlace& here = at_place(place);
         here.waits = false;
-        follow(frame, std::exchange(here.fresh, {}));
+        follow(place, std::exchange(here.fresh, {}));
         while (!leaving_.empty()) {
             const auto [from, exit] = std::move(leaving_.back());
             leaving_.pop_back();
@@ -52,8 +55,8 @@ void Envelope::spread(Budget& budget) {
     }
 }
 
-FlagPairs Envelope::at(FrameId frame) const {
-    return frame < at_.size() ? at_[frame].at : FlagPairs();
+FlagPairs Envelope::at(FrameId frame, std::size_t entry) const {
+    return place(frame, entry) < at_.size() ? at_[place(frame, entry)].at : FlagPairs();
 }
 
 void Envelope::ask(FlagPairs& values, FlagId flag, bool raised) const {
@@ -69,21 +72,23 @@ void Envelope::ask(FlagPairs& values, const Heads& heads, Values tracked) const 
         if (const auto raised = heads.variables().raised(flag, tracked)) ask(values, flag, *raised);
 }
 
-Envelope::AtFrame& Envelope::at_frame(FrameId frame) {
-    while (frame >= at_.size()) at_.emplace_back();
-    return at_[frame];
+Envelope::AtPlace& Envelope::at_place(Place place) {
+    while (place >= at_.size()) at_.emplace_back();
+    return at_[place];
 }
 
-void Envelope::add(FrameId frame, const FlagPairs& values) {
-    AtFrame& here = at_frame(frame);
+void Envelope::add(Place place, const FlagPairs& values) {
+    AtPlace& here = at_place(place);
     if (!here.at.join(values)) return;
     here.fresh.join(values);
     if (here.waits) return;
     here.waits = true;
-    open_.push_back(frame);
+    open_.push_back(place);
 }
 
-void Envelope::follow(FrameId frame, const FlagPairs& values) {
+void Envelope::follow(Place from, const FlagPairs& values) {
+    const FrameId frame = this->frame(from);
+    const std::size_t entry = from % entries();
     const std::size_t count = frames_.branches(frame).size();
     for (std::size_t i = 0; i < count; ++i) {
         const Branch branch = frames_.branches(frame)[i]; // others may be explored meanwhile
@@ -93,17 +98,25 @@ void Envelope::follow(FrameId frame, const FlagPairs& values) {
         if (next.empty()) continue;
         switch (branch.kind) {
         case Branch::Kind::refused: break;
-        case Branch::Kind::resets: add(branch.frame, next); break;
-        case Branch::Kind::leaves: add_exit(frame, branch.landing, next); break;
+        case Branch::Kind::resets: add(place(branch.frame, 0), next); break;
+        case Branch::Kind::leaves: add_exit(from, branch.landing, next); break;
         case Branch::Kind::stays:
-            add_follower(frame, branch.frame);
-            add(branch.frame, next);
+            add_follower(from, place(branch.frame, entry));
+            add(place(branch.frame, entry), next);
             break;
-        case Branch::Kind::pushes:
-            add_caller(branch.frame, {frame, branch.under});
-            add(branch.frame, next);
-            break;
+        case Branch::Kind::pushes: open(from, branch, next); break;
         }
+    }
+}
+
+void Envelope::open(Place opener, const Branch& branch, const FlagPairs& values) {
+    const Place under = place(branch.under, opener % entries());
+    for (std::size_t entry = 0; entry < entries(); ++entry) {
+        FlagPairs entered = values;
+        for (std::size_t i = 0; i < entered_.size(); ++i) ask(entered, entered_[i], entry >> i & 1);
+        if (entered.empty()) continue;
+        add_caller(place(branch.frame, entry), {opener, under});
+        add(place(branch.frame, entry), entered);
     }
 }
 
@@ -117,9 +130,9 @@ FlagPairs Envelope::after(FlagPairs values, const Branch& branch) const {
 }
 
 /// Whoever has opened the one has opened the other.
-void Envelope::add_follower(FrameId frame, FrameId next) {
-    if (frame == next) return;
-    AtFrame& here = at_frame(frame);
+void Envelope::add_follower(Place place, Place next) {
+    if (place == next) return;
+    AtPlace& here = at_place(place);
     if (std::find(here.followed_by.begin(), here.followed_by.end(), next) != here.followed_by.end())
         return;
     here.followed_by.push_back(next);
@@ -127,12 +140,12 @@ void Envelope::add_follower(FrameId frame, FrameId next) {
     for (const Caller& caller : callers) add_caller(next, caller);
 }
 
-void Envelope::add_caller(FrameId frame, Caller caller) {
-    std::vector<FrameId> open{frame};
+void Envelope::add_caller(Place place, Caller caller) {
+    std::vector<Place> open{place};
     while (!open.empty()) {
-        const FrameId one = open.back();
+        const Place one = open.back();
         open.pop_back();
-        AtFrame& here = at_frame(one);
+        AtPlace& here = at_place(one);
         if (!here.known_callers.insert(caller).second) continue;
         here.callers.push_back(caller);
         open.insert(open.end(), here.followed_by.begin(), here.followed_by.end());
@@ -141,8 +154,8 @@ void Envelope::add_caller(FrameId frame, Caller caller) {
     }
 }
 
-void Envelope::add_exit(FrameId frame, Landing landing, const FlagPairs& values) {
-    AtFrame& here = at_frame(frame);
+void Envelope::add_exit(Place place, Landing landing, const FlagPairs& values) {
+    AtPlace& here = at_place(place);
     auto exit = std::find_if(here.exits.begin(), here.exits.end(),
                              [&](const Exit& known) { return known.landing == landing; });
     if (exit == here.exits.end()) exit = here.exits.insert(exit, {landing, {}});
@@ -153,11 +166,11 @@ void Envelope::add_exit(FrameId frame, Landing landing, const FlagPairs& values)
 
 /// What was opened closes: the frame beneath goes on, or closes as well.
 void Envelope::land(const Caller& caller, Landing landing, const FlagPairs& values) {
-    if (!frames_.lands_on(caller.frame, landing)) {
-        leaving_.push_back({caller.frame, {landing, values}});
+    if (!frames_.lands_on(frame(caller.opener), landing)) {
+        leaving_.push_back({caller.opener, {landing, values}});
         return;
     }
-    add_follower(caller.frame, caller.under);
+    add_follower(caller.opener, caller.under);
     add(caller.under, values);
 }
 

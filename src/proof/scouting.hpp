@@ -3,12 +3,12 @@
 // for, and within limits of work.
 #pragma once
 
+#include "proof/best_first.hpp"
 #include "proof/envelope.hpp"
 #include "proof/scout.hpp"
 
 #include <array>
 #include <map>
-#include <memory>
 #include <optional>
 
 namespace rondix {
@@ -24,21 +24,29 @@ class Scouting {
     const Scout& by(Scout::Novelty novelty);
     /// The one that looks at least and has seen all that can be shown and used; else, by `single`.
     const Scout& at_first();
-    /// Where what a screen was opened over is left first, it cannot be come back to: so what can be
-    /// done on one screen is looked at by itself. Null where nothing leads there, or where too much
-    /// of that was done.
-    const Scout* over(ScreenId screen);
-    Envelope& envelope();
+    const Envelope& envelope();
+    /// Where screens are kept apart by with which values of these flags they are opened; until
+    /// others are asked for.
+    const Envelope& envelope(const std::vector<FlagId>& entered);
+    /// Goes forward to one of these ends, from near it and from the start (BestFirst::find()).
+    /// False as well where too much was done.
+    enum class Effort : std::uint8_t { little, much };
+    bool find(std::span<const End> ends,
+              const std::function<bool(const Forward&, Forward::Seen, FrameId)>& is_it,
+              Effort effort);
 
   private:
+    std::vector<BestFirst::Root> roots_near(std::span<const End> ends);
     const CompiledFlow& flow_;
     Frames& frames_;
     const DeviceSet devices_;
     Budget& budget_;
-    std::array<std::optional<Scout>, 4> by_;
-    std::map<ScreenId, std::unique_ptr<Scout>> over_;
-    std::size_t work_over_ = 0;
-    std::optional<Envelope> envelope_;
+    std::array<std::optional<Scout>, 3> by_;
+    std::optional<Envelope> envelope_, as_entered_;
+    std::vector<FlagId> entered_; // of the last
+    std::optional<BestFirst> best_first_;
+    std::map<std::vector<std::uint32_t>, Effort> in_vain_; // ends that were not found
+    std::vector<std::vector<Move>> found_;                 // moves to those that were
 };
 
 } // namespace rondix

@@ -74,7 +74,9 @@ class Witnesses {
 
     /// False: there are none, and that is known without looking for them. (Flags are not told apart
     /// by what a screen was entered with: envelope.hpp.)
-    bool may_happen(const Heads& heads, const Target& target);
+    bool may_happen(const Heads& heads, const Target& target) {
+        return may_happen(scouting_.envelope(), heads, target);
+    }
 
     /// Whether there are any; false as well when it would take too much to know (left_open()).
     bool happens(const Heads& heads, const Target& target);
@@ -84,11 +86,11 @@ class Witnesses {
     /// Moves, if going forward has come by what is looked for, and few; there may be others though
     /// it has not.
     std::optional<Witness> scouted(const Heads& heads, const Target& target) {
-        return scouted(heads, target, Asked::which);
+        return come_to(heads, target, Asked::which);
     }
     /// Whether it has; nobody is shown the moves, so that no Runner is asked for them.
     bool comes_by(const Heads& heads, const Target& target) {
-        return scouted(heads, target, Asked::whether).has_value();
+        return come_to(heads, target, Asked::whether).has_value();
     }
     /// What going forward comes by at the least cost, of screens and controls.
     const Scout& scout() { return scouting_.at_first(); }
@@ -118,17 +120,26 @@ class Witnesses {
     bool is_met(SymbolicReach& reach, const Heads& heads, const Target& target);
     std::optional<HeadId> nearest(const Maps::Map& map, const Target& target,
                                   const std::vector<HeadId>& rejected) const;
-    std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked,
-                                   Scout::Novelty most = Scout::Novelty::triples);
+    std::optional<Witness> scouted(const Heads& heads, const Target& target, Asked asked);
     std::optional<Witness> scouted(const Scout& scout, const Heads& heads, const Target& target,
                                    Asked asked);
+    std::optional<Witness> sought(const Heads& heads, const Target& target, Asked asked,
+                                  Scouting::Effort effort);
+    std::optional<Witness> come_to(const Heads& heads, const Target& target, Asked asked);
+    template <class Each>
+    void each_possible_end(const Envelope& envelope, const Heads& heads, const Target& target,
+                           Each each);
+    bool may_happen(const Envelope& envelope, const Heads& heads, const Target& target);
+    bool may_happen_as_entered(const Heads& heads, const Target& target);
+    std::optional<HeadId> looks_like(const Forward& forward, Forward::Seen seen, const Heads& heads,
+                                     FrameId frame, const Target& target) const;
     bool is_last(const Target& target, const Branch& branch) const {
         if (branch.move != *target.last || branch.at_once) return false;
         return target.does ? target.does(branch) : branch.kind != Branch::Kind::refused;
     }
     std::optional<Values> fitting(const Heads& heads, FrameId frame, Values values,
                                   const Target& target) const;
-    bool could_be_last(const Scout& scout, Scout::Seen seen, FrameId frame,
+    bool could_be_last(const Forward& forward, Forward::Seen seen, FrameId frame,
                        const Target& target) const;
     std::optional<Witness> walked(const Heads& heads, const std::vector<Move>& moves, HeadId end,
                                   const Target& target, Asked asked);

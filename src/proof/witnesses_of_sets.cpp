@@ -25,13 +25,13 @@ std::optional<Witness> Witnesses::come_by(SymbolicReach& reach, FrameId frame, D
     const Heads& heads = rules.heads;
     const Scout& scout = scouting_.by(Scout::Novelty::pairs);
     for (const Scout::Seen seen : scout.seen(frame)) {
-        const Values own =
-            heads.variables().values_of([&](FlagId flag) { return scout.raised(seen, flag); });
+        const Values own = heads.variables().values_of(
+            [&](FlagId flag) { return scout.forward().raised(seen, flag); });
         const Values fixed = heads.all() & ~heads.free();
         const Diagrams::Id fits = rules.diagrams.both(set, rules.cube(fixed, own & fixed));
         if (fits == Diagrams::never) continue;
         const Values values = rules.diagrams.one_of(fits, own);
-        Witness witness{scout.moves_to(seen), scout.state(seen), false};
+        Witness witness{scout.forward().moves_to(seen), scout.forward().state(seen), false};
         std::vector<Literal> wanted;
         for (const FlagId flag : heads.tracked())
             if ((heads.variables().bit_of(flag) & heads.free()) != 0)
