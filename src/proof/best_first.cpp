@@ -48,6 +48,7 @@ bool BestFirst::find(std::span<const End> ends, const Is& is_it, std::size_t max
         MenuState there(flow_);
         start_flow(flow_, there);
         for (const Move move : root.moves) apply(flow_, there, move);
+        work_ += 500 * root.moves.size();
         forward_.begin(root.moves, there);
         if (meet(Forward::nothing, is_it, root.stays_open ? there.depth() : 1)) return true;
     }

@@ -8,12 +8,12 @@
 namespace rondix {
 
 Envelope::Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget,
-                   const std::vector<FlagId>& entered)
+                   const std::vector<FlagId>& entered, std::size_t max_work)
     : flow_(flow)
     , frames_(frames)
     , devices_(devices) {
     find_kept(entered);
-    spread(budget);
+    spread(budget, max_work);
 }
 
 /// The flags that somebody asks for, but those that need not be kept apart.
@@ -33,13 +33,13 @@ void Envelope::find_kept(const std::vector<FlagId>& entered) {
         if (places_[index(flag)] != not_kept) entered_.push_back(flag);
 }
 
-void Envelope::spread(Budget& budget) {
+void Envelope::spread(Budget& budget, std::size_t max_work) {
     for (const Start& start : starts_of(flow_)) {
         std::vector<bool> raised;
         for (const FlagId flag : kept_) raised.push_back(start.there.flag(flag));
         add(place(frames_.frame_of(start.there), 0), FlagPairs(raised)); // nothing has opened it
     }
-    for (std::size_t done = 0; !open_.empty(); ++done) {
+    for (std::size_t done = 0; !open_.empty() && work_ < max_work; ++done) {
         budget.step("impossible states", done, done + open_.size());
         budget.expect_memory(3 * at_.size() * kept_.size() * kept_.size() / 2);
         const Place place = open_.front();
@@ -78,6 +78,7 @@ Envelope::AtPlace& Envelope::at_place(Place place) {
 }
 
 void Envelope::add(Place place, const FlagPairs& values) {
+    work_ += 100 + 2 * values.words();
     AtPlace& here = at_place(place);
     if (!here.at.join(values)) return;
     here.fresh.join(values);
@@ -121,7 +122,8 @@ void Envelope::open(Place opener, const Branch& branch, const FlagPairs& values)
 }
 
 /// The values after a move, of those before in which it is in this case.
-FlagPairs Envelope::after(FlagPairs values, const Branch& branch) const {
+FlagPairs Envelope::after(FlagPairs values, const Branch& branch) {
+    work_ += 100 + 2 * values.words() * (1 + branch.asks.count + branch.writes.count);
     ask(values, frames_.literals(branch.asks));
     for (const Literal& write : frames_.literals(branch.writes))
         if (places_[index(write.flag)] != not_kept)
@@ -150,7 +152,10 @@ void Envelope::add_caller(Place place, Caller caller) {
         here.callers.push_back(caller);
         open.insert(open.end(), here.followed_by.begin(), here.followed_by.end());
         const std::vector<Exit> exits = here.exits; // landing may add some
-        for (const Exit& exit : exits) land(caller, exit.landing, exit.values);
+        for (const Exit& exit : exits) {
+            work_ += 100 + 2 * exit.values.words();
+            land(caller, exit.landing, exit.values);
+        }
     }
 }
 

@@ -20,8 +20,13 @@ class Envelope {
   public:
     /// By the moves of a player with these devices, of the game and of the clock. What was opened
     /// with different values of `entered` is kept apart, for as long as it is open.
+    /// Goes no further when so much work is done (about a nanosecond each): then it is not whole,
+    /// and says nothing.
     Envelope(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget,
-             const std::vector<FlagId>& entered = {});
+             const std::vector<FlagId>& entered = {}, std::size_t max_work = no_limit);
+    static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
+    bool is_whole() const { return open_.empty(); }
+    std::size_t work() const { return work_; }
 
     /// With so many values of these flags it can have been opened.
     std::size_t entries() const { return std::size_t{1} << entered_.size(); }
@@ -61,12 +66,12 @@ class Envelope {
     };
 
     void find_kept(const std::vector<FlagId>& entered);
-    void spread(Budget& budget);
+    void spread(Budget& budget, std::size_t max_work);
     AtPlace& at_place(Place place);
     void add(Place place, const FlagPairs& values);
     void follow(Place place, const FlagPairs& values);
     void open(Place opener, const Branch& branch, const FlagPairs& values);
-    FlagPairs after(FlagPairs values, const Branch& branch) const;
+    FlagPairs after(FlagPairs values, const Branch& branch);
     void add_follower(Place place, Place next);
     void add_caller(Place place, Caller caller);
     void add_exit(Place place, Landing landing, const FlagPairs& values);
@@ -80,6 +85,7 @@ class Envelope {
     std::deque<AtPlace> at_;
     std::deque<Place> open_;
     std::vector<std::pair<Place, Exit>> leaving_; // what is still to be left
+    std::size_t work_ = 0;
 };
 
 } // namespace rondix

@@ -18,6 +18,7 @@ class FlagPairs {
     explicit FlagPairs(const std::vector<bool>& raised);
 
     bool empty() const { return bits_.empty(); }
+    std::size_t words() const { return bits_.size(); } ///< so large is it
     /// Takes other values in as well. False: they were there.
     bool join(const FlagPairs& more);
     /// Leaves the values in which the flag is so.

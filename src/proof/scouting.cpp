@@ -11,8 +11,9 @@ constexpr std::size_t max_work_forward = 600'000'000;
 
 /// For all ends that are asked for: so many times what may be spent on doubts, for which edges of a
 /// graph are counted.
-constexpr std::size_t for_all_ends = 300;
-/// The same for one end, from near it and from the start.
+constexpr std::size_t for_all_ends = 300, for_one_envelope = 40;
+/// The same for one envelope with screens kept apart; and for one end, from near it and from the
+/// start.
 struct Share {
     std::size_t near = 0, start = 0;
 };
@@ -54,12 +55,21 @@ const Envelope& Scouting::envelope() {
     return *envelope_;
 }
 
-const Envelope& Scouting::envelope(const std::vector<FlagId>& entered) {
-    if (as_entered_ && entered_ == entered) return *as_entered_;
-    as_entered_.reset(); // they are large
-    as_entered_.emplace(flow_, frames_, devices_, budget_, entered);
-    entered_ = entered;
-    return *as_entered_;
+const Envelope* Scouting::envelope(const std::vector<FlagId>& entered) {
+    if (!as_entered_ || entered_ != entered) {
+        const std::size_t work = work_on_doubts();
+        if (work_as_entered_ >= for_all_ends * work) return nullptr;
+        as_entered_.reset(); // they are large
+        as_entered_.emplace(flow_, frames_, devices_, budget_, entered, for_one_envelope * work);
+        work_as_entered_ += as_entered_->work();
+        entered_ = entered;
+    }
+    return as_entered_->is_whole() ? &*as_entered_ : nullptr;
+}
+
+/// So much that it can be multiplied.
+std::size_t Scouting::work_on_doubts() const {
+    return std::min(budget_.max_work_for_doubts(), Scout::no_limit / for_all_ends);
 }
 
 /// Moves to the frames of the ends, by going forward everywhere; and to other ends that were hard
@@ -89,8 +99,7 @@ bool Scouting::find(std::span<const End> ends,
                     const std::function<bool(const Forward&, Forward::Seen, FrameId)>& is_it,
                     Effort effort) {
     if (!best_first_) best_first_.emplace(flow_, frames_, devices_, budget_);
-    const std::size_t work =
-        std::min(budget_.max_work_for_doubts(), Scout::no_limit / for_all_ends);
+    const std::size_t work = work_on_doubts();
     if (best_first_->work() >= for_all_ends * work) return false;
     std::vector<std::uint32_t> key = key_of(ends);
     const auto known = in_vain_.find(key);

@@ -26,8 +26,8 @@ class Scouting {
     const Scout& at_first();
     const Envelope& envelope();
     /// Where screens are kept apart by with which values of these flags they are opened; until
-    /// others are asked for.
-    const Envelope& envelope(const std::vector<FlagId>& entered);
+    /// others are asked for. Null where that is too much.
+    const Envelope* envelope(const std::vector<FlagId>& entered);
     /// Goes forward to one of these ends, from near it and from the start (BestFirst::find()).
     /// False as well where too much was done.
     enum class Effort : std::uint8_t { little, much };
@@ -37,13 +37,15 @@ class Scouting {
 
   private:
     std::vector<BestFirst::Root> roots_near(std::span<const End> ends);
+    std::size_t work_on_doubts() const;
     const CompiledFlow& flow_;
     Frames& frames_;
     const DeviceSet devices_;
     Budget& budget_;
     std::array<std::optional<Scout>, 3> by_;
     std::optional<Envelope> envelope_, as_entered_;
-    std::vector<FlagId> entered_; // of the last
+    std::vector<FlagId> entered_;     // of the last
+    std::size_t work_as_entered_ = 0; // for all of them
     std::optional<BestFirst> best_first_;
     std::map<std::vector<std::uint32_t>, Effort> in_vain_; // ends that were not found
     std::vector<std::vector<Move>> found_;                 // moves to those that were

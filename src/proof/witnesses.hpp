@@ -163,6 +163,7 @@ class Witnesses {
     Maps maps_;
     Scouting scouting_;
     bool left_open_ = false;
+    std::size_t in_vain_ = 0; // questions whether something happens that were left open
 };
 
 } // namespace rondix
