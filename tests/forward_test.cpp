@@ -144,7 +144,7 @@ TEST(BestFirst, FindsWhatCanBeAndNothingElse) {
     std::printf("%zu found, %zu missed; %zu cannot be, %zu of these have no plan\n", found, missed,
                 cannot_be, without_plan);
     EXPECT_GE(found, part_of(1'500));
-    EXPECT_LE(missed * 200, found);
+    EXPECT_LE(missed * 50, found); // (what closes at once unless the game has seen to it before)
     EXPECT_GE(without_plan, part_of(100));
 }
 

@@ -96,10 +96,11 @@ bool BestFirst::follow(Seen from, const Is& is_it) {
     const std::size_t count = frames_.branches(frame).size();
     for (std::size_t i = 0; i < count; ++i) {
         const Branch branch = frames_.branches(frame)[i]; // others may be explored meanwhile
-        if (branch.kind == Branch::Kind::refused || branch.at_once) continue;
+        if (branch.kind == Branch::Kind::refused) continue;
         if (!forward_.can_make(branch) || !forward_.can_arrange(branch)) continue;
+        // What the game does may close screens already: that is how some close at once.
         const bool is_arranged = forward_.arrange(frame, branch);
-        if (is_arranged && !forward_.take(branch))
+        if (is_arranged && (branch.at_once || !forward_.take(branch)))
             forward_.forget();
         else if (meet(from, is_it))
             return true;
