@@ -56,12 +56,17 @@ bool BestFirst::find(std::span<const End> ends, const Is& is_it, std::size_t max
 }
 
 bool BestFirst::go_on(const Is& is_it, std::size_t max_work) {
+    constexpr std::size_t between_looks = 1'000'000; // a millisecond, about
     const std::size_t most = work() + max_work;
+    std::size_t looked = work();
     const auto is_done = [&] {
         return std::ranges::all_of(open_, [](const Queue& queue) { return queue.empty(); });
     };
     for (std::size_t turn = 0; !is_done() && work() < most && tried_ < max_tried; ++turn) {
-        budget_.step("visible screens", turn, turn + open_[by_plan].size());
+        if (work() - looked > between_looks) {
+            budget_.look("visible screens", turn, turn + open_[by_plan].size());
+            looked = work();
+        }
         Queue& queue = open_[turn % open_.size()];
         if (queue.empty()) continue;
         const auto seen = std::get<3>(queue.top());

@@ -39,8 +39,13 @@ void Envelope::spread(Budget& budget, std::size_t max_work) {
         for (const FlagId flag : kept_) raised.push_back(start.there.flag(flag));
         add(place(frames_.frame_of(start.there), 0), FlagPairs(raised)); // nothing has opened it
     }
+    constexpr std::size_t between_looks = 1'000'000; // a millisecond, about
+    std::size_t looked = 0;
     for (std::size_t done = 0; !open_.empty() && work_ < max_work; ++done) {
-        budget.step("impossible states", done, done + open_.size());
+        if (work_ - looked > between_looks) {
+            budget.look("impossible states", done, done + open_.size());
+            looked = work_;
+        }
         budget.expect_memory(3 * at_.size() * kept_.size() * kept_.size() / 2);
         const Place place = open_.front();
         open_.pop_front();
