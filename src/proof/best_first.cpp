@@ -18,10 +18,6 @@ std::uint64_t mixed(std::uint64_t a, std::uint64_t b) {
     return x ^ x >> 29;
 }
 
-ScreenId beneath(const MenuState& state) {
-    return state.depth() > 1 ? state.screen_at(state.depth() - 2) : no_screen;
-}
-
 } // namespace
 
 BestFirst::BestFirst(const CompiledFlow& flow, Frames& frames, DeviceSet devices, Budget& budget)
@@ -45,9 +41,7 @@ bool BestFirst::find(std::span<const End> ends, const Is& is_it, std::size_t max
                      const std::vector<Root>& roots) {
     begin(ends);
     for (const Root& root : roots) {
-        MenuState there(flow_);
-        start_flow(flow_, there);
-        for (const Move move : root.moves) apply(flow_, there, move);
+        const MenuState there = after_moves(flow_, root.moves);
         work_ += 500 * root.moves.size();
         forward_.begin(root.moves, there);
         if (meet(Forward::nothing, is_it, root.stays_open ? there.depth() : 1)) return true;

@@ -1,6 +1,7 @@
 #include "proof/forward.hpp"
 
 #include "proof/arranging.hpp"
+#include "proof/starts.hpp"
 
 #include <algorithm>
 
@@ -47,10 +48,7 @@ std::vector<Move> Forward::moves_to(Seen seen) const {
 }
 
 MenuState Forward::state(Seen seen) const {
-    MenuState there(flow_);
-    start_flow(flow_, there);
-    for (const Move move : moves_to(seen)) apply(flow_, there, move);
-    return there;
+    return after_moves(flow_, moves_to(seen));
 }
 
 std::size_t Forward::bytes() const {

@@ -12,13 +12,17 @@
 
 namespace rondix {
 
+/// The screen beneath the current one.
+inline ScreenId beneath(const MenuState& state) {
+    return state.depth() > 1 ? state.screen_at(state.depth() - 2) : no_screen;
+}
+
 class Forward {
   public:
     Forward(const CompiledFlow& flow, Frames& frames, DeviceSet devices);
 
     using Seen = std::uint32_t; ///< a menu state that was kept
     static constexpr Seen nothing = 0xFFFFFFFF;
-    std::size_t size() const { return arrivals_.size(); }
     /// Forgets what was kept.
     void clear();
     bool raised(Seen seen, FlagId flag) const {

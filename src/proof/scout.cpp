@@ -45,15 +45,6 @@ std::span<const Scout::Seen> Scout::seen(FrameId frame) const {
 
 // --- what is new
 
-namespace {
-
-/// The screen beneath the current one.
-ScreenId beneath(const MenuState& state) {
-    return state.depth() > 1 ? state.screen_at(state.depth() - 2) : no_screen;
-}
-
-} // namespace
-
 constexpr std::size_t max_in_pairs = 512; // literals, so that the tables stay small
 
 /// What is kept of a frame, begun when it is first asked for.

@@ -9,11 +9,10 @@ namespace {
 /// For the pairs: about a second.
 constexpr std::size_t max_work_forward = 600'000'000;
 
-/// For all ends that are asked for: so many times what may be spent on doubts, for which edges of a
-/// graph are counted.
+/// So many times what may be spent on doubts, for which edges of a graph are counted: for all ends
+/// that are asked for, and for one envelope with screens kept apart.
 constexpr std::size_t for_all_ends = 300, for_one_envelope = 40;
-/// The same for one envelope with screens kept apart; and for one end, from near it and from the
-/// start.
+/// The same for one end, from near it and from the start.
 struct Share {
     std::size_t near = 0, start = 0;
 };

@@ -60,4 +60,11 @@ std::vector<Start> starts_of(const CompiledFlow& flow) {
     return starts;
 }
 
+MenuState after_moves(const CompiledFlow& flow, std::span<const Move> moves) {
+    MenuState there(flow);
+    start_flow(flow, there);
+    for (const Move move : moves) apply(flow, there, move);
+    return there;
+}
+
 } // namespace rondix

@@ -4,6 +4,7 @@
 
 #include "rondix/runtime/apply.hpp"
 
+#include <span>
 #include <vector>
 
 namespace rondix {
@@ -17,5 +18,8 @@ struct Start {
 
 /// The plain start is the first, without moves. Nothing when there are more than can be told apart.
 std::vector<Start> starts_of(const CompiledFlow& flow);
+
+/// Where moves lead from the plain start.
+MenuState after_moves(const CompiledFlow& flow, std::span<const Move> moves);
 
 } // namespace rondix

@@ -1,6 +1,7 @@
 #include "proof/witnesses.hpp"
 
 #include "proof/arranging.hpp"
+#include "proof/starts.hpp"
 #include "rondix/runtime/runner.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -12,11 +13,8 @@ namespace rondix {
 Witness first_moves(const CompiledFlow& flow, const Witness& whole, std::size_t count) {
     const std::vector<Move>& all = whole.moves;
     if (count >= all.size()) return whole;
-    Witness first{
-        {all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count)}, MenuState(flow), false};
-    start_flow(flow, first.there);
-    for (const Move move : first.moves) apply(flow, first.there, move);
-    return first;
+    const std::vector<Move> moves(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(count));
+    return {moves, after_moves(flow, moves), false};
 }
 
 Witness up_to_shown(const CompiledFlow& flow, const Witness& whole,
@@ -98,12 +96,14 @@ bool Witnesses::happens(const Heads& heads, const Target& target) {
     }
     if (const Known known = is_reached(heads, target); known != Known::open)
         return known == Known::yes;
-    // Of many that are open, the next most often is as well.
-    constexpr std::size_t most_in_vain = 12;
-    left_open_ = in_vain_ >= most_in_vain;
-    if (left_open_ || shortest(heads, target)) return !left_open_;
-    in_vain_ += left_open_ ? 1 : 0;
-    return false;
+    constexpr std::size_t most_in_vain = 12; // of many that are open, the next most often is too
+    if (in_vain_ >= most_in_vain) {
+        left_open_ = true;
+        return false;
+    }
+    const bool is_found = shortest(heads, target).has_value();
+    if (left_open_) ++in_vain_;
+    return is_found;
 }
 
 std::optional<Witness> Witnesses::some_way(ScreenId screen) {

@@ -1,5 +1,6 @@
 // What going forward comes by, and what cannot be, asked for a target of Witnesses (scouting.hpp).
 #include "proof/arranging.hpp"
+#include "proof/starts.hpp"
 #include "proof/witnesses.hpp"
 
 #include <algorithm>
@@ -172,9 +173,7 @@ bool Witnesses::could_be_last(const Forward& forward, Forward::Seen seen, FrameI
 /// Moves that were made, then those of the game that give its flags the values of a head.
 std::optional<Witness> Witnesses::walked(const Heads& heads, const std::vector<Move>& moves,
                                          HeadId end, const Target& target, Asked asked) {
-    Witness witness{moves, MenuState(flow_)};
-    start_flow(flow_, witness.there);
-    for (const Move move : moves) apply(flow_, witness.there, move);
+    Witness witness{moves, after_moves(flow_, moves)};
     std::vector<Literal> wanted;
     for (std::size_t i = 0; i < flow_.flags.size(); ++i)
         if (const auto raised = heads.variables().raised(FlagId(i), heads.values(end)))
