@@ -238,6 +238,8 @@ screens:
         }
         return false;
     };
+    EXPECT_TRUE(Envelope(flow, frames, flow.devices, budget).is_whole());
+    EXPECT_FALSE(Envelope(flow, frames, flow.devices, budget, {}, 1).is_whole()); // says nothing
     EXPECT_TRUE(may_be({})); // help is left with both
     EXPECT_FALSE(may_be({lowered[0].flag}));
     const CheckResult result = prove(file);
