@@ -99,6 +99,10 @@ int main(int count, char** words) {
     family("200 screens, 64 flags, half of them the game's, 6 in 10 ask",
            {.screens = 200, .game_flags = 32, .own_flags = 32, .share = 0.6});
     family("1,000 screens, 30 flags that steps change", {.screens = 1000, .own_flags = 30});
+    row("1,000 screens, 64 flags that steps change, 6 in 10 ask (3 flows)", std::min(numbers, 3),
+        [](unsigned number) {
+            return test::family_flow({.screens = 1000, .own_flags = 64, .share = 0.6}, number);
+        });
     family("3,000 screens, 8 flags that steps change", {.screens = 3000, .own_flags = 8});
     family("100 screens, 16 flags that steps change, a way back to the start on a condition",
            {.screens = 100, .own_flags = 16, .way_on = true});
