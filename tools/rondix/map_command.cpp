@@ -84,8 +84,9 @@ int run(Options& options) {
     if (!file.compiled) return status_without_tables(file);
     std::optional<Walkthrough> walk;
     if (options.finding > 0) {
-        const auto finding = finding_numbered(file, options.finding, options.check);
-        if (!finding) return progress.is_over() ? not_settled : cannot_be_used;
+        int status = proved;
+        const auto finding = finding_numbered(file, options.finding, options.check, status);
+        if (!finding) return status;
         walk = walk_into(*finding);
     } else if (!options.walkthrough.empty()) {
         walk = load_good_walkthrough(options.walkthrough);

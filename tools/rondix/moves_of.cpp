@@ -1,4 +1,5 @@
 #include "moves_of.hpp"
+#include "commands.hpp"
 #include "outputs.hpp"
 
 #include "rondix/tools/check.hpp"
@@ -16,7 +17,7 @@ std::vector<Finding> findings_with_moves(const CheckResult& result) {
 }
 
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
-                                        const CheckOptions& options) {
+                                        const CheckOptions& options, int& status) {
     const CheckResult result = check(file, options);
     const std::vector<Finding> all = findings_with_moves(result);
     const std::size_t with_moves = all.size();
@@ -26,6 +27,7 @@ std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number
                stopped ? "undecided: " : "", number, with_moves == 1 ? "is" : "are",
                with_moves == 0 ? "none" : std::to_string(with_moves),
                stopped ? " until the check was stopped" : "");
+    status = stopped ? not_settled : cannot_be_used;
     return std::nullopt;
 }
 

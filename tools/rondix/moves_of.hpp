@@ -18,9 +18,10 @@ std::vector<std::string> moves_shown(const Finding& finding);
 std::vector<Finding> findings_with_moves(const CheckResult& result);
 
 /// The finding with this number, counted from 1 among those that have moves (as --save-walks counts
-/// them). Says on standard error what is wrong where there is none.
+/// them). Where there is none it says on standard error what is wrong, and the exit status for it
+/// is `status`: not_settled where the check was stopped before it could know.
 std::optional<Finding> finding_numbered(const FlowFile& file, std::size_t number,
-                                        const CheckOptions& options);
+                                        const CheckOptions& options, int& status);
 
 /// --finding, whose number it is.
 void add_finding_number(Command& command, std::size_t& into, const char* about);

@@ -37,8 +37,10 @@ int run(Options& options) {
         script = std::move(*walk);
     } else if (options.finding > 0) {
         ProgressReporter progress(options.check);
-        const auto finding = finding_numbered(read_flow(play.flow), options.finding, options.check);
-        if (!finding) return progress.is_over() ? not_settled : cannot_be_used;
+        int status = proved;
+        const auto finding =
+            finding_numbered(read_flow(play.flow), options.finding, options.check, status);
+        if (!finding) return status;
         script = walk_into(*finding);
         play.script = script.source.name();
     }

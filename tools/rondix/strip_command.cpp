@@ -73,15 +73,18 @@ int run(Options& options) {
         fmt::print(stderr, "error: name a walkthrough, or a finding with --finding N\n");
         return cannot_be_used;
     }
-    ProgressReporter progress(options.check);
+    const ProgressReporter progress(options.check);
     const FlowFile file = load_and_tell(options.flow);
     if (!file.compiled) return status_without_tables(file);
     std::optional<Finding> finding;
     std::optional<Walkthrough> walk;
-    if (options.finding > 0) finding = finding_numbered(file, options.finding, options.check);
-    if (options.finding > 0 && !finding) return progress.is_over() ? not_settled : cannot_be_used;
-    if (finding) walk = walk_into(*finding);
-    if (options.finding == 0) walk = load_good_walkthrough(options.walkthrough);
+    if (options.finding > 0) {
+        int status = proved;
+        finding = finding_numbered(file, options.finding, options.check, status);
+        if (!finding) return status;
+        walk = walk_into(*finding);
+    } else
+        walk = load_good_walkthrough(options.walkthrough);
     if (!walk || !may_write({options.output})) return cannot_be_used;
 
     FilmStripOptions strip_options;
