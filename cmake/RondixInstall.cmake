@@ -67,7 +67,7 @@ if(TARGET rondix_live)
 endif()
 if(TARGET rondix_report)
   rondix_install(flow TARGETS rondix_report rondix_fix rondix_editing rondix_check rondix_walk rondix_flow
-    rondix_building rondix_packing rondix_loading rondix_compiling rondix_resolving rondix_reading
+    rondix_building rondix_packing rondix_loading rondix_themes rondix_compiling rondix_resolving rondix_reading
     rondix_yaml rondix_findings
     PC rondix-flow REQUIRES rondix-live libfyaml libutf8proc fmt)
 endif()

@@ -1,7 +1,11 @@
 // Styles, themes and places as they are written: what they come to, and what is said of slips.
 #include "support.hpp"
 
+#include "reading/style_reader.hpp"
 #include "rondix/runtime/runner.hpp"
+#include "themes/themes.hpp"
+
+#include <fmt/format.h>
 
 #include <map>
 #include <random>
@@ -26,6 +30,58 @@ Style style_from(const std::string& styles) {
 const Look& look(const Style& style, LookState state) {
     return style.looks[static_cast<std::size_t>(state)];
 }
+
+// --- the built-in theme, which is read while Rondix is built
+
+std::string told(const Name& name) {
+    return fmt::format("{} {}-{} of {}; ", name.text, name.place.begin, name.place.end,
+                       name.place.file);
+}
+
+std::string told(const std::vector<std::pair<Name, Name>>& pairs) {
+    std::string all;
+    for (const auto& [name, value] : pairs) all += told(name) + told(value) + '\n';
+    return all;
+}
+
+std::string told(const std::optional<ScreenTransition>& way) {
+    return way ? fmt::format("{} {} {} {}\n", int(way->by), int(way->from), way->time.ms,
+                             int(way->time.ease))
+               : "none\n";
+}
+
+std::string told(const FlowStyle& style) {
+    std::string all = "style " + told(style.id) + (style.like ? told(*style.like) : "") + '\n';
+    for (std::size_t state = 0; state < look_state_count; ++state)
+        for (const FlowStyleLine& line : style.states[state]) {
+            all += fmt::format("  in state {}: {}", state, told(line.key));
+            for (const Name& word : line.words) all += told(word);
+            all += '\n';
+        }
+    return all;
+}
+
+std::string told(const Theme& theme) {
+    std::string all = fmt::format("for {}, in '{}'\n", theme.short_side, theme.folder) +
+                      told(theme.enters) + told(theme.leaves) + "palette\n" + told(theme.palette) +
+                      "cues\n" + told(theme.cues) + "tunes\n" + told(theme.tunes);
+    for (const FlowStyle& style : theme.styles) all += told(style);
+    return all;
+}
+
+TEST(Looks, TheBuiltInThemeIsWhatItsFileSays) {
+    const Source source("theme", contents(root() / "src/themes/plain.theme.yaml"));
+    Findings findings;
+    const auto tree = yaml::read(source, SourceRange::nowhere, findings);
+    ASSERT_TRUE(tree);
+    Theme wanted;
+    read_theme_file(*tree, source, wanted, findings);
+    ASSERT_TRUE(findings.empty());
+    EXPECT_GT(wanted.styles.size(), 15U);
+    EXPECT_EQ(told(plain_theme()), told(wanted));
+}
+
+// --- styles
 
 TEST(Looks, AStateHasWhatRestHasUnlessItSaysOtherwise) {
     const Style style = style_from(R"(
@@ -284,7 +340,7 @@ TEST(Looks, ASlipInAThemeFileIsToldThere) {
 }
 
 TEST(Looks, DamagedLooksAreRefusedOrRead) {
-    std::string theme = contents(root() / "src/reading/plain.theme.yaml");
+    std::string theme = contents(root() / "src/themes/plain.theme.yaml");
     theme.erase(theme.find("rondix-theme"), theme.find("palette:") - theme.find("rondix-theme"));
     const std::string good = head + theme + R"(
 screens:

@@ -211,7 +211,8 @@ TEST(ManyFlags, ManyThatMostButtonsAskForLeaveNothingOpen) {
         EXPECT_GT(met.size(), 100U);
         for (const Finding& one : result.findings)
             if (one.rule == RuleId::never_shown || one.rule == RuleId::never_pressable) {
-                EXPECT_FALSE(met.contains(one.text.substr(0, one.text.rfind("'") + 1))) << one.text;
+                EXPECT_FALSE(met.contains(one.text.substr(0, one.text.rfind('\'') + 1)))
+                    << one.text;
             }
     }
 }

@@ -2,7 +2,6 @@
 #include "reference/part.hpp"
 #include "support.hpp"
 
-#include "reading/plain_theme_tree.hpp"
 #include "yaml/trees.hpp"
 
 #include <yaml-cpp/yaml.h>
@@ -103,17 +102,6 @@ class AnyEdit {
 
     std::mt19937 random_;
 };
-/// What was grown while Rondix was built.
-TEST(Trees, TheBuiltInThemeIsAsItsTextSays) {
-    const std::string text = contents(root() / "src/reading/plain.theme.yaml");
-    Findings findings;
-    const auto wanted = yaml::read(Source("theme", text), SourceRange::nowhere, findings);
-    ASSERT_TRUE(wanted && findings.empty());
-    const GrownNode* next = plain_theme_nodes;
-    expect_same(grown(next), *wanted, text);
-    EXPECT_EQ(next, std::end(plain_theme_nodes));
-}
-
 /// Any letter and mark anywhere, lines taken out, copied and set in otherwise, words renamed.
 TEST(Trees, AreThoseOfAFreshReading) {
     AnyEdit any(11);

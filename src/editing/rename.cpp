@@ -4,9 +4,9 @@
 #include "editing/rename_in_walks.hpp"
 #include "editing/texts.hpp"
 #include "logic/row_fields.hpp"
-#include "reading/themes.hpp"
 #include "rondix/runtime/target.hpp"
 #include "rondix/tools/names.hpp"
+#include "themes/themes.hpp"
 
 #include <algorithm>
 #include <map>
@@ -38,7 +38,7 @@ const IndexedName* none_found(const FlowFile& file, const NameAsked& asked, std:
 /// What the built-in theme has under this name is its own.
 bool is_built_in(NameKind kind, const std::string& name) {
     const auto is_name = [&](const auto& pair) { return pair.first.text == name; };
-    const Theme& theme = plain_theme();
+    const Theme theme = plain_theme();
     switch (kind) {
     case NameKind::style:
         return std::ranges::any_of(theme.styles,

@@ -8,8 +8,8 @@
 #include "reading/flow_reader.hpp"
 #include "reading/further_files.hpp"
 #include "reading/name_gatherer.hpp"
-#include "reading/themes.hpp"
 #include "resolving/resolve.hpp"
+#include "themes/themes.hpp"
 #include "yaml/near_files.hpp"
 #include "yaml/text_file.hpp"
 

@@ -6,8 +6,8 @@
 
 namespace rondix {
 
-/// The theme that every flow begins with.
-const Theme& plain_theme();
+/// The theme that every flow begins with (plain.theme.yaml).
+Theme plain_theme();
 
 /// Reads the theme file that the flow names and puts all themes in their order. The file's text is
 /// added to `sources`.
