@@ -56,7 +56,8 @@ struct CheckOptions {
     /// and for exact figures.
     std::size_t list_up_to = 2'000;
     /// Where the shortest moves into a finding would take more work than this (edges of a graph, so
-    /// that all machines agree), others are shown.
+    /// that all machines agree), others are shown. Once all have taken six times as much, there is
+    /// a sixteenth of it for each.
     std::size_t max_work_for_shortest = 1'000'000;
     /// Of more screens than this that all lead to each other by `open` and `go`, it is not tracked
     /// at first which are open beneath; where that matters, the proof starts again with all.

@@ -3,6 +3,7 @@
 // screen is told once, with the shortest way into it.
 #include "check/traps.hpp"
 
+#include "check/entries.hpp"
 #include "check/keeping.hpp"
 #include "check/witness_text.hpp"
 
@@ -29,9 +30,9 @@ class Traps {
     template <class Report>
     void each_entry(RuleId rule, const HeadSet& lost, Report report) {
         if (lost.count() == 0) return;
-        const HeadSet entries = entries_of(lost);
-        for (const ScreenId screen : nearest_first(entries)) {
-            auto witness = shortest(entries, screen);
+        const Entries entries = entries_of(context_, lost);
+        for (const ScreenId screen : entries.screens) {
+            auto witness = shortest(entries.heads, screen);
             if (!witness && context_.witnesses.left_open()) witness = shortest(lost, screen);
             if (!witness && context_.witnesses.left_open())
                 context_.leave_open(rule, context_.place_of(screen),
@@ -301,57 +302,6 @@ class Traps {
         if (says_none(screen) && origins.screens[index(screen)].known())
             finding.also.push_back(
                 {origins.actions[index(flow_[screen].back)], "back is disabled here"});
-    }
-
-    /// The lost heads that are entered from one that is not lost, or are the start. From a load
-    /// that leads into the trap on to the screen that its answer shows: that is where something can
-    /// be fixed.
-    HeadSet entries_of(const HeadSet& lost) {
-        HeadSet entries(heads_);
-        const auto enter = [&](HeadId head) {
-            const FrameId frame = heads_.frame(head);
-            const Values values = heads_.values(head);
-            if (!lost.has(frame, values)) return;
-            const std::optional<HeadId> on = where_the_player_acts(head, lost);
-            entries.add(heads_.frame(on.value_or(head)), heads_.values(on.value_or(head)));
-        };
-        const Paths& paths = context_.witnesses.paths(heads_);
-        for (const Heads::Start& start : heads_.starts())
-            enter(heads_.head(start.frame, start.values));
-        for (HeadId head = 0; head < heads_.size(); ++head)
-            if (paths.reached(head) && !lost.has(heads_.frame(head), heads_.values(head)))
-                for (const Paths::Step& step : paths.steps(head)) enter(step.to);
-        return entries;
-    }
-
-    /// The screens of heads, by the fewest moves that could lead there, were no untracked flag in
-    /// the way: when a limit is reached, what is near has been told.
-    std::vector<ScreenId> nearest_first(const HeadSet& set) {
-        const Paths& paths = context_.witnesses.paths(heads_);
-        std::map<ScreenId, Length> nearest;
-        for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
-            each_value(set.of(frame), [&](Values values) {
-                const Length length = paths.distance(heads_.head(frame, values));
-                const auto [one, is_new] = nearest.emplace(frames_[frame].screen, length);
-                if (!is_new) one->second = std::min(one->second, length);
-            });
-        std::vector<ScreenId> screens;
-        screens.reserve(nearest.size());
-        for (const auto& [screen, length] : nearest) screens.push_back(screen);
-        std::stable_sort(screens.begin(), screens.end(),
-                         [&](ScreenId a, ScreenId b) { return nearest.at(a) < nearest.at(b); });
-        return screens;
-    }
-
-    std::optional<HeadId> where_the_player_acts(HeadId head, const HeadSet& lost) const {
-        const FrameId frame = heads_.frame(head);
-        if (frames_[frame].phase != Phase::loading) return std::nullopt;
-        for (const Rule& rule : heads_.may(frame)) {
-            if (!is_answer_of_load(rule.move)) continue;
-            const Values after = rule.after(heads_.values(head));
-            if (lost.has(rule.frame, after)) return heads_.head(rule.frame, after);
-        }
-        return std::nullopt;
     }
 
     static constexpr std::size_t max_looked_into = 30;

@@ -59,15 +59,37 @@ bool Forcing::is_won(FrameId frame, Values values, Leads leads) const {
 bool Forcing::leads_easily(FrameId frame, Values values, const Rule& rule) const {
     if (rule.quits || rule.kind == Branch::Kind::leaves) return true;
     const Values after = rule.after(values);
-    if (rule.kind == Branch::Kind::pushes && can_choose(frame, after, rule)) return true;
+    if (rule.kind != Branch::Kind::pushes) return easy_.has(rule.frame, after);
+    if (here_ && here_->has(rule.frame, after)) return true;
+    return can_choose(frame, after, rule) || comes_back_to(easy_, frame, after, rule, true);
+}
+
+/// The same without leaving the frame.
+bool Forcing::leads_here(FrameId frame, Values values, const Rule& rule) const {
+    if (rule.quits) return true;
+    const Values after = rule.after(values);
+    switch (rule.kind) {
+    case Branch::Kind::leaves:
+    case Branch::Kind::refused: return false;
+    case Branch::Kind::stays: return here_->has(rule.frame, after);
+    case Branch::Kind::resets: return easy_.has(rule.frame, after); // nothing is beneath
+    case Branch::Kind::pushes: break;
+    }
+    return here_->has(rule.frame, after) || comes_back_to(*here_, frame, after, rule, false);
+}
+
+/// Whether what this rule pushes is won, and every way in which it could be left lands on what is
+/// won `here`, or on what is further beneath, if that counts.
+bool Forcing::comes_back_to(const HeadSet& won, FrameId frame, Values after, const Rule& rule,
+                            bool leaving_counts) const {
     if (!easy_.has(rule.frame, after)) return false;
-    if (rule.kind != Branch::Kind::pushes) return true;
-    const auto here = easy_.of(rule.under);
+    const auto here = won.of(rule.under);
     for (const Leaving::Exit& exit : possible_.exits(rule.frame)) {
-        if (!heads_.frames().lands_on(frame, exit.landing)) continue;
+        const bool lands_here = heads_.frames().lands_on(frame, exit.landing);
+        if (!lands_here && leaving_counts) continue;
         const auto back = possible_.row(exit, after);
         for (std::size_t i = 0; i < back.size(); ++i)
-            if ((back[i] & ~here[i]) != 0) return false;
+            if ((back[i] & ~(lands_here ? here[i] : 0)) != 0) return false;
     }
     return true;
 }
@@ -95,6 +117,11 @@ bool Forcing::all_easy(const HeadSet& among) const {
 bool Forcing::win_easily(FrameId frame) {
     bool changed = false;
     possible_.each_of(frame, [&](Values values) {
+        if (here_ && !here_->has(frame, values)) {
+            const bool won = is_won(
+                frame, values, [&](const Rule& rule) { return leads_here(frame, values, rule); });
+            if (won) changed |= here_->add(frame, values);
+        }
         if (easy_.has(frame, values)) return;
         const bool won = is_won(
             frame, values, [&](const Rule& rule) { return leads_easily(frame, values, rule); });
@@ -150,6 +177,10 @@ HeadSet Forcing::lost_staying(const HeadSet& among) {
 }
 
 HeadSet Forcing::lost(const HeadSet& among, bool staying) {
+    if (!here_ && (staying || !all_easy(among))) {
+        here_ = goals_;
+        win_easily();
+    }
     if (!chosen_ && heads_.values() > 1 && !all_easy(among)) {
         chosen_.emplace(heads_, Leaving::By::own_moves, budget_, possible_.among());
         win_easily();
@@ -192,7 +223,10 @@ std::uint32_t Forcing::pair_of(HeadId head, TargetId target) {
         std::uint64_t{head} << 32 | target, static_cast<std::uint32_t>(pairs_.size()));
     if (is_new) {
         budget_.expect_heads(pairs_.size());
-        const bool won = target == every && easy_.has(heads_.frame(head), heads_.values(head));
+        const FrameId frame = heads_.frame(head);
+        const Values values = heads_.values(head);
+        const bool won =
+            (target == every && easy_.has(frame, values)) || (here_ && here_->has(frame, values));
         pairs_.push_back({head, target, won, !won});
         if (!won) open_.push_back(found->second);
     }

@@ -16,8 +16,9 @@
 // Nearly always a simpler question does: a push counts when what is pushed is won and *every* way
 // in which it could be left lands on what is won. Where that leaves something, a push counts as
 // well when the player, by moves of his own alone, can leave what is pushed in *some* way that
-// lands on what is won. Neither wins a head too many; for those that they do not win, the sets are
-// followed, on demand.
+// lands on what is won; and when a goal can be forced there without leaving it at all, which is the
+// same question for no ways. None of these wins a head too many; for those that they do not win,
+// the sets are followed, on demand.
 #pragma once
 
 #include "proof/goals.hpp"
@@ -59,8 +60,11 @@ class Forcing {
     void win_easily();
     bool win_easily(FrameId frame);
     bool can_choose(FrameId frame, Values after, const Rule& rule) const;
+    bool comes_back_to(const HeadSet& here, FrameId frame, Values after, const Rule& rule,
+                       bool leaving_counts) const;
     bool all_easy(const HeadSet& among) const;
     bool leads_easily(FrameId frame, Values values, const Rule& rule) const;
+    bool leads_here(FrameId frame, Values values, const Rule& rule) const;
 
     HeadSet lost(const HeadSet& among, bool staying);
     std::vector<Way> possible_ways(HeadId head) const;
@@ -80,6 +84,7 @@ class Forcing {
     Budget& budget_;
     std::optional<Leaving> chosen_; // by the player's own moves; made where it is needed
     HeadSet easy_;                  // won for all ways, goals among them
+    std::optional<HeadSet> here_;   // won for none of them; looked for where it is needed
     std::vector<Pair> pairs_;
     std::unordered_map<std::uint64_t, std::uint32_t> pair_numbers_; // by head and target
     std::vector<std::vector<Way>> targets_; // in order; the first is `every`

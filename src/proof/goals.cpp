@@ -1,5 +1,6 @@
 #include "proof/goals.hpp"
 
+#include "proof/following.hpp"
 #include "proof/tabulation.hpp"
 
 #include <algorithm>
@@ -84,17 +85,9 @@ class Reaching {
     }
 
     void follow(FrameId frame, Values values) {
-        for (const Rule& rule : heads_.may(frame)) {
-            if (!rule.holds(values) || rule.kind == Branch::Kind::leaves) continue;
-            add(rule.frame, rule.after(values));
-            if (rule.kind != Branch::Kind::pushes) continue;
-            for (const Leaving::Exit& exit : leaving_.exits(rule.frame))
-                if (heads_.frames().lands_on(frame, exit.landing))
-                    resume(rule.under, leaving_.row(exit, rule.after(values)));
-        }
-        if (!heads_.may_rest(frame, values)) return;
-        for (Values free = heads_.free(); free != 0; free &= free - 1)
-            add(frame, values ^ (free & (~free + 1)));
+        each_next(
+            heads_, leaving_, frame, values, [&](FrameId to, Values after) { add(to, after); },
+            [&](FrameId to, std::span<const std::uint64_t> back) { resume(to, back); });
     }
 
     void resume(FrameId frame, std::span<const std::uint64_t> back) {

@@ -19,7 +19,9 @@ Leaving::Leaving(const Heads& heads, By by, Budget& budget, const HeadSet* among
     , words_((heads.values() + 63) / 64)
     , rows_(heads.frame_count())
     , row_counts_(heads.frame_count(), heads.values())
-    , exits_(heads.frame_count()) {
+    , exits_(heads.frame_count())
+    , swept_at_(heads.frame_count())
+    , changed_at_(heads.frame_count()) {
     if (heads.values() > few_values) {
         places_.resize(heads.values());
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame) find_rows(frame);
@@ -119,20 +121,28 @@ bool Leaving::can_be_left(FrameId frame, Values values) const {
     return false;
 }
 
+void Leaving::begin_sweep(FrameId frame) {
+    since_ = swept_at_[frame];
+    swept_at_[frame] = ++sweep_;
+}
+
 /// Once downward and once upward, so that what one value learns reaches the others soon.
 bool Leaving::grow(FrameId frame) {
     bool changed = false;
     list_members(frame);
     const std::size_t count = members_.size();
+    begin_sweep(frame);
     for (std::size_t i = 0; i < count; ++i) {
         budget_.step("ways to leave", i, count);
         changed |= grow(frame, members_[i]);
     }
-    if (changed && count > 1)
+    if (changed && count > 1) {
+        begin_sweep(frame);
         for (std::size_t i = count; i-- > 0;) {
             budget_.step("ways to leave", count - i, count);
             grow(frame, members_[i]);
         }
+    }
     return changed;
 }
 
@@ -142,19 +152,28 @@ bool Leaving::grow(FrameId frame, Values values) {
         const Values after = rule.after(values);
         switch (rule.kind) {
         case Branch::Kind::leaves: {
+            if (since_ > 0) break; // it was there at the first sweep
             std::uint64_t& word = row(frame, rule.landing, values)[after / 64];
             const std::uint64_t bit = std::uint64_t{1} << (after % 64);
             changed |= (word & bit) == 0;
             word |= bit;
             break;
         }
-        case Branch::Kind::stays: changed |= join(frame, values, rule.frame, after); break;
-        case Branch::Kind::pushes: changed |= pass_back(frame, values, rule); break;
+        case Branch::Kind::stays:
+            if (has_grown(rule.frame)) changed |= join(frame, values, rule.frame, after);
+            break;
+        case Branch::Kind::pushes:
+            if (has_grown(rule.frame) || has_grown(rule.under))
+                changed |= pass_back(frame, values, rule);
+            break;
         case Branch::Kind::refused:
         case Branch::Kind::resets: break; // a new bottom is no lower stack of this one
         }
     });
-    each_flip(frame, values, [&](Values after) { changed |= join(frame, values, frame, after); });
+    if (has_grown(frame))
+        each_flip(frame, values,
+                  [&](Values after) { changed |= join(frame, values, frame, after); });
+    if (changed) changed_at_[frame] = sweep_;
     return changed;
 }
 

@@ -72,6 +72,8 @@ class Leaving {
     }
     std::uint64_t* row(FrameId frame, Landing landing, Values values);
     void settle(std::span<const FrameId> group);
+    void begin_sweep(FrameId frame);
+    bool has_grown(FrameId frame) const { return changed_at_[frame] >= since_; }
     bool grow(FrameId frame);
     bool grow(FrameId frame, Values values);
     bool join(FrameId frame, Values values, FrameId other, Values others);
@@ -87,6 +89,10 @@ class Leaving {
     std::vector<std::size_t> row_counts_;
     std::vector<std::vector<Exit>> exits_;
     ZeroedWords bits_;
+    // Sweeps over the values of a frame are counted: what has not grown since the last one over a
+    // frame has nothing new for it.
+    std::uint32_t sweep_ = 0, since_ = 0;
+    std::vector<std::uint32_t> swept_at_, changed_at_;
     std::vector<Values> members_;       // of the frame that is looked at
     std::vector<std::uint32_t> places_; // of values among these
     std::vector<std::uint64_t> back_;

@@ -2,30 +2,35 @@
 
 namespace rondix {
 
-const Maps::Map& Maps::of(const Flags& tracked) {
-    std::unique_ptr<Map>& map = maps_[tracked];
-    if (!map) map = std::make_unique<Map>(flow_, frames_, devices_, tracked, 0, budget_);
-    return *map;
-}
-
-const Maps::Map* Maps::within(const Flags& tracked, std::size_t max_work) {
+const Maps::Map* Maps::within(const Flags& tracked, std::size_t max_work, std::size_t& work) {
     if (const auto found = maps_.find(tracked); found != maps_.end() && found->second)
         return found->second.get();
     std::size_t& known = too_dear_[tracked];
     if (known >= max_work) return nullptr;
     try {
         auto map = std::make_unique<Map>(flow_, frames_, devices_, tracked, max_work, budget_);
+        work += map->paths.work();
         return (maps_[tracked] = std::move(map)).get();
     } catch (const Paths::TooDear&) {
+        work += max_work;
         known = max_work;
         return nullptr;
     }
 }
 
+/// (A map that is made for one question serves others: so most flows come nowhere near the limit of
+/// all. Behind it there is little for each.)
+const Maps::Map* Maps::for_shortest(const Flags& tracked) {
+    constexpr std::size_t in_all = 6, little = 16;
+    const std::size_t most = budget_.max_work_for_shortest();
+    return within(tracked, work_ < in_all * most ? most : most / little, work_);
+}
+
 const Maps::Map* Maps::in_doubt(const Flags& tracked) {
-    constexpr std::size_t max_in_vain = 3;
-    if (in_vain_ >= max_in_vain) return nullptr;
-    const Map* map = within(tracked, budget_.max_work_for_doubts());
+    constexpr std::size_t max_in_vain = 3, in_all = 2;
+    const std::size_t most = budget_.max_work_for_doubts();
+    if (in_vain_ >= max_in_vain || work_in_doubt_ >= in_all * most) return nullptr;
+    const Map* map = within(tracked, most, work_in_doubt_);
     if (!map) ++in_vain_;
     return map;
 }

@@ -27,9 +27,9 @@ class Maps {
         , devices_(devices)
         , budget_(budget) {}
 
-    const Map& of(const std::vector<FlagId>& tracked);
-    /// The same where it takes no more than so much work; else null.
-    const Map* within(const std::vector<FlagId>& tracked, std::size_t max_work);
+    /// With these flags tracked; null where it takes more work than
+    /// CheckOptions::max_work_for_shortest, or where others have taken many times that.
+    const Map* for_shortest(const std::vector<FlagId>& tracked);
     /// The same for what nothing else tells. Some that take too much are enough: the next would as
     /// well.
     const Map* in_doubt(const std::vector<FlagId>& tracked);
@@ -41,6 +41,7 @@ class Maps {
 
   private:
     using Flags = std::vector<FlagId>;
+    const Map* within(const Flags& tracked, std::size_t max_work, std::size_t& work);
     const CompiledFlow& flow_;
     Frames& frames_;
     const DeviceSet devices_;
@@ -49,8 +50,9 @@ class Maps {
     std::map<Flags, std::size_t> too_dear_; // whose map takes more than so much work
     std::map<Flags, std::unique_ptr<Reach>> reaches_;
     std::map<Flags, std::unique_ptr<SymbolicReach>> symbolic_;
-    std::size_t symbolic_steps_ = 0; // of all of them
-    std::size_t in_vain_ = 0;        // maps that took too much, though nothing else tells
+    std::size_t work_ = 0, work_in_doubt_ = 0; // of all of them
+    std::size_t symbolic_steps_ = 0;           // the same
+    std::size_t in_vain_ = 0;                  // maps that took too much, though nothing else tells
 };
 
 } // namespace rondix

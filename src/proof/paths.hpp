@@ -58,6 +58,7 @@ class Paths {
     Paths(const Heads& heads, Options options, Budget& budget);
     Paths(const Heads& heads, const std::vector<HeadId>& first, Options options, Budget& budget);
 
+    std::size_t work() const { return work_; }
     bool reached(HeadId head) const { return numbers_.find(head).has_value(); }
     std::vector<HeadId> reached_heads() const;
 

@@ -41,9 +41,7 @@ std::optional<Witness> Witnesses::shortest(const Heads& heads, const Target& tar
     left_open_ = false;
     for (;;) {
         const bool are_too_many = Variables::bits_for(flow_, tracked) > Heads::max_bits;
-        const Maps::Map* found = are_too_many || in_doubt
-                                     ? nullptr
-                                     : maps_.within(tracked, budget_.max_work_for_shortest());
+        const Maps::Map* found = are_too_many || in_doubt ? nullptr : maps_.for_shortest(tracked);
         if (!found) {
             if (!known && !went_forward) known = scouted(heads, target);
             went_forward = true;
@@ -89,7 +87,7 @@ bool Witnesses::happens(const Heads& heads, const Target& target) {
     if (sought(heads, target, Asked::whether, Scouting::Effort::little)) return true;
     if (!may_happen_as_entered(heads, target)) return false;
     if (sought(heads, target, Asked::whether, Scouting::Effort::much)) return true;
-    if (const Maps::Map* map = maps_.within(heads.tracked(), budget_.max_work_for_shortest())) {
+    if (const Maps::Map* map = maps_.for_shortest(heads.tracked())) {
         const std::optional<HeadId> end = nearest(*map, target, {});
         if (!end) return false;
         if (turned(*map, *end, target, Asked::whether)) return true;

@@ -65,7 +65,7 @@ class Witnesses {
     };
     /// The shortest moves, the last one included; nothing when there are none, or when it would
     /// take too much to know (left_open()). Where to find them takes more than
-    /// CheckOptions::most_work_for_shortest and some are known, those. `heads` tells which flags
+    /// CheckOptions::max_work_for_shortest and some are known, those. `heads` tells which flags
     /// are tracked to begin with. With `needed`, which gets those that were in the end, nobody is
     /// shown the moves; without, they are replayed through a Runner. One that refuses them is a
     /// fault of Rondix: throws std::logic_error.
@@ -109,8 +109,11 @@ class Witnesses {
     /// Moves to one of these values of a frame, by what going forward has come by, and then what
     /// the game can do.
     std::optional<Witness> come_by(SymbolicReach& reach, FrameId frame, Diagrams::Id set);
-    /// The paths to all heads with the same flags tracked.
-    const Paths& paths(const Heads& heads) { return maps_.of(heads.tracked()).paths; }
+    /// The paths to all heads with the same flags tracked; null where they cost too much.
+    const Paths* paths(const Heads& heads) {
+        const Maps::Map* map = maps_.for_shortest(heads.tracked());
+        return map ? &map->paths : nullptr;
+    }
 
   private:
     enum class Known : std::uint8_t { no, yes, open };
