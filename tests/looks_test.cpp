@@ -285,7 +285,7 @@ TEST(Looks, SlipsAreToldWhereTheyStand) {
          "3:8: error: cannot read 'no-such.theme.yaml': No such file or directory [missing-file]"},
     };
     for (const Slip& slip : slips) {
-        const FlowFile file = load_flow_text("slip", begin + slip.text + end);
+        const FlowFile file = load_flow_text("slip", fmt::format("{}{}{}", begin, slip.text, end));
         EXPECT_FALSE(file.compiled) << slip.text;
         const std::string told = all_text(file);
         EXPECT_EQ(told.substr(0, told.find('\n')), std::string("slip:") + slip.says);
