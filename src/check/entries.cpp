@@ -3,7 +3,6 @@
 #include "proof/following.hpp"
 
 #include <algorithm>
-#include <limits>
 #include <map>
 
 namespace rondix {

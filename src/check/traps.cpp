@@ -8,7 +8,6 @@
 #include "check/witness_text.hpp"
 
 #include <algorithm>
-#include <map>
 #include <stdexcept>
 #include <string>
 

@@ -325,15 +325,6 @@ std::vector<Paths::OnTop> Paths::on_top(HeadId head) const {
     return heads;
 }
 
-std::vector<Paths::Step> Paths::steps(HeadId head) const {
-    std::vector<Step> steps;
-    const Node& node = this->node(head);
-    for (const Edge& edge : node.edges) steps.push_back({edge.to, edge.length});
-    for (const auto* openers : {&node.pushes, &node.resets})
-        for (const Opener& to : *openers) steps.push_back({to.head, to.length});
-    return steps;
-}
-
 std::vector<Paths::WayOut> Paths::ways(HeadId head) const {
     std::vector<WayOut> ways;
     for (const RowId number : node(head).ways) {

@@ -68,14 +68,8 @@ class Paths {
     /// The same with what happens at once, and with the case of each move.
     std::vector<PathMove> path_moves_to(HeadId head) const;
 
-    /// Where a head leads by one move, or by a screen that is pushed and left again, and how far
-    /// that is.
-    struct Step {
-        HeadId to = 0;
-        Length length = 0;
-    };
-    std::vector<Step> steps(HeadId head) const;
-    /// Of where it leads, what is in the same place of the stack, and what is on top of it.
+    /// Of where a head leads by one move, or by a screen that is pushed and left again, what is in
+    /// the same place of the stack, and what is on top of it.
     std::vector<HeadId> in_place(HeadId head) const;
     struct OnTop {
         HeadId head = 0;

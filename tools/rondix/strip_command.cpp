@@ -83,8 +83,9 @@ int run(Options& options) {
         finding = finding_numbered(file, options.finding, options.check, status);
         if (!finding) return status;
         walk = walk_into(*finding);
-    } else
+    } else {
         walk = load_good_walkthrough(options.walkthrough);
+    }
     if (!walk || !may_write({options.output})) return cannot_be_used;
 
     FilmStripOptions strip_options;
