@@ -1,6 +1,7 @@
 // How the proof grows: families of flows, each with some numbers, as a table for the docs. Times
 // are of check() without looks; memory is the most that a process of its own had in use.
 #include "reference/family_flow.hpp"
+#include "reference/game_flow.hpp"
 #include "rondix/tools/check.hpp"
 
 #include <fmt/format.h>
@@ -114,6 +115,9 @@ int main(int count, char** words) {
     family("17 screens, a setting of 12 levels", {.screens = 17, .share = 0.6, .levels = 12});
     family("100 screens, 8 flags that steps change, a setting of 30 levels",
            {.screens = 100, .own_flags = 8, .levels = 30});
+    for (const int screens : {5, 10, 20})
+        row(fmt::format("menus of whole games, {} screens and ten more", screens), numbers,
+            [&](unsigned number) { return test::game_flow(screens, number); });
     for (const int tabs : {8, 12, 16, 24})
         row(fmt::format("{} tabs that all open each other", tabs), 1,
             [&](unsigned) { return test::tabs_flow(tabs); });
