@@ -9,9 +9,10 @@ namespace {
 
 constexpr std::uint32_t unseen = 0xFFFFFFFF;
 
+template <class Edges>
 class Search {
   public:
-    explicit Search(const Graph& next)
+    explicit Search(const Edges& next)
         : next_(next)
         , component_(next.size())
         , order_(next.size(), unseen)
@@ -67,7 +68,7 @@ class Search {
         ++components_;
     }
 
-    const Graph& next_;
+    const Edges& next_;
     std::vector<std::uint32_t> component_, order_, low_;
     std::vector<std::uint32_t> path_; // nodes whose component is not known yet
     std::vector<bool> on_path_;
@@ -78,6 +79,10 @@ class Search {
 } // namespace
 
 std::vector<std::uint32_t> components(const Graph& next) {
+    return Search(next).run();
+}
+
+std::vector<std::uint32_t> components(const Lists<std::uint32_t>& next) {
     return Search(next).run();
 }
 

@@ -1,8 +1,7 @@
 // Components: which nodes of a graph lead to each other.
 #pragma once
 
-#include <cstdint>
-#include <vector>
+#include "proof/lists.hpp"
 
 namespace rondix {
 
@@ -13,5 +12,6 @@ using Graph = std::vector<std::vector<std::uint32_t>>; ///< for each node, where
 /// R. Tarjan, "Depth-first search and linear graph algorithms", SIAM Journal on Computing 1(2),
 /// 1972.
 std::vector<std::uint32_t> components(const Graph& next);
+std::vector<std::uint32_t> components(const Lists<std::uint32_t>& next);
 
 } // namespace rondix

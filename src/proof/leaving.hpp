@@ -3,18 +3,17 @@
 // analysis via graph reachability", POPL 1995).
 //
 // A way is a landing (the screen beneath, the bottom, or a screen by name) and the values that the
-// flags have then. For each frame and landing there is a square of bits, a row of values after for
-// each value before. What is pushed is summed up before what it is pushed on, in the order of
-// Heads::order(); within a group the rows grow until nothing changes.
+// flags have then. For each head and landing there is a row of bits, one for each values after.
+// What is pushed is summed up before what it is pushed on, in the order of Heads::order().
 //
-// Values that lead to each other without leaving the frame, such as those of switches that can be
-// put both ways, have one row in common.
+// Heads that lead to each other in the same place of the stack, as with switches that can be put
+// both ways, have one row in common (summing.hpp).
 //
-// Of a screen most values are never met. Where it is known which are, the others have one row in
-// common, which stays empty.
+// Of a screen most values are never met. Where it is known which are, the others have no row.
 //
-// Cost: for v values of the tracked flags v * v bits a frame and landing, and for each rule of a
-// frame about v * v / 64 steps a round; with one row in common v bits, and v steps.
+// Cost: for v values of the tracked flags at most v * v bits a frame and landing, and for each rule
+// of a frame about v * v / 64 steps; where heads have rows in common, v bits a row, and for each
+// two of which one leads to the other v / 64 steps.
 #pragma once
 
 #include "proof/heads.hpp"
@@ -42,11 +41,16 @@ class Leaving {
     struct Exit {
         Landing landing;
         FrameId frame = 0;
-        std::uint64_t* bits = nullptr;
+        std::uint32_t first = 0; ///< row
+        const std::uint64_t* bits = nullptr;
+        std::size_t stride = 0; ///< words from one row to the next
     };
-    std::span<const Exit> exits(FrameId frame) const { return exits_[frame]; }
+    std::span<const Exit> exits(FrameId frame) const {
+        return {exits_.data() + exits_of_[frame].begin, exits_of_[frame].count};
+    }
     std::span<const std::uint64_t> row(const Exit& exit, Values values) const {
-        return {exit.bits + row_of(exit.frame, values) * words_, words_};
+        const std::uint32_t number = rows_[place_of(exit.frame, values)];
+        return number == no_row ? std::span(nothing_) : row_numbered(exit, number);
     }
     bool can_be_left(FrameId frame, Values values) const;
 
@@ -64,39 +68,24 @@ class Leaving {
     template <class Each>
     void each_flip(FrameId frame, Values values, Each each) const;
 
-    void find_rows(FrameId frame);
-    void list_members(FrameId frame);
-    std::uint32_t place_of(FrameId frame, Values values) const;
-    std::size_t row_of(FrameId frame, Values values) const {
-        return rows_[frame].empty() ? values : rows_[frame][values];
+    class Summing;
+    static constexpr std::uint32_t no_row = 0xFFFFFFFF;
+    std::size_t place_of(FrameId frame, Values values) const {
+        return frame * heads_.values() + values;
     }
-    std::uint64_t* row(FrameId frame, Landing landing, Values values);
-    void settle(std::span<const FrameId> group);
-    void begin_sweep(FrameId frame);
-    bool has_grown(FrameId frame) const { return changed_at_[frame] >= since_; }
-    bool grow(FrameId frame);
-    bool grow(FrameId frame, Values values);
-    bool join(FrameId frame, Values values, FrameId other, Values others);
-    bool add(FrameId frame, Landing landing, Values values, std::span<const std::uint64_t> more);
-    bool pass_back(FrameId frame, Values values, const Rule& rule);
+    std::span<const std::uint64_t> row_numbered(const Exit& exit, std::uint32_t number) const {
+        return {exit.bits + (number - exit.first) * exit.stride, words_};
+    }
 
     const Heads& heads_;
-    By by_;
-    Budget& budget_;
+    const By by_;
     const HeadSet* const among_;
-    std::size_t words_;
-    std::vector<std::vector<std::uint32_t>> rows_; // of each frame's values; none: each its own
-    std::vector<std::size_t> row_counts_;
-    std::vector<std::vector<Exit>> exits_;
+    const std::size_t words_;
+    const std::vector<std::uint64_t> nothing_;
+    std::vector<std::uint32_t> rows_; // the number of each head's row
+    std::vector<Exit> exits_;
+    std::vector<IndexRange> exits_of_; // each frame
     ZeroedWords bits_;
-    // Sweeps over the values of a frame are counted: what has not grown since the last one over a
-    // frame has nothing new for it.
-    std::uint32_t sweep_ = 0, since_ = 0;
-    std::vector<std::uint32_t> swept_at_, changed_at_;
-    std::vector<Values> members_;       // of the frame that is looked at
-    std::vector<std::uint32_t> places_; // of values among these
-    std::vector<std::uint64_t> back_;
-    std::vector<bool> joined_; // rows, while something is passed back
 };
 
 } // namespace rondix
