@@ -17,8 +17,9 @@ class Walk {
         : heads_(context.heads())
         , lost_(lost)
         , budget_(context.budget)
-        , leaving_(heads_, Leaving::By::any_move, budget_, &context.proof.reached())
+        , leaving_(context.proof.summaries().by(Leaving::By::any_move))
         , met_(heads_)
+        , entered_(heads_)
         , entries_(heads_) {}
 
     void run() {
@@ -58,11 +59,20 @@ class Walk {
         };
         each_next(heads_, leaving_, frame, values, take,
                   [&](FrameId to, std::span<const std::uint64_t> back) {
-                      each_value(back, [&](Values after) { take(to, after); });
+                      for (std::size_t i = 0; i < back.size(); ++i)
+                          each_bit(back[i] & news(to, i, is_lost), i,
+                                   [&](Values after) { take(to, after); });
                   });
     }
 
+    /// What there is to be taken of a word of bits: many lead to the same heads.
+    std::uint64_t news(FrameId to, std::size_t word, bool is_lost) const {
+        const std::uint64_t not_met = ~met_.of(to)[word];
+        return is_lost ? not_met : not_met | (lost_.of(to)[word] & ~entered_.of(to)[word]);
+    }
+
     void enter(FrameId frame, Values values) {
+        if (!entered_.add(frame, values)) return;
         if (heads_.frames()[frame].phase == Phase::loading)
             for (const Rule& rule : heads_.may(frame))
                 if (is_answer_of_load(rule.move) && lost_.has(rule.frame, rule.after(values)))
@@ -78,8 +88,8 @@ class Walk {
     const Heads& heads_;
     const HeadSet& lost_;
     Budget& budget_;
-    const Leaving leaving_;
-    HeadSet met_, entries_;
+    const Leaving& leaving_;
+    HeadSet met_, entered_, entries_;
     std::vector<HeadId> next_;
     std::size_t steps_ = 0;
     std::map<ScreenId, std::size_t> nearest_;

@@ -5,10 +5,11 @@
 
 namespace rondix {
 
-Forcing::Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
+Forcing::Forcing(const Heads& heads, Summaries& summaries, HeadSet goals, Silence mode,
                  Budget& budget)
     : heads_(heads)
-    , possible_(possible)
+    , summaries_(summaries)
+    , possible_(summaries.by(Leaving::By::a_way_out))
     , goals_(std::move(goals))
     , silence_(mode)
     , budget_(budget)
@@ -116,7 +117,7 @@ bool Forcing::all_easy(const HeadSet& among) const {
 /// Adds what is known to be won at one frame. False: nothing new.
 bool Forcing::win_easily(FrameId frame) {
     bool changed = false;
-    possible_.each_of(frame, [&](Values values) {
+    each_value(summaries_.met().of(frame), [&](Values values) {
         if (here_ && !here_->has(frame, values)) {
             const bool won = is_won(
                 frame, values, [&](const Rule& rule) { return leads_here(frame, values, rule); });
@@ -182,7 +183,7 @@ HeadSet Forcing::lost(const HeadSet& among, bool staying) {
         win_easily();
     }
     if (!chosen_ && heads_.values() > 1 && !all_easy(among)) {
-        chosen_.emplace(heads_, Leaving::By::own_moves, budget_, possible_.among());
+        chosen_ = &summaries_.by(Leaving::By::own_moves);
         win_easily();
     }
     std::vector<std::uint32_t> asked;

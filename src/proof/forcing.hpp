@@ -21,7 +21,7 @@
 // the sets are followed, on demand.
 #pragma once
 
-#include "proof/goals.hpp"
+#include "proof/summaries.hpp"
 
 #include <optional>
 #include <unordered_map>
@@ -30,9 +30,8 @@ namespace rondix {
 
 class Forcing {
   public:
-    /// To quit is a goal always, and `goals` are. `possible` is by the moves of a way out.
-    Forcing(const Heads& heads, const Leaving& possible, HeadSet goals, Silence mode,
-            Budget& budget);
+    /// To quit is a goal always, and `goals` are.
+    Forcing(const Heads& heads, Summaries& summaries, HeadSet goals, Silence mode, Budget& budget);
 
     /// Of these heads those from which the player can force neither a goal nor to leave.
     HeadSet lost(const HeadSet& among);
@@ -78,13 +77,14 @@ class Forcing {
     void settle();
 
     const Heads& heads_;
-    const Leaving& possible_;
+    Summaries& summaries_;
+    const Leaving& possible_; // by the moves of a way out
     const HeadSet goals_;
     const Silence silence_;
     Budget& budget_;
-    std::optional<Leaving> chosen_; // by the player's own moves; made where it is needed
-    HeadSet easy_;                  // won for all ways, goals among them
-    std::optional<HeadSet> here_;   // won for none of them; looked for where it is needed
+    const Leaving* chosen_ = nullptr; // by the player's own moves; where it is needed
+    HeadSet easy_;                    // won for all ways, goals among them
+    std::optional<HeadSet> here_;     // won for none of them; looked for where it is needed
     std::vector<Pair> pairs_;
     std::unordered_map<std::uint64_t, std::uint32_t> pair_numbers_; // by head and target
     std::vector<std::vector<Way>> targets_; // in order; the first is `every`

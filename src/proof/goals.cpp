@@ -93,9 +93,7 @@ class Reaching {
     void resume(FrameId frame, std::span<const std::uint64_t> back) {
         const auto found = found_.of(frame);
         for (std::size_t i = 0; i < back.size(); ++i)
-            for (std::uint64_t word = back[i] & ~found[i]; word != 0; word &= word - 1)
-                add(frame,
-                    static_cast<Values>(i * 64 + static_cast<unsigned>(std::countr_zero(word))));
+            each_bit(back[i] & ~found[i], i, [&](Values values) { add(frame, values); });
     }
 
     const Heads& heads_;
@@ -108,11 +106,14 @@ class Reaching {
 
 } // namespace
 
-HeadSet reachable(const Heads& heads, Budget& budget) {
+HeadSet reachable(const Heads& heads, Budget& budget, std::optional<Leaving>* by_any) {
     constexpr std::size_t few_values = 16; // all of which are soon looked at
     if (heads.values() > few_values)
         if (std::optional<HeadSet> reached = tabulate(heads, budget)) return *std::move(reached);
-    return reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+    Leaving leaving(heads, Leaving::By::any_move, budget);
+    HeadSet reached = reachable(heads, leaving, budget);
+    if (by_any) by_any->emplace(std::move(leaving));
+    return reached;
 }
 
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget) {

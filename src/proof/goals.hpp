@@ -3,10 +3,13 @@
 
 #include "proof/leaving.hpp"
 
+#include <optional>
+
 namespace rondix {
 
-/// Every head that could be reached, by any moves.
-HeadSet reachable(const Heads& heads, Budget& budget);
+/// Every head that could be reached, by any moves. Where the ways to leave all heads have to be
+/// known for that, `by_any` gets them.
+HeadSet reachable(const Heads& heads, Budget& budget, std::optional<Leaving>* by_any = nullptr);
 /// The same with `leaving`, by any move.
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget);
 

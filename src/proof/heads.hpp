@@ -248,12 +248,17 @@ class HeadSet {
     std::vector<std::uint64_t> bits_;
 };
 
+/// Calls `each` with every value whose bit is set, in one of many words.
+template <class Each>
+void each_bit(std::uint64_t word, std::size_t place, Each each) {
+    for (; word != 0; word &= word - 1)
+        each(static_cast<Values>(place * 64 + static_cast<unsigned>(std::countr_zero(word))));
+}
+
 /// Calls `each` with every value whose bit is set.
 template <class Each>
 void each_value(std::span<const std::uint64_t> words, Each each) {
-    for (std::size_t i = 0; i < words.size(); ++i)
-        for (std::uint64_t word = words[i]; word != 0; word &= word - 1)
-            each(static_cast<Values>(i * 64 + static_cast<unsigned>(std::countr_zero(word))));
+    for (std::size_t i = 0; i < words.size(); ++i) each_bit(words[i], i, each);
 }
 
 } // namespace rondix

@@ -7,11 +7,12 @@ namespace {
 /// Grows the set of heads from which a goal can be come to without leaving them.
 class Hope {
   public:
-    Hope(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode, Budget& budget)
+    Hope(const Heads& heads, Summaries& summaries, HeadSet goals, Silence mode, Budget& budget)
         : heads_(heads)
         , silence_(mode)
         , budget_(budget)
-        , leaving_(heads, Leaving::By::any_move, budget, &among)
+        , met_(summaries.met())
+        , leaving_(summaries.by(Leaving::By::any_move))
         , found_(std::move(goals)) {
         bool changed = true;
         while (changed) {
@@ -26,7 +27,7 @@ class Hope {
     HeadSet rest() const {
         HeadSet rest(heads_);
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
-            leaving_.each_of(frame, [&](Values values) {
+            each_value(met_.of(frame), [&](Values values) {
                 if (!found_.has(frame, values) && !leaving_.can_be_left(frame, values))
                     rest.add(frame, values);
             });
@@ -36,7 +37,7 @@ class Hope {
   private:
     bool grow(FrameId frame) {
         bool changed = false;
-        leaving_.each_of(frame, [&](Values values) {
+        each_value(met_.of(frame), [&](Values values) {
             if (!found_.has(frame, values) && is_found(frame, values))
                 changed |= found_.add(frame, values);
         });
@@ -74,15 +75,16 @@ class Hope {
     const Heads& heads_;
     const Silence silence_;
     Budget& budget_;
-    const Leaving leaving_;
+    const HeadSet& met_;
+    const Leaving& leaving_;
     HeadSet found_;
 };
 
 } // namespace
 
-HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode,
+HeadSet hopeless(const Heads& heads, Summaries& summaries, HeadSet goals, Silence mode,
                  Budget& budget) {
-    return Hope(heads, among, std::move(goals), mode, budget).rest();
+    return Hope(heads, summaries, std::move(goals), mode, budget).rest();
 }
 
 } // namespace rondix

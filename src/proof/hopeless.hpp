@@ -3,13 +3,13 @@
 // some flags are not known; what is hopeless is lost whatever they are.
 #pragma once
 
-#include "proof/leaving.hpp"
+#include "proof/summaries.hpp"
 
 namespace rondix {
 
-/// To quit is a goal always, and `goals` are. Those of `among`, which lead to no others. Where
-/// silence counts, what has no time limit is never answered.
-HeadSet hopeless(const Heads& heads, const HeadSet& among, HeadSet goals, Silence mode,
+/// Of the heads that are met. To quit is a goal always, and `goals` are. Where silence counts, what
+/// has no time limit is never answered.
+HeadSet hopeless(const Heads& heads, Summaries& summaries, HeadSet goals, Silence mode,
                  Budget& budget);
 
 } // namespace rondix

@@ -54,14 +54,6 @@ class Leaving {
     }
     bool can_be_left(FrameId frame, Values values) const;
 
-    const HeadSet* among() const { return among_; }
-    /// Calls `each` with the values of a frame that are summed up.
-    template <class Each>
-    void each_of(FrameId frame, Each each) const {
-        if (among_) return each_value(among_->of(frame), each);
-        for (Values values = 0; values < heads_.values(); ++values) each(values);
-    }
-
   private:
     template <class Each>
     void each_rule(FrameId frame, Values values, Each each) const;
@@ -69,6 +61,12 @@ class Leaving {
     void each_flip(FrameId frame, Values values, Each each) const;
 
     class Summing;
+    /// Calls `each` with the values of a frame that are summed up.
+    template <class Each>
+    void each_of(FrameId frame, Each each) const {
+        if (among_) return each_value(among_->of(frame), each);
+        for (Values values = 0; values < heads_.values(); ++values) each(values);
+    }
     static constexpr std::uint32_t no_row = 0xFFFFFFFF;
     std::size_t place_of(FrameId frame, Values values) const {
         return frame * heads_.values() + values;

@@ -1,5 +1,6 @@
 #include "proof/proof.hpp"
 
+#include "proof/goals.hpp"
 #include "proof/hopeless.hpp"
 #include "rondix/tools/move_text.hpp"
 
@@ -109,17 +110,19 @@ bool Proof::try_out() {
                                        std::string(flow_.text(flow_[overflow->screen].id)) + "'"};
     reach_is_exact_ = asks_only_for_known_flags();
     open_.clear();
-    leaving_.reset();
+    summaries_.reset();
+    std::optional<Leaving> any;
     if (options_.also) {
-        const Leaving any(*heads_, Leaving::By::any_move, budget_);
-        from_start_ = reachable(*heads_, any, budget_);
+        any.emplace(*heads_, Leaving::By::any_move, budget_);
+        from_start_ = reachable(*heads_, *any, budget_);
         reached_ = from_start_;
-        reached_.join(reachable_from_also(*heads_, any, landed_, budget_));
+        reached_.join(reachable_from_also(*heads_, *any, landed_, budget_));
     } else {
-        reached_ = reachable(*heads_, budget_);
+        reached_ = reachable(*heads_, budget_, &any);
     }
-    leaving_.emplace(*heads_, Leaving::By::a_way_out, budget_, &reached_);
-    stuck_ = Forcing(*heads_, *leaving_, in_play(), Silence::ends, budget_).lost(reached_);
+    summaries_ = std::make_unique<Summaries>(*heads_, reached_, budget_);
+    if (any) summaries_->put(Leaving::By::any_move, *std::move(any));
+    stuck_ = Forcing(*heads_, *summaries_, in_play(), Silence::ends, budget_).lost(reached_);
     note_so_far();
     return !is_in_doubt(stuck_, in_play(), Silence::ends) && look_at_silence() && look_at_leaving();
 }
@@ -135,7 +138,7 @@ void Proof::note_so_far() {
     known.in_doubt = in_doubt;
     known.some = true;
     if (in_doubt.empty()) return;
-    const HeadSet sure = hopeless(*heads_, reached_, in_play(), Silence::ends, budget_);
+    const HeadSet sure = hopeless(*heads_, *summaries_, in_play(), Silence::ends, budget_);
     for (const ScreenId screen : in_doubt) {
         auto witness = witnesses_.scouted(*heads_, lost_on(screen, sure));
         if (!witness) continue;
@@ -161,7 +164,7 @@ bool Proof::look_at_silence() {
     if (!some) return true;
     HeadSet goals = in_play();
     goals.join(stuck_);
-    endless_ = Forcing(*heads_, *leaving_, goals, Silence::counts, budget_).lost(reached_);
+    endless_ = Forcing(*heads_, *summaries_, goals, Silence::counts, budget_).lost(reached_);
     return !is_in_doubt(endless_, goals, Silence::counts);
 }
 
@@ -173,12 +176,12 @@ bool Proof::look_at_leaving() {
     if (!flow_.can_quit) return true;
     HeadSet goals = stuck_;
     goals.join(endless_);
-    captive_ = Forcing(*heads_, *leaving_, goals, Silence::counts, budget_).lost(reached_);
+    captive_ = Forcing(*heads_, *summaries_, goals, Silence::counts, budget_).lost(reached_);
     if (goals.count() > 0 && captive_.count() > 0) {
         HeadSet ends = in_play();
         ends.join(goals);
         captive_.drop(
-            Forcing(*heads_, *leaving_, ends, Silence::counts, budget_).lost_staying(captive_));
+            Forcing(*heads_, *summaries_, ends, Silence::counts, budget_).lost_staying(captive_));
     }
     return !is_in_doubt(captive_, goals, Silence::counts);
 }
@@ -187,7 +190,7 @@ bool Proof::look_at_leaving() {
 bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals, Silence mode) {
     if (options_.only != no_screen) lost.keep(heads_of(options_.only));
     if (lost.count() == 0) return false;
-    Blame blame(flow_, *heads_, *leaving_);
+    Blame blame(flow_, *heads_, summaries_->by(Leaving::By::a_way_out));
     const std::set<FlagId> found = blame.find(lost);
     if (found.empty() && blame.some_doubt()) throw Loose{};
     const std::vector<FlagId> more(found.begin(), found.end());
@@ -200,7 +203,7 @@ bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals, Silence mode) {
 
 /// Leaves those that are lost whatever the flags are that are not tracked.
 void Proof::leave_open(HeadSet& lost, const HeadSet& goals, Silence mode) {
-    const HeadSet sure = hopeless(*heads_, reached_, goals, mode, budget_);
+    const HeadSet sure = hopeless(*heads_, *summaries_, goals, mode, budget_);
     for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
         each_value(lost.of(frame), [&](Values values) {
             if (!sure.has(frame, values)) open_.insert(frames_[frame].screen);

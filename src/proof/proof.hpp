@@ -18,6 +18,7 @@
 #include "proof/witnesses.hpp"
 
 #include <map>
+#include <memory>
 #include <set>
 
 namespace rondix {
@@ -46,6 +47,7 @@ class Proof {
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
+    Summaries& summaries() const { return *summaries_; }
     /// Every head that is said to be reached can be: no condition asks for a flag that is not
     /// tracked, unless the game can change it at any moment, and closes no screen by that.
     bool reach_is_exact() const { return reach_is_exact_; }
@@ -86,7 +88,7 @@ class Proof {
     const Options options_;
     std::vector<FlagId> tracked_;
     std::optional<Heads> heads_;
-    std::optional<Leaving> leaving_; // by the moves of a way out
+    std::unique_ptr<Summaries> summaries_; // of what is reached
     HeadSet reached_, stuck_, endless_, captive_;
     HeadSet from_start_, landed_; // with `also`: what is reached without it; where it stands itself
     bool reach_is_exact_ = false;
