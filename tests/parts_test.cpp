@@ -95,13 +95,13 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
         const Heads heads(frames, flow, flow.devices, tracked, budget);
         const HeadSet reached =
             reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
-        const Leaving leaving(heads, Leaving::By::a_way_out, budget);
+        Summaries summaries(heads, reached, budget);
         HeadSet play(heads);
         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
             for (Values values = 0; values < heads.values(); ++values)
                 if (frames.in_play(frame)) play.add(frame, values);
         HeadSet won = reached;
-        won.drop(Forcing(heads, leaving, play, Silence::ends, budget).lost_staying(reached));
+        won.drop(Forcing(heads, summaries, play, Silence::ends, budget).lost_staying(reached));
         const auto way_out = ways_out(flow, listing, Backward(listing));
         HeadSet real(heads);
         MenuState state(flow);

@@ -20,6 +20,25 @@ namespace {
 
 constexpr std::size_t max_heads_of_each = 20'000'000; // of all such proofs together
 
+/// What is found besides traps. Goes into the result in the end, also of a proof that is stopped.
+struct Rest {
+    explicit Rest(CheckResult& result)
+        : to(result) {}
+    ~Rest() { put(); }
+    void put() {
+        to.findings.insert(to.findings.end(), findings.begin(), findings.end());
+        to.open.insert(to.open.end(), open.begin(), open.end());
+        findings.clear();
+        open.clear();
+    }
+    Rest(const Rest&) = delete;
+    Rest& operator=(const Rest&) = delete;
+
+    CheckResult& to;
+    Findings findings = {};
+    std::vector<OpenPoint> open = {};
+};
+
 /// The screens that the proof of all leaves open are looked at one by one, for fewer flags matter
 /// to each. What is found to be a trap is told.
 void look_at_open(CheckContext& context, CheckResult& result, Told& told) {
@@ -83,41 +102,86 @@ void tell_so_far(const FlowFile& file, const SoFar& so_far, CheckResult& result)
     }
 }
 
-void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
+constexpr std::size_t max_frames = 30'000; // it holds twelve screens that all open each other
+
+void find_the_rest(CheckContext& context, Findings& findings) {
+    find_unreached(context, findings);
+    find_reopening(context, findings);
+    find_idle_steps(context, findings);
+    find_unasked(context, findings);
+    find_nothing_usable(context, findings);
+    find_restless_backs(context, findings);
+    find_back_elsewhere(context, findings);
+}
+
+/// The same with all that can lie beneath kept apart, where that is not too much: some of it hangs
+/// on that. `proof` knows already who is lost.
+void find_the_rest_again(const FlowFile& file, const Proof& proof, Budget& budget, Rest& rest) {
+    const CompiledFlow& flow = *file.compiled;
+    Frames frames(flow, budget);
+    frames.expect_at_most(max_frames);
+    Findings findings;
+    std::vector<OpenPoint> open;
+    try {
+        const std::vector<DeviceSet> all = players(flow);
+        Witnesses witnesses(flow, frames, all[0], budget);
+        const Proof reached(flow, frames, witnesses, budget, {.known = &proof});
+        CheckContext context(file, reached, witnesses, budget, open);
+        find_the_rest(context, findings);
+        for (std::size_t i = 1; i < all.size(); ++i) {
+            Witnesses witnesses_alone(flow, frames, all[i], budget);
+            const Proof alone(flow, frames, witnesses_alone, budget, {.known = &proof});
+            CheckContext of_device(file, alone, witnesses_alone, budget, open);
+            find_out_of_reach(context, of_device, findings);
+        }
+    } catch (const Stopped& stopped) {
+        if (stopped.why != Stop::heads && stopped.why != Stop::memory) throw;
+        return;
+    }
+    rest.findings = std::move(findings);
+    rest.open = std::move(open);
+}
+
+/// False: who is lost hangs on what lies beneath.
+bool look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
              SoFar& so_far, CheckResult& result) {
     const CompiledFlow& flow = *file.compiled;
     const std::vector<DeviceSet> all = players(flow);
+    Rest rest(result);
     Witnesses witnesses(flow, frames, all[0], budget);
     const Proof proof(flow, frames, witnesses, budget, {.so_far = &so_far});
+    bool is_known = proof.open().empty();
     CheckContext context(file, proof, witnesses, budget, result.open);
     Told told;
     find_traps(context, result.findings, told);
     look_at_open(context, result, told);
-    find_unreached(context, result.findings);
-    find_reopening(context, result.findings);
-    find_idle_steps(context, result.findings);
-    find_unasked(context, result.findings);
-    find_nothing_usable(context, result.findings);
-    find_restless_backs(context, result.findings);
-    find_back_elsewhere(context, result.findings);
+    CheckContext besides(file, proof, witnesses, budget, rest.open);
+    find_the_rest(besides, rest.findings);
     find_too_quick(file, result.findings);
     for (std::size_t i = 1; i < all.size(); ++i) {
         Witnesses witnesses_alone(flow, frames, all[i], budget);
         const Proof alone(flow, frames, witnesses_alone, budget);
+        is_known = is_known && alone.open().empty();
         CheckContext of_device(file, alone, witnesses_alone, budget, result.open);
         Told told_of_it = told; // what is so with every device is not said once more
         find_traps(of_device, result.findings, told_of_it);
         look_at_open(of_device, result, told_of_it);
-        find_out_of_reach(context, of_device, result.findings);
+        CheckContext besides_alone(file, alone, witnesses_alone, budget, rest.open);
+        find_out_of_reach(besides, besides_alone, rest.findings);
     }
+    is_known = !frames.some_doubts() || (is_known && result.open.empty());
+    if (frames.some_doubts() && is_known && !rest.open.empty())
+        find_the_rest_again(file, proof, budget, rest);
+    rest.put();
     take_figures(context, options, result);
+    return is_known;
 }
 
-void look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
+bool look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
              CheckResult& result) {
     SoFar so_far;
     try {
-        look_at(file, options, frames, budget, so_far, result);
+        return look_at(file, options, frames, budget, so_far, result);
     } catch (const Stopped& stopped) {
         if (stopped.why == Stop::cases) so_far = past_cases(*file.compiled, options, budget);
         tell_so_far(file, so_far, result);
@@ -136,12 +200,11 @@ void tell_circle(const CompiledFlow& flow, const std::vector<ScreenId>& circle,
     result.stopped_at += listed(names, max_named);
 }
 
-/// With all that can lie beneath kept apart, where that is not too much: the limit holds twelve
-/// screens that all open each other.
+/// With all that can lie beneath kept apart, where that is not too much.
 bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
     Budget budget(options);
     Frames frames(*file.compiled, budget);
-    frames.expect_at_most(30'000);
+    frames.expect_at_most(max_frames);
     try {
         look_at(file, options, frames, budget, result);
     } catch (const Stopped& stopped) {
@@ -151,19 +214,49 @@ bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult&
     return true;
 }
 
+/// What of the circles is remembered: all of those of so many screens, and those that matter.
+struct Remembered {
+    std::size_t circles_of = 0;
+    std::set<ScreenId> matter = {};
+    friend bool operator==(const Remembered&, const Remembered&) = default;
+
+    /// With what lies beneath on small circles a frame is seldom more than a few; else it is known
+    /// better what matters.
+    std::size_t max_frames_of(const CompiledFlow& flow) const {
+        if (!matter.empty()) return max_frames;
+        return circles_of == 0 ? Frames::no_limit : 500 + 16 * flow.screens.size();
+    }
+};
+
+/// So, without all else that lies beneath. Where it hangs on more, that is added, or nothing.
+bool look_at_some(const FlowFile& file, const CheckOptions& options, Remembered& remembered,
+                  CheckResult& result) {
+    Budget budget(options);
+    Frames frames(*file.compiled, budget, nullptr, remembered.circles_of, remembered.matter);
+    frames.expect_at_most(remembered.max_frames_of(*file.compiled));
+    try {
+        return look_at(file, options, frames, budget, result);
+    } catch (const Proof::Loose& loose) {
+        remembered.matter.insert(loose.screens.begin(), loose.screens.end());
+    } catch (const Stopped& stopped) {
+        if (stopped.why != Stop::heads) throw;
+        if (remembered.matter.empty() && remembered.circles_of == 0) throw;
+        if (remembered.matter.empty()) remembered.circles_of = 0;
+    }
+    tell_circle(*file.compiled, frames.loose_circle(), result);
+    return false;
+}
+
 } // namespace
 
 void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
-    const CompiledFlow& flow = *file.compiled;
     const CheckResult before = result;
-    Budget budget(options);
-    Frames frames(flow, budget, nullptr, options.max_reopenable);
-    try {
-        look_at(file, options, frames, budget, result);
-        if (!frames.some_doubts() || result.open.empty()) return;
-    } catch (const Proof::Loose&) {
+    Remembered remembered{options.max_reopenable};
+    for (;;) {
+        const Remembered last = remembered;
         result = before;
-        tell_circle(flow, frames.loose_circle(), result);
+        if (look_at_some(file, options, remembered, result)) return;
+        if (remembered == last) break;
     }
     CheckResult all = before;
     if (look_at_all(file, options, all)) result = std::move(all);

@@ -57,12 +57,11 @@ class Walk {
             if (!is_lost && lost_.has(to, after)) enter(to, after);
             meet(to, after);
         };
-        each_next(heads_, leaving_, frame, values, take,
-                  [&](FrameId to, std::span<const std::uint64_t> back) {
-                      for (std::size_t i = 0; i < back.size(); ++i)
-                          each_bit(back[i] & news(to, i, is_lost), i,
-                                   [&](Values after) { take(to, after); });
-                  });
+        each_next(heads_, leaving_, frame, values, take, [&](FrameId to, const Leaving::Row& back) {
+            for (std::size_t i = 0; i < back.words.size(); ++i)
+                each_bit(back.words[i] & news(to, back.place + i, is_lost), back.place + i,
+                         [&](Values after) { take(to, after); });
+        });
     }
 
     /// What there is to be taken of a word of bits: many lead to the same heads.

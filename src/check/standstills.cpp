@@ -23,7 +23,7 @@ void look_closely(CheckContext& context, RuleId rule, const std::string& what, I
         if (!is_asked(frame)) return false;
         const auto branches = frames.branches(frame);
         return std::ranges::none_of(of.sure(frame), [&](const Rule& one) {
-            return one.holds(values) && lacks(frame, branches[one.branch]);
+            return !one.is_doubted && one.holds(values) && lacks(frame, branches[one.branch]);
         });
     };
     std::set<ScreenId> screens;

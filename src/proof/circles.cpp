@@ -5,9 +5,11 @@
 
 namespace rondix {
 
-Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links, std::size_t most)
+Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links, std::size_t most,
+                 const std::set<ScreenId>& matter)
     : on_circle_(flow.screens.size())
-    , is_loose_(flow.screens.size()) {
+    , is_loose_(flow.screens.size())
+    , is_remembered_(flow.screens.size()) {
     // Three nodes more than there are screens stand for the events: a screen leads to those that
     // can be reported while it is current, as far as the screen itself tells.
     const auto count = static_cast<std::uint32_t>(flow.screens.size());
@@ -33,10 +35,14 @@ Circles::Circles(const CompiledFlow& flow, const std::vector<Link>& links, std::
         for (const std::uint32_t to : next[from]) back_[to].push_back(from);
     component_ = components(next);
     std::vector<std::uint32_t> sizes(next.size());
+    remembers_.resize(next.size());
     for (std::uint32_t screen = 0; screen < count; ++screen) ++sizes[component_[screen]];
     for (std::uint32_t screen = 0; screen < count; ++screen) {
         on_circle_[screen] = sizes[component_[screen]] > 1;
         is_loose_[screen] = on_circle_[screen] && sizes[component_[screen]] > most;
+        is_remembered_[screen] =
+            on_circle_[screen] && (!is_loose_[screen] || matter.contains(ScreenId(screen)));
+        if (is_remembered_[screen]) remembers_[component_[screen]] = true;
     }
 }
 

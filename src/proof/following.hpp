@@ -7,7 +7,7 @@
 namespace rondix {
 
 /// Calls `one` with the frame and the values of each that one move leads to, and `row` with a frame
-/// and a row of bits for those that are come back to. `leaving` is by any move.
+/// and a Leaving::Row for those that are come back to. `leaving` is by any move.
 template <class One, class Row>
 void each_next(const Heads& heads, const Leaving& leaving, FrameId frame, Values values, One one,
                Row row) {

@@ -84,13 +84,13 @@ bool Forcing::leads_here(FrameId frame, Values values, const Rule& rule) const {
 bool Forcing::comes_back_to(const HeadSet& won, FrameId frame, Values after, const Rule& rule,
                             bool leaving_counts) const {
     if (!easy_.has(rule.frame, after)) return false;
-    const auto here = won.of(rule.under);
     for (const Leaving::Exit& exit : possible_.exits(rule.frame)) {
         const bool lands_here = heads_.frames().lands_on(frame, exit.landing);
         if (!lands_here && leaving_counts) continue;
-        const auto back = possible_.row(exit, after);
-        for (std::size_t i = 0; i < back.size(); ++i)
-            if ((back[i] & ~(lands_here ? here[i] : 0)) != 0) return false;
+        const Leaving::Row back = possible_.row(exit, after);
+        const auto here = back.of(won.of(rule.under));
+        for (std::size_t i = 0; i < here.size(); ++i)
+            if ((back.words[i] & ~(lands_here ? here[i] : 0)) != 0) return false;
     }
     return true;
 }
@@ -98,12 +98,12 @@ bool Forcing::comes_back_to(const HeadSet& won, FrameId frame, Values after, con
 /// Whether the player alone can leave what this rule pushes for something that is won.
 bool Forcing::can_choose(FrameId frame, Values after, const Rule& rule) const {
     if (!chosen_) return false;
-    const auto here = easy_.of(rule.under);
     for (const Leaving::Exit& exit : chosen_->exits(rule.frame)) {
         const bool lands_here = heads_.frames().lands_on(frame, exit.landing);
-        const auto back = chosen_->row(exit, after);
-        for (std::size_t i = 0; i < back.size(); ++i)
-            if ((back[i] & (lands_here ? here[i] : ~std::uint64_t{0})) != 0) return true;
+        const Leaving::Row back = chosen_->row(exit, after);
+        const auto here = back.of(easy_.of(rule.under));
+        for (std::size_t i = 0; i < here.size(); ++i)
+            if ((back.words[i] & (lands_here ? here[i] : ~std::uint64_t{0})) != 0) return true;
     }
     return false;
 }

@@ -49,14 +49,14 @@ std::vector<Link> links_with(const CompiledFlow& flow, const MenuState* also) {
 } // namespace
 
 Frames::Frames(const CompiledFlow& flow, Budget& budget, const MenuState* also,
-               std::size_t max_reopenable)
-    : Frames(flow, budget, links_with(flow, also), max_reopenable) {}
+               std::size_t max_reopenable, const std::set<ScreenId>& matter)
+    : Frames(flow, budget, links_with(flow, also), max_reopenable, matter) {}
 
 Frames::Frames(const CompiledFlow& flow, Budget& budget, const std::vector<Link>& links,
-               std::size_t max_reopenable)
+               std::size_t max_reopenable, const std::set<ScreenId>& matter)
     : flow_(flow)
     , budget_(budget)
-    , circles_(flow, links, max_reopenable)
+    , circles_(flow, links, max_reopenable, matter)
     , is_loose_(!circles_.largest_loose().empty())
     , sandbox_(sandbox_flow(flow))
     , play_bottom_(ScreenId(flow.screens.size()))
@@ -124,7 +124,7 @@ Frame Frames::frame_at(const MenuState& state) {
     frame.pages = state.pages_at(top);
     frame.question = state.question();
     // A stack may be deep: it is looked through only where something beneath could matter.
-    if (!pause_matters_ && frame.phase != Phase::loading && !circles_.is_remembered(frame.screen))
+    if (!pause_matters_ && frame.phase != Phase::loading && !circles_.remembers(frame.screen))
         return frame;
     std::vector<ScreenId> reopenable;
     for (std::size_t i = 0; i < top; ++i) {
@@ -149,6 +149,17 @@ FrameId Frames::number_of(const Frame& frame) {
         explored_.push_back({not_yet, 0});
     }
     return found->second;
+}
+
+std::optional<FrameId> Frames::find(const Frames& others, FrameId id) const {
+    Frame frame = others[id];
+    std::vector<ScreenId> reopenable = others.reopenable(id);
+    std::erase_if(reopenable, [&](ScreenId open) { return !circles_.share(open, frame.screen); });
+    const auto set = set_numbers_.find(reopenable);
+    if (!reopenable.empty() && set == set_numbers_.end()) return std::nullopt;
+    frame.reopenable = reopenable.empty() ? 0 : set->second;
+    const auto found = numbers_.find(frame);
+    return found == numbers_.end() ? std::nullopt : std::optional(found->second);
 }
 
 std::size_t Frames::HashOfFrame::operator()(const Frame& frame) const {

@@ -108,10 +108,10 @@ class Frames {
   public:
     /// With `also`, a menu state that may be one that no moves lead to is looked at as well: its
     /// screens count as if each opened the next.
-    /// Of circles with more than `most_reopenable` screens a frame does not know which of them lie
-    /// beneath.
+    /// Of circles with more than `max_reopenable` screens a frame does not know which of them lie
+    /// beneath, but for those that `matter`.
     Frames(const CompiledFlow& flow, Budget& budget, const MenuState* also = nullptr,
-           std::size_t max_reopenable = no_limit);
+           std::size_t max_reopenable = no_limit, const std::set<ScreenId>& matter = {});
     static constexpr std::size_t no_limit = static_cast<std::size_t>(-1);
     /// Some circle is too large for that: what opens a screen on it may find it open already.
     bool is_loose() const { return is_loose_; }
@@ -148,6 +148,8 @@ class Frames {
     bool in_play(FrameId id) const {
         return flow_[frames_[id].screen].play && frames_[id].question == no_screen;
     }
+    /// The frame here that is like one of others, which may remember more; nothing where none is.
+    std::optional<FrameId> find(const Frames& others, FrameId id) const;
     /// What is waited for at this frame: nothing, a load or another request.
     bool waits(FrameId id) const {
         return frames_[id].phase == Phase::loading || requested(id) != no_request;
@@ -193,7 +195,7 @@ class Frames {
 
   private:
     Frames(const CompiledFlow& flow, Budget& budget, const std::vector<Link>& links,
-           std::size_t max_reopenable);
+           std::size_t max_reopenable, const std::set<ScreenId>& matter);
     std::size_t bytes() const;
     void find_sought(const std::vector<Link>& links);
     FrameId number_of(const Frame& frame);

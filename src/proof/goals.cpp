@@ -87,13 +87,14 @@ class Reaching {
     void follow(FrameId frame, Values values) {
         each_next(
             heads_, leaving_, frame, values, [&](FrameId to, Values after) { add(to, after); },
-            [&](FrameId to, std::span<const std::uint64_t> back) { resume(to, back); });
+            [&](FrameId to, const Leaving::Row& back) { resume(to, back); });
     }
 
-    void resume(FrameId frame, std::span<const std::uint64_t> back) {
-        const auto found = found_.of(frame);
-        for (std::size_t i = 0; i < back.size(); ++i)
-            each_bit(back[i] & ~found[i], i, [&](Values values) { add(frame, values); });
+    void resume(FrameId frame, const Leaving::Row& back) {
+        const auto found = back.of(found_.of(frame));
+        for (std::size_t i = 0; i < back.words.size(); ++i)
+            each_bit(back.words[i] & ~found[i], back.place + i,
+                     [&](Values values) { add(frame, values); });
     }
 
     const Heads& heads_;
@@ -106,8 +107,23 @@ class Reaching {
 
 } // namespace
 
+HeadSet reachable(const Heads& heads, const Heads& fewer, Budget& budget) {
+    const HeadSet some = reachable(fewer, budget);
+    const Variables& variables = heads.variables();
+    HeadSet all(heads);
+    for (Values values = 0; values < heads.values(); ++values) {
+        if (!variables.are_possible(values)) continue;
+        const Values part = fewer.variables().part_of(variables, values);
+        for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+            if (some.has(frame, part)) all.add(frame, values);
+    }
+    return all;
+}
+
 HeadSet reachable(const Heads& heads, Budget& budget, std::optional<Leaving>* by_any) {
     constexpr std::size_t few_values = 16; // all of which are soon looked at
+    if (heads.values() > few_values && heads.quiet() != 0)
+        return reachable(heads, heads.without_quiet(budget), budget);
     if (heads.values() > few_values)
         if (std::optional<HeadSet> reached = tabulate(heads, budget)) return *std::move(reached);
     Leaving leaving(heads, Leaving::By::any_move, budget);

@@ -10,6 +10,8 @@ namespace rondix {
 /// Every head that could be reached, by any moves. Where the ways to leave all heads have to be
 /// known for that, `by_any` gets them.
 HeadSet reachable(const Heads& heads, Budget& budget, std::optional<Leaving>* by_any = nullptr);
+/// The same for those of `fewer` flags, of which more are not known.
+HeadSet reachable(const Heads& heads, const Heads& fewer, Budget& budget);
 /// The same with `leaving`, by any move.
 HeadSet reachable(const Heads& heads, const Leaving& leaving, Budget& budget);
 

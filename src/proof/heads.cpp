@@ -48,6 +48,23 @@ Values Heads::values_in(const MenuState& state) const {
     return variables_.values_of([&](FlagId flag) { return state.flag(flag); });
 }
 
+/// (A case that no value of a setting fits is told apart only where the setting is known.)
+Values Heads::quiet() const {
+    Values bits = variables_.changeable(flow_);
+    for (const Rule& rule : closing_rules_) {
+        bits &= ~rule.care;
+        for (const Pick& pick : rule.picks) bits &= ~pick.mask;
+    }
+    for (const Rule& rule : may_.rules)
+        for (const Pick& pick : rule.picks)
+            if (std::ranges::find(pick.allowed, true) == pick.allowed.end()) bits &= ~pick.mask;
+    return bits;
+}
+
+Heads Heads::without_quiet(Budget& budget) const {
+    return {frames_, flow_, devices_, variables_.flags_but(quiet()), budget};
+}
+
 HeadId Heads::head_of(const MenuState& state) const {
     return head(frames_.frame_of(state), values_in(state));
 }

@@ -163,6 +163,12 @@ class Heads {
     std::vector<FlagId> untracked_closing(FrameId frame) const;
     /// The tracked flags that the game may change at any moment.
     Values free() const { return free_; }
+    /// The bits of what is quiet: the game may change it at any moment, and no screen closes at
+    /// once for it. For what can be reached it needs not be known: what a move asks for is made so
+    /// right before it.
+    Values quiet() const;
+    /// The same heads without knowing what is quiet.
+    Heads without_quiet(Budget& budget) const;
 
   private:
     struct Rules {

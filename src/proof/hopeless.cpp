@@ -62,12 +62,12 @@ class Hope {
         const Values after = rule.after(values);
         if (found_.has(rule.frame, after)) return true;
         if (rule.kind != Branch::Kind::pushes) return false;
-        const auto here = found_.of(rule.under);
         for (const Leaving::Exit& exit : leaving_.exits(rule.frame)) {
             if (!heads_.frames().lands_on(frame, exit.landing)) continue;
-            const auto back = leaving_.row(exit, after);
-            for (std::size_t i = 0; i < back.size(); ++i)
-                if ((back[i] & here[i]) != 0) return true;
+            const Leaving::Row back = leaving_.row(exit, after);
+            const auto here = back.of(found_.of(rule.under));
+            for (std::size_t i = 0; i < here.size(); ++i)
+                if ((back.words[i] & here[i]) != 0) return true;
         }
         return false;
     }

@@ -11,6 +11,9 @@
 //
 // Of a screen most values are never met. Where it is known which are, the others have no row.
 //
+// What none of the moves changes, such as flags of the game on a way out, is after as it was
+// before. Where it stands in the highest bits, a row has no bits for other values of it.
+//
 // Cost: for v values of the tracked flags at most v * v bits a frame and landing, and for each rule
 // of a frame about v * v / 64 steps; where heads have rows in common, v bits a row, and for each
 // two of which one leads to the other v / 64 steps.
@@ -48,9 +51,20 @@ class Leaving {
     std::span<const Exit> exits(FrameId frame) const {
         return {exits_.data() + exits_of_[frame].begin, exits_of_[frame].count};
     }
-    std::span<const std::uint64_t> row(const Exit& exit, Values values) const {
+    /// The values after, as words of a row of bits for all values; it has none in the others.
+    struct Row {
+        std::size_t place = 0; ///< of the first of these words
+        std::span<const std::uint64_t> words = {};
+        /// The same words of such a row.
+        template <class Word>
+        std::span<Word> of(std::span<Word> all) const {
+            return all.subspan(place, words.size());
+        }
+    };
+    Row row(const Exit& exit, Values values) const {
         const std::uint32_t number = rows_[place_of(exit.frame, values)];
-        return number == no_row ? std::span(nothing_) : row_numbered(exit, number);
+        return {place_of(values),
+                number == no_row ? std::span(nothing_) : row_numbered(exit, number)};
     }
     bool can_be_left(FrameId frame, Values values) const;
 
@@ -71,6 +85,8 @@ class Leaving {
     std::size_t place_of(FrameId frame, Values values) const {
         return frame * heads_.values() + values;
     }
+    /// Of the words that have the values after.
+    std::size_t place_of(Values values) const { return (values >> bits_after_) * words_; }
     std::span<const std::uint64_t> row_numbered(const Exit& exit, std::uint32_t number) const {
         return {exit.bits + (number - exit.first) * exit.stride, words_};
     }
@@ -78,12 +94,19 @@ class Leaving {
     const Heads& heads_;
     const By by_;
     const HeadSet* const among_;
-    const std::size_t words_;
+    const unsigned bits_after_; // those from there on stay as they are
+    const std::size_t words_;   // of a row
     const std::vector<std::uint64_t> nothing_;
     std::vector<std::uint32_t> rows_; // the number of each head's row
     std::vector<Exit> exits_;
     std::vector<IndexRange> exits_of_; // each frame
     ZeroedWords bits_;
 };
+
+/// Calls `each` with every value whose bit is set.
+template <class Each>
+void each_value(const Leaving::Row& row, Each each) {
+    for (std::size_t i = 0; i < row.words.size(); ++i) each_bit(row.words[i], row.place + i, each);
+}
 
 } // namespace rondix

@@ -22,14 +22,15 @@ class Blame {
         , seen_(heads) {}
 
     /// What they do may hang on the screens beneath, which is not known.
-    bool some_doubt() const { return some_doubt_; }
+    bool some_doubt() const { return !doubted_.empty(); }
+    std::set<ScreenId> take_doubted() { return std::move(doubted_); }
     /// Or on flags that stand for what nobody knows.
     bool some_unknown() const { return some_unknown_; }
 
     std::set<FlagId> find(const HeadSet& lost) {
         for (FrameId frame = 0; frame < heads_.frame_count(); ++frame)
             each_value(lost.of(frame), [&](Values values) { add(frame, values); });
-        while (flags_.empty() && !some_doubt_ && !next_.empty()) {
+        while (flags_.empty() && !some_doubt() && !next_.empty()) {
             std::vector<HeadId> now;
             now.swap(next_);
             for (const HeadId head : now) look_at(heads_.frame(head), heads_.values(head));
@@ -71,7 +72,7 @@ class Blame {
     }
 
     void blame(const Branch& branch) {
-        some_doubt_ = some_doubt_ || branch.doubtful();
+        if (branch.doubtful()) doubted_.insert(branch.doubted);
         for (const Literal& asked : heads_.frames().literals(branch.asks))
             if (heads_.frames().is_unknown(asked.flag))
                 some_unknown_ = true;
@@ -85,7 +86,8 @@ class Blame {
     HeadSet seen_;
     std::vector<HeadId> next_;
     std::set<FlagId> flags_;
-    bool some_doubt_ = false, some_unknown_ = false;
+    std::set<ScreenId> doubted_;
+    bool some_unknown_ = false;
 };
 
 } // namespace
@@ -97,7 +99,8 @@ Proof::Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Bud
     , witnesses_(witnesses)
     , budget_(budget)
     , options_(options) {
-    while (!try_out()) {
+    if (options_.known) take_over(*options_.known);
+    while (!options_.known && !try_out()) {
     }
 }
 
@@ -125,6 +128,24 @@ bool Proof::try_out() {
     stuck_ = Forcing(*heads_, *summaries_, in_play(), Silence::ends, budget_).lost(reached_);
     note_so_far();
     return !is_in_doubt(stuck_, in_play(), Silence::ends) && look_at_silence() && look_at_leaving();
+}
+
+void Proof::take_over(const Proof& known) {
+    const bool some_lost =
+        known.stuck_.count() + known.endless_.count() + known.captive_.count() > 0;
+    if (some_lost) tracked_ = known.heads_->tracked();
+    heads_.emplace(frames_, flow_, witnesses_.devices(), tracked_, budget_);
+    const Heads no_flags(frames_, flow_, witnesses_.devices(), {}, budget_);
+    reached_ = reachable(*heads_, no_flags, budget_);
+    summaries_ = std::make_unique<Summaries>(*heads_, reached_, budget_);
+    stuck_ = endless_ = captive_ = HeadSet(*heads_);
+    for (FrameId frame = 0; some_lost && frame < heads_->frame_count(); ++frame) {
+        const std::optional<FrameId> like = known.frames_.find(frames_, frame);
+        if (!like) continue;
+        std::ranges::copy(known.stuck_.of(*like), stuck_.of(frame).begin());
+        std::ranges::copy(known.endless_.of(*like), endless_.of(frame).begin());
+        std::ranges::copy(known.captive_.of(*like), captive_.of(frame).begin());
+    }
 }
 
 /// It may be stopped in the middle: what is noted is right at any time.
@@ -192,7 +213,7 @@ bool Proof::is_in_doubt(HeadSet& lost, const HeadSet& goals, Silence mode) {
     if (lost.count() == 0) return false;
     Blame blame(flow_, *heads_, summaries_->by(Leaving::By::a_way_out));
     const std::set<FlagId> found = blame.find(lost);
-    if (found.empty() && blame.some_doubt()) throw Loose{};
+    if (found.empty() && blame.some_doubt()) throw Loose{blame.take_doubted()};
     const std::vector<FlagId> more(found.begin(), found.end());
     if (are_too_many(more) || (more.empty() && blame.some_unknown())) {
         leave_open(lost, goals, mode);
@@ -276,7 +297,19 @@ bool Proof::track(const std::vector<FlagId>& flags) {
         if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
             tracked_.push_back(flag);
     if (Variables::bits_for(flow_, tracked_) > max_bits()) throw Stopped{Stop::flags};
+    if (tracked_.size() > before) put_constants_last();
     return tracked_.size() > before;
+}
+
+/// What no way out changes: then nothing is kept there of what it is not (Leaving).
+void Proof::put_constants_last() {
+    std::set<FlagId> changed;
+    for (FrameId frame = 0; frame < heads_->frame_count(); ++frame)
+        for (const Branch& branch : frames_.branches(frame))
+            if (of_a_way_out(branch.move.kind))
+                for (const Literal& one : frames_.literals(branch.writes))
+                    changed.insert(stands_for(flow_, one.flag));
+    std::ranges::stable_partition(tracked_, [&](FlagId flag) { return changed.contains(flag); });
 }
 
 /// Moves lead to what is met from the start, and not to what is met from an additional start; so

@@ -33,12 +33,17 @@ struct SoFar {
 class Proof {
   public:
     /// For a player with the devices of `witnesses`. Throws Stopped when a limit is reached; Loose,
-    /// when it hangs on the screens beneath on a circle of which the frames do not know that.
-    struct Loose {};
+    /// when it hangs on screens beneath on a circle of which the frames do not know that.
+    struct Loose {
+        std::set<ScreenId> screens; ///< of which it matters whether they lie beneath
+    };
     struct Options {
         const MenuState* also = nullptr; ///< an additional start
         ScreenId only = no_screen;       ///< who is lost on this screen is asked, and no more
-        SoFar* so_far = nullptr;         ///< gets what is known, as it comes to be
+        /// Who is lost is known, from frames that remember less; what is reached is asked, whatever
+        /// the flags are, and no more.
+        const Proof* known = nullptr;
+        SoFar* so_far = nullptr; ///< gets what is known, as it comes to be
     };
     Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Budget& budget,
           Options options);
@@ -65,6 +70,7 @@ class Proof {
 
   private:
     bool try_out();
+    void take_over(const Proof& known);
     HeadSet in_play() const;
     bool look_at_silence();
     bool look_at_leaving();
@@ -77,6 +83,7 @@ class Proof {
     unsigned max_bits() const;
     bool are_too_many(const std::vector<FlagId>& more) const;
     bool track(const std::vector<FlagId>& flags);
+    void put_constants_last();
     bool asks_only_for_known_flags() const;
 
     bool track_all_that_is_asked();

@@ -150,7 +150,7 @@ void Leaving::Summing::follow(FrameId frame, const Rule& rule, Values after) {
     case Branch::Kind::stays: lead_to(rule.frame, after); break;
     case Branch::Kind::pushes:
         if (is_here(rule.frame)) leads_to_itself_ = true;
-        come_back({frame, rule.under, rule.frame, row_of(rule.frame, after)});
+        come_back({frame, rule.under, rule.frame, after, row_of(rule.frame, after)});
         break;
     case Branch::Kind::refused:
     case Branch::Kind::resets: break; // a new bottom is no lower stack of this one
@@ -182,7 +182,7 @@ void Leaving::Summing::list(const Hub& hub) {
     bool all = true;
     for (const Exit& exit : to_.exits(hub.pushed))
         if (heads_.frames().lands_on(hub.frame, exit.landing))
-            each_value(to_.row_numbered(exit, hub.row),
+            each_value(Row{to_.place_of(hub.values), to_.row_numbered(exit, hub.row)},
                        [&](Values back) { lead_to(hub.under, back); });
         else
             all = false;
@@ -274,8 +274,10 @@ void Leaving::Summing::sum_up() {
 }
 
 void Leaving::Summing::gather(std::uint64_t* row, std::uint32_t component, Node node) {
-    for (const Leave& leave : leaves_[node])
-        row[leave.place * to_.words_ + leave.after / 64] |= std::uint64_t{1} << (leave.after % 64);
+    for (const Leave& leave : leaves_[node]) {
+        const std::size_t word = leave.after / 64 - to_.place_of(leave.after);
+        row[leave.place * to_.words_ + word] |= std::uint64_t{1} << (leave.after % 64);
+    }
     for (const Taken& taken : taken_[node]) {
         if (taken.but_on == no_frame && row_met_[taken.row] == mark_) continue;
         if (taken.but_on == no_frame) row_met_[taken.row] = mark_;

@@ -45,6 +45,7 @@ class Leaving::Summing {
         FrameId frame = 0; ///< what it was pushed on,
         FrameId under = 0; ///< and what that has become
         FrameId pushed = 0;
+        Values values = 0; ///< and with what values
         std::uint32_t row = 0;
     };
     static constexpr FrameId no_frame = 0xFFFFFFFF;

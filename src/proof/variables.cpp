@@ -90,6 +90,22 @@ Values Variables::changeable(const CompiledFlow& flow) const {
     return bits;
 }
 
+std::vector<FlagId> Variables::flags_but(Values bits) const {
+    std::vector<FlagId> flags;
+    for (const FlagId flag : flags_)
+        if ((slots_[index(flag)].mask & bits) == 0) flags.push_back(flag);
+    return flags;
+}
+
+Values Variables::part_of(const Variables& more, Values values) const {
+    Values part = 0;
+    for (const FlagId flag : flags_) {
+        const Slot& slot = more.slots_[index(flag)];
+        part |= (values & slot.mask) >> slot.shift << slots_[index(flag)].shift;
+    }
+    return part;
+}
+
 bool Variables::are_possible(Values values) const {
     return std::all_of(flags_.begin(), flags_.end(), [&](FlagId flag) {
         const Slot& slot = slots_[index(flag)];

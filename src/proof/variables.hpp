@@ -47,6 +47,10 @@ class Variables {
     }
     /// The bits of what the game can change at any moment: its flags, and settings.
     Values changeable(const CompiledFlow& flow) const;
+    /// The flags without those that have these bits.
+    std::vector<FlagId> flags_but(Values bits) const;
+    /// What `values` of more variables are of these.
+    Values part_of(const Variables& more, Values values) const;
     /// Whether there are such values: not all numbers are classes of a setting.
     bool are_possible(Values values) const;
     /// The value of a flag; nothing where it is not kept apart.
