@@ -3,6 +3,7 @@
 
 #include "rondix/check_options.hpp"
 
+#include <algorithm>
 #include <chrono>
 #include <string>
 
@@ -38,6 +39,11 @@ class Budget {
     void expect_heads(std::size_t heads) const {
         if (heads > options_.max_heads) throw Stopped{Stop::heads};
     }
+    /// For so many heads there was not enough memory: it need not be tried again.
+    void note_too_many(std::size_t heads) { too_many_ = std::min(too_many_, heads); }
+    void expect_not_too_many(std::size_t heads) const {
+        if (heads >= too_many_) throw Stopped{Stop::memory};
+    }
     /// To be asked before a large table is made.
     void expect_memory(std::size_t bytes) const {
         if (bytes >> 20 >= options_.max_megabytes) throw Stopped{Stop::memory};
@@ -50,6 +56,7 @@ class Budget {
     Clock::time_point asked_; // when the progress reporter was, last
     std::size_t in_use_ = 0;  // bytes, at the beginning
     std::size_t steps_ = 0;
+    std::size_t too_many_ = static_cast<std::size_t>(-1); // heads
 };
 
 } // namespace rondix

@@ -98,15 +98,32 @@ Proof::Proof(const CompiledFlow& flow, Frames& frames, Witnesses& witnesses, Bud
     , frames_(frames)
     , witnesses_(witnesses)
     , budget_(budget)
-    , options_(options) {
+    , options_(options)
+    , max_bits_(std::min(budget.max_bits(), Heads::max_bits)) {
     if (options_.known) take_over(*options_.known);
-    while (!options_.known && !try_out()) {
+    while (!options_.known && !try_with_less_memory()) {
     }
+}
+
+/// Where there is not enough memory for all that should be tracked, it is left open what hangs on
+/// the flags that came last.
+bool Proof::try_with_less_memory() {
+    try {
+        return try_out();
+    } catch (const Stopped& stopped) {
+        if (stopped.why != Stop::memory || options_.also || tracked_ == tracked_before_) throw;
+    }
+    budget_.note_too_many(heads_->size());
+    summaries_.reset();
+    tracked_ = tracked_before_;
+    max_bits_ = Variables::bits_for(flow_, tracked_);
+    return false;
 }
 
 /// One round with the flags that are tracked so far. False: more have to be.
 bool Proof::try_out() {
     heads_.emplace(frames_, flow_, witnesses_.devices(), tracked_, budget_, options_.also);
+    if (!options_.also) budget_.expect_not_too_many(heads_->size());
     if (heads_->starts().empty()) throw Stopped{Stop::cases, move_text(flow_, Move::start())};
     if (const auto& overflow = frames_.overflow())
         throw Stopped{Stop::cases, move_text(flow_, overflow->move) + " on '" +
@@ -277,27 +294,27 @@ HeadSet Proof::heads_of(ScreenId screen) const {
     return heads;
 }
 
-unsigned Proof::max_bits() const {
-    return std::min(budget_.max_bits(), Heads::max_bits);
-}
-
 /// More than can be tracked. (Of an additional start nothing is left open: tracking them says so.)
 bool Proof::are_too_many(const std::vector<FlagId>& more) const {
     if (std::ranges::any_of(more, [&](FlagId flag) { return frames_.is_unknown(flag); }))
         return true;
     std::vector<FlagId> all = tracked_;
     all.insert(all.end(), more.begin(), more.end());
-    return !options_.also && Variables::bits_for(flow_, all) > max_bits();
+    return !options_.also && Variables::bits_for(flow_, all) > max_bits_;
 }
 
 /// False: all of them are tracked already.
 bool Proof::track(const std::vector<FlagId>& flags) {
     const std::size_t before = tracked_.size();
+    const std::vector<FlagId> last = tracked_;
     for (const FlagId flag : flags)
         if (std::find(tracked_.begin(), tracked_.end(), flag) == tracked_.end())
             tracked_.push_back(flag);
-    if (Variables::bits_for(flow_, tracked_) > max_bits()) throw Stopped{Stop::flags};
-    if (tracked_.size() > before) put_constants_last();
+    if (Variables::bits_for(flow_, tracked_) > max_bits_) throw Stopped{Stop::flags};
+    if (tracked_.size() > before) {
+        tracked_before_ = last;
+        put_constants_last();
+    }
     return tracked_.size() > before;
 }
 

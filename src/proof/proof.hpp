@@ -70,6 +70,7 @@ class Proof {
 
   private:
     bool try_out();
+    bool try_with_less_memory();
     void take_over(const Proof& known);
     HeadSet in_play() const;
     bool look_at_silence();
@@ -80,7 +81,6 @@ class Proof {
     Witnesses::Target lost_on(ScreenId screen, const HeadSet& lost) const;
     void leave_open(HeadSet& lost, const HeadSet& goals, Silence mode);
     HeadSet heads_of(ScreenId screen) const;
-    unsigned max_bits() const;
     bool are_too_many(const std::vector<FlagId>& more) const;
     bool track(const std::vector<FlagId>& flags);
     void put_constants_last();
@@ -93,7 +93,8 @@ class Proof {
     Witnesses& witnesses_;
     Budget& budget_;
     const Options options_;
-    std::vector<FlagId> tracked_;
+    std::vector<FlagId> tracked_, tracked_before_;
+    unsigned max_bits_ = 0; // for them
     std::optional<Heads> heads_;
     std::unique_ptr<Summaries> summaries_; // of what is reached
     HeadSet reached_, stuck_, endless_, captive_;
