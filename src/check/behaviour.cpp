@@ -115,9 +115,10 @@ void find_the_rest(CheckContext& context, Findings& findings) {
 }
 
 /// The same with all that can lie beneath kept apart, where that is not too much: some of it hangs
-/// on that. `proof` knows already who is lost.
-void find_the_rest_again(const FlowFile& file, const Proof& proof, Budget& budget, Rest& rest) {
-    const CompiledFlow& flow = *file.compiled;
+/// on that. `known` knows already who is lost.
+void find_the_rest_again(const CheckContext& known, Budget& budget, Rest& rest) {
+    const FlowFile& file = known.file;
+    const CompiledFlow& flow = known.flow;
     Frames frames(flow, budget);
     frames.expect_at_most(max_frames);
     Findings findings;
@@ -125,12 +126,13 @@ void find_the_rest_again(const FlowFile& file, const Proof& proof, Budget& budge
     try {
         const std::vector<DeviceSet> all = players(flow);
         Witnesses witnesses(flow, frames, all[0], budget);
-        const Proof reached(flow, frames, witnesses, budget, {.known = &proof});
+        const Proof reached(flow, frames, witnesses, budget, {.known = &known.proof});
         CheckContext context(file, reached, witnesses, budget, open);
+        context.traps = known.traps;
         find_the_rest(context, findings);
         for (std::size_t i = 1; i < all.size(); ++i) {
             Witnesses witnesses_alone(flow, frames, all[i], budget);
-            const Proof alone(flow, frames, witnesses_alone, budget, {.known = &proof});
+            const Proof alone(flow, frames, witnesses_alone, budget, {.known = &known.proof});
             CheckContext of_device(file, alone, witnesses_alone, budget, open);
             find_out_of_reach(context, of_device, findings);
         }
@@ -155,7 +157,7 @@ bool look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, 
     Told told;
     find_traps(context, result.findings, told);
     look_at_open(context, result, told);
-    CheckContext besides(file, proof, witnesses, budget, rest.open);
+    CheckContext besides(context, rest.open);
     find_the_rest(besides, rest.findings);
     find_too_quick(file, result.findings);
     for (std::size_t i = 1; i < all.size(); ++i) {
@@ -166,13 +168,16 @@ bool look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, 
         Told told_of_it = told; // what is so with every device is not said once more
         find_traps(of_device, result.findings, told_of_it);
         look_at_open(of_device, result, told_of_it);
-        CheckContext besides_alone(file, alone, witnesses_alone, budget, rest.open);
+        CheckContext besides_alone(of_device, rest.open);
         find_out_of_reach(besides, besides_alone, rest.findings);
     }
     is_known = !frames.some_doubts() || (is_known && result.open.empty());
     if (frames.some_doubts() && is_known && !rest.open.empty())
-        find_the_rest_again(file, proof, budget, rest);
+        find_the_rest_again(besides, budget, rest);
     rest.put();
+    const auto is_error = [](const OpenPoint& one) { return one.severity() == Severity::error; };
+    if (budget.lacked_memory() && std::ranges::any_of(result.open, is_error))
+        result.stop = Stop::memory; // with more the user may get to know it
     take_figures(context, options, result);
     return is_known;
 }

@@ -49,6 +49,19 @@ struct CheckContext {
             if (proof.stuck().any(frame)) traps[index(heads().frames()[frame].screen)] = true;
     }
 
+    /// The same, but that what is open goes elsewhere.
+    CheckContext(const CheckContext& same, std::vector<OpenPoint>& of_open)
+        : file(same.file)
+        , flow(same.flow)
+        , proof(same.proof)
+        , witnesses(same.witnesses)
+        , budget(same.budget)
+        , with(same.with)
+        , open(of_open)
+        , traps(same.traps)
+        , some_seen_lost(same.some_seen_lost)
+        , flags_as_sets(same.flags_as_sets) {}
+
     const Heads& heads() const { return proof.heads(); }
     DeviceSet devices() const { return witnesses.devices(); }
     /// Behind what is so with these devices only: " with touch alone".

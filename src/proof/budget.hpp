@@ -41,6 +41,7 @@ class Budget {
     }
     /// For so many heads there was not enough memory: it need not be tried again.
     void note_too_many(std::size_t heads) { too_many_ = std::min(too_many_, heads); }
+    bool lacked_memory() const { return too_many_ != static_cast<std::size_t>(-1); }
     void expect_not_too_many(std::size_t heads) const {
         if (heads >= too_many_) throw Stopped{Stop::memory};
     }
