@@ -6,11 +6,13 @@
 #include "proof/components.hpp"
 #include "proof/goals.hpp"
 #include "proof/witnesses.hpp"
+#include "reference/part.hpp"
 #include "reference/random_flow.hpp"
 #include "support.hpp"
 
 #include <map>
 #include <random>
+#include <set>
 
 namespace rondix::test {
 namespace {
@@ -118,6 +120,148 @@ TEST(Heads, TakeUnknownFlagsTheSafeWay) {
     }
     EXPECT_GE(goals, 3'000u);
     EXPECT_GE(more_than_there_are, 20u); // or the test would not test what it says
+}
+
+/// Some flags of a flow, as many as take so many bits.
+std::vector<FlagId> flags_of(const CompiledFlow& flow, unsigned max_bits) {
+    std::vector<FlagId> flags;
+    for (std::size_t i = 0; i < flow.flags.size(); ++i) {
+        flags.push_back(FlagId(i));
+        if (Variables::bits_for(flow, flags) > max_bits) flags.pop_back();
+    }
+    return flags;
+}
+
+/// Every way to leave each head, found by following each move again and again until nothing is new.
+class PlainWays {
+  public:
+    using Ways = std::set<std::pair<std::uint16_t, Values>>; // landing and values after
+    PlainWays(const Heads& heads, Leaving::By by)
+        : heads_(heads)
+        , by_(by)
+        , ways_(heads.size()) {
+        for (bool changed = true; changed;) {
+            changed = false;
+            for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+                for (Values values = 0; values < heads.values(); ++values)
+                    changed |= follow(frame, values);
+        }
+    }
+    const Ways& operator()(FrameId frame, Values values) const {
+        return ways_[heads_.head(frame, values)];
+    }
+
+  private:
+    bool follow(FrameId frame, Values values) {
+        Ways found = (*this)(frame, values);
+        const auto take = [&](const Ways& more) { found.insert(more.begin(), more.end()); };
+        const bool any = by_ == Leaving::By::any_move;
+        for (const Rule& rule : any ? heads_.may(frame) : heads_.sure(frame)) {
+            if (!rule.holds(values) || (!any && !of_a_way_out(rule.move))) continue;
+            const Values after = rule.after(values);
+            if (rule.kind == Branch::Kind::leaves) found.insert({rule.landing.at, after});
+            if (rule.kind == Branch::Kind::stays) take((*this)(rule.frame, after));
+            if (rule.kind != Branch::Kind::pushes) continue;
+            for (const auto& [landing, back] : (*this)(rule.frame, after))
+                if (heads_.frames().lands_on(frame, {landing}))
+                    take((*this)(rule.under, back));
+                else
+                    found.insert({landing, back});
+        }
+        for (Values bit = 1; any && bit < heads_.values(); bit *= 2)
+            if ((heads_.free() & bit) != 0 && heads_.may_rest(frame, values))
+                take((*this)(frame, values ^ bit));
+        Ways& known = ways_[heads_.head(frame, values)];
+        const bool changed = found.size() > known.size();
+        known = std::move(found);
+        return changed;
+    }
+
+    const Heads& heads_;
+    const Leaving::By by_;
+    std::vector<Ways> ways_;
+};
+
+PlainWays::Ways ways_of(const Leaving& leaving, FrameId frame, Values values) {
+    PlainWays::Ways ways;
+    for (const Leaving::Exit& exit : leaving.exits(frame))
+        each_value(leaving.row(exit, values), [&](Values after) {
+            ways.insert({exit.landing.at, after});
+        });
+    return ways;
+}
+
+/// With what lies beneath circles remembered, and not; of all heads, and of those that are met.
+TEST(Leaving, HasTheWaysThatFollowingEachMoveFinds) {
+    std::size_t compared = 0, in_all = 0, of_many_values = 0;
+    for (const Shape shape : {Shape::mixed, Shape::circles, Shape::rich, Shape::crowded})
+        for (std::uint32_t number = 1; number <= part_of(how_many(40)); ++number) {
+            const FlowFile file = load_flow_text("random", random_flow(number, shape));
+            if (!file.compiled) continue;
+            SCOPED_TRACE(number);
+            const CompiledFlow& flow = *file.compiled;
+            const CheckOptions options;
+            Budget budget(options);
+            Frames frames(flow, budget, nullptr, number % 2 == 0 ? 0 : Frames::no_limit);
+            const unsigned bits = number % 5 == 0 ? 8 : 5;
+            const Heads heads(frames, flow, flow.devices, flags_of(flow, bits), budget);
+            if (heads.starts().empty() || heads.size() > 12'000) continue;
+            const HeadSet met = reachable(heads, budget);
+            for (const Leaving::By by : {Leaving::By::any_move, Leaving::By::a_way_out}) {
+                const PlainWays plain(heads, by);
+                const Leaving all(heads, by, budget), of_met(heads, by, budget, &met);
+                for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+                    for (Values values = 0; values < heads.values(); ++values) {
+                        const PlainWays::Ways ways = ways_of(all, frame, values);
+                        ASSERT_EQ(ways, plain(frame, values));
+                        ASSERT_EQ(all.can_be_left(frame, values), !ways.empty());
+                        const bool is_met = met.has(frame, values);
+                        ASSERT_EQ(ways_of(of_met, frame, values),
+                                  is_met ? ways : PlainWays::Ways());
+                        in_all += ways.size();
+                    }
+            }
+            ++compared;
+            of_many_values += heads.values() > 64 ? 1 : 0;
+        }
+    EXPECT_GE(compared, part_of(how_many(40)));
+    EXPECT_GE(of_many_values, part_of(how_many(40)) / 10);
+    EXPECT_GE(in_all, 1'000 * part_of(how_many(40)));
+}
+
+/// What the game may change at any moment is not followed; where a screen can rest, the same is
+/// met.
+TEST(Heads, ThatCanRestAreReachedWhateverIsQuiet) {
+    std::size_t compared = 0, met_at_rest = 0, not_met = 0;
+    for (const Shape shape : {Shape::rich, Shape::flags, Shape::crowded})
+        for (std::uint32_t number = 1; number <= part_of(how_many(60)); ++number) {
+            const FlowFile file = load_flow_text("random", random_flow(number, shape));
+            if (!file.compiled) continue;
+            SCOPED_TRACE(number);
+            const CompiledFlow& flow = *file.compiled;
+            const CheckOptions options;
+            Budget budget(options);
+            Frames frames(flow, budget);
+            const Heads heads(frames, flow, flow.devices, flags_of(flow, 9), budget);
+            if (heads.starts().empty() || heads.values() <= 16 || heads.quiet() == 0) continue;
+            const HeadSet quickly = reachable(heads, budget);
+            const HeadSet plainly =
+                reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+            for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+                for (Values values = 0; values < heads.values(); ++values) {
+                    const bool is_met = plainly.has(frame, values);
+                    if (is_met) {
+                        ASSERT_TRUE(quickly.has(frame, values));
+                    }
+                    if (!heads.may_rest(frame, values)) continue;
+                    ASSERT_EQ(quickly.has(frame, values), is_met);
+                    (is_met ? met_at_rest : not_met)++;
+                }
+            ++compared;
+        }
+    EXPECT_GE(compared, part_of(how_many(60)));
+    EXPECT_GE(met_at_rest, 100 * part_of(how_many(60)));
+    EXPECT_GE(not_met, 100 * part_of(how_many(60)));
 }
 
 /// Against plain sets of values: what these have, the pairs have as well; of two flags alone they

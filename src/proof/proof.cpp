@@ -326,7 +326,8 @@ void Proof::put_constants_last() {
             if (of_a_way_out(branch.move.kind))
                 for (const Literal& one : frames_.literals(branch.writes))
                     changed.insert(stands_for(flow_, one.flag));
-    std::ranges::stable_partition(tracked_, [&](FlagId flag) { return changed.contains(flag); });
+    std::stable_partition(tracked_.begin(), tracked_.end(),
+                          [&](FlagId flag) { return changed.contains(flag); });
 }
 
 /// Moves lead to what is met from the start, and not to what is met from an additional start; so

@@ -36,6 +36,7 @@ Variables::Classes Variables::classes_of(const CompiledFlow& flow, const Setting
     }
     std::set<std::vector<bool>> known;
     for (const std::uint32_t value : begins) {
+        if (setting.kind != SettingKind::text && value >= setting.values) continue; // there is none
         std::vector<bool> answers;
         for (std::uint32_t i = setting.asks.begin; i < setting.asks.end(); ++i) {
             const SettingAsk& ask = flow.setting_asks[i];
