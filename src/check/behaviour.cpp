@@ -14,6 +14,8 @@
 #include "check/witness_text.hpp"
 #include "rondix/tools/names.hpp"
 
+#include <deque>
+
 namespace rondix {
 
 namespace {
@@ -144,41 +146,62 @@ void find_the_rest_again(const CheckContext& known, Budget& budget, Rest& rest) 
     rest.open = std::move(open);
 }
 
+/// What is known of a player with some devices.
+struct Player {
+    Player(const FlowFile& file, Frames& frames, DeviceSet devices, Budget& budget,
+           CheckResult& result, SoFar* so_far)
+        : witnesses(*file.compiled, frames, devices, budget)
+        , proof(*file.compiled, frames, witnesses, budget, {.so_far = so_far})
+        , context(file, proof, witnesses, budget, result.open) {}
+
+    Witnesses witnesses;
+    Proof proof;
+    CheckContext context;
+};
+
+void find_lost(Player& player, Told& told, CheckResult& result) {
+    find_traps(player.context, result.findings, told);
+    look_at_open(player.context, result, told);
+    player.proof.drop_summaries();
+}
+
 /// False: who is lost hangs on what lies beneath.
 bool look_at(const FlowFile& file, const CheckOptions& options, Frames& frames, Budget& budget,
              SoFar& so_far, CheckResult& result) {
-    const CompiledFlow& flow = *file.compiled;
-    const std::vector<DeviceSet> all = players(flow);
+    const std::vector<DeviceSet> all = players(*file.compiled);
     Rest rest(result);
-    Witnesses witnesses(flow, frames, all[0], budget);
-    const Proof proof(flow, frames, witnesses, budget, {.so_far = &so_far});
-    bool is_known = proof.open().empty();
-    CheckContext context(file, proof, witnesses, budget, result.open);
+    Player whole(file, frames, all[0], budget, result, &so_far);
+    bool is_known = whole.proof.open().empty();
     Told told;
-    find_traps(context, result.findings, told);
-    look_at_open(context, result, told);
-    CheckContext besides(context, rest.open);
-    find_the_rest(besides, rest.findings);
+    find_lost(whole, told, result);
     find_too_quick(file, result.findings);
-    for (std::size_t i = 1; i < all.size(); ++i) {
-        Witnesses witnesses_alone(flow, frames, all[i], budget);
-        const Proof alone(flow, frames, witnesses_alone, budget);
-        is_known = is_known && alone.open().empty();
-        CheckContext of_device(file, alone, witnesses_alone, budget, result.open);
-        Told told_of_it = told; // what is so with every device is not said once more
-        find_traps(of_device, result.findings, told_of_it);
-        look_at_open(of_device, result, told_of_it);
-        CheckContext besides_alone(of_device, rest.open);
+    CheckContext besides(whole.context, rest.open);
+    // (Where there are doubts, some player may show that all has to be looked at again.)
+    const bool is_last = !frames.some_doubts();
+    if (is_last) find_the_rest(besides, rest.findings);
+    const auto find_out_of_reach_of = [&](const Player& one) {
+        CheckContext besides_alone(one.context, rest.open);
         find_out_of_reach(besides, besides_alone, rest.findings);
+    };
+    std::deque<Player> alone;
+    for (std::size_t i = 1; i < all.size(); ++i) {
+        alone.emplace_back(file, frames, all[i], budget, result, nullptr);
+        is_known = is_known && alone.back().proof.open().empty();
+        Told told_of_it = told; // what is so with every device is not said once more
+        find_lost(alone.back(), told_of_it, result);
+        if (!is_last) continue;
+        find_out_of_reach_of(alone.back());
+        alone.pop_back();
     }
-    is_known = !frames.some_doubts() || (is_known && result.open.empty());
-    if (frames.some_doubts() && is_known && !rest.open.empty())
-        find_the_rest_again(besides, budget, rest);
+    if (!is_last) find_the_rest(besides, rest.findings);
+    for (const Player& one : alone) find_out_of_reach_of(one);
+    is_known = is_last || (is_known && result.open.empty());
+    if (!is_last && is_known && !rest.open.empty()) find_the_rest_again(besides, budget, rest);
     rest.put();
     const auto is_error = [](const OpenPoint& one) { return one.severity() == Severity::error; };
     if (budget.lacked_memory() && std::ranges::any_of(result.open, is_error))
         result.stop = Stop::memory; // with more the user may get to know it
-    take_figures(context, options, result);
+    take_figures(whole.context, options, result);
     return is_known;
 }
 

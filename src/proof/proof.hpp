@@ -52,7 +52,9 @@ class Proof {
 
     const Heads& heads() const { return *heads_; }
     const HeadSet& reached() const { return reached_; }
+    /// Large, and of no use once all is told of who is lost: then they can be dropped.
     Summaries& summaries() const { return *summaries_; }
+    void drop_summaries() { summaries_.reset(); }
     /// Every head that is said to be reached can be: no condition asks for a flag that is not
     /// tracked, unless the game can change it at any moment, and closes no screen by that.
     bool reach_is_exact() const { return reach_is_exact_; }
