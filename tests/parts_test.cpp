@@ -132,6 +132,18 @@ std::vector<FlagId> flags_of(const CompiledFlow& flow, unsigned max_bits) {
     return flags;
 }
 
+/// Calls `each` with some random flows of each shape.
+template <class Each>
+void each_random_flow(std::initializer_list<Shape> shapes, std::uint32_t count, Each each) {
+    for (const Shape shape : shapes)
+        for (std::uint32_t number = 1; number <= count; ++number) {
+            const FlowFile file = load_flow_text("random", random_flow(number, shape));
+            SCOPED_TRACE(number);
+            if (file.compiled) each(*file.compiled, number);
+            if (testing::Test::HasFatalFailure()) return;
+        }
+}
+
 /// Every way to leave each head, found by following each move again and again until nothing is new.
 class PlainWays {
   public:
@@ -194,18 +206,15 @@ PlainWays::Ways ways_of(const Leaving& leaving, FrameId frame, Values values) {
 /// With what lies beneath circles remembered, and not; of all heads, and of those that are met.
 TEST(Leaving, HasTheWaysThatFollowingEachMoveFinds) {
     std::size_t compared = 0, in_all = 0, of_many_values = 0;
-    for (const Shape shape : {Shape::mixed, Shape::circles, Shape::rich, Shape::crowded})
-        for (std::uint32_t number = 1; number <= part_of(how_many(40)); ++number) {
-            const FlowFile file = load_flow_text("random", random_flow(number, shape));
-            if (!file.compiled) continue;
-            SCOPED_TRACE(number);
-            const CompiledFlow& flow = *file.compiled;
+    each_random_flow(
+        {Shape::mixed, Shape::circles, Shape::rich, Shape::crowded}, part_of(how_many(40)),
+        [&](const CompiledFlow& flow, std::uint32_t number) {
             const CheckOptions options;
             Budget budget(options);
             Frames frames(flow, budget, nullptr, number % 2 == 0 ? 0 : Frames::no_limit);
             const unsigned bits = number % 5 == 0 ? 8 : 5;
             const Heads heads(frames, flow, flow.devices, flags_of(flow, bits), budget);
-            if (heads.starts().empty() || heads.size() > 12'000) continue;
+            if (heads.starts().empty() || heads.size() > 12'000) return;
             const HeadSet met = reachable(heads, budget);
             for (const Leaving::By by : {Leaving::By::any_move, Leaving::By::a_way_out}) {
                 const PlainWays plain(heads, by);
@@ -223,7 +232,7 @@ TEST(Leaving, HasTheWaysThatFollowingEachMoveFinds) {
             }
             ++compared;
             of_many_values += heads.values() > 64 ? 1 : 0;
-        }
+        });
     EXPECT_GE(compared, part_of(how_many(40)));
     EXPECT_GE(of_many_values, part_of(how_many(40)) / 10);
     EXPECT_GE(in_all, 1'000 * part_of(how_many(40)));
@@ -233,32 +242,29 @@ TEST(Leaving, HasTheWaysThatFollowingEachMoveFinds) {
 /// met.
 TEST(Heads, ThatCanRestAreReachedWhateverIsQuiet) {
     std::size_t compared = 0, met_at_rest = 0, not_met = 0;
-    for (const Shape shape : {Shape::rich, Shape::flags, Shape::crowded})
-        for (std::uint32_t number = 1; number <= part_of(how_many(60)); ++number) {
-            const FlowFile file = load_flow_text("random", random_flow(number, shape));
-            if (!file.compiled) continue;
-            SCOPED_TRACE(number);
-            const CompiledFlow& flow = *file.compiled;
-            const CheckOptions options;
-            Budget budget(options);
-            Frames frames(flow, budget);
-            const Heads heads(frames, flow, flow.devices, flags_of(flow, 9), budget);
-            if (heads.starts().empty() || heads.values() <= 16 || heads.quiet() == 0) continue;
-            const HeadSet quickly = reachable(heads, budget);
-            const HeadSet plainly =
-                reachable(heads, Leaving(heads, Leaving::By::any_move, budget), budget);
-            for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
-                for (Values values = 0; values < heads.values(); ++values) {
-                    const bool is_met = plainly.has(frame, values);
-                    if (is_met) {
-                        ASSERT_TRUE(quickly.has(frame, values));
-                    }
-                    if (!heads.may_rest(frame, values)) continue;
-                    ASSERT_EQ(quickly.has(frame, values), is_met);
-                    (is_met ? met_at_rest : not_met)++;
-                }
-            ++compared;
-        }
+    each_random_flow({Shape::rich, Shape::flags, Shape::crowded}, part_of(how_many(60)),
+                     [&](const CompiledFlow& flow, std::uint32_t) {
+                         const CheckOptions options;
+                         Budget budget(options);
+                         Frames frames(flow, budget);
+                         const Heads heads(frames, flow, flow.devices, flags_of(flow, 9), budget);
+                         if (heads.starts().empty() || heads.values() <= 16 || heads.quiet() == 0)
+                             return;
+                         const HeadSet quickly = reachable(heads, budget);
+                         const HeadSet plainly = reachable(
+                             heads, Leaving(heads, Leaving::By::any_move, budget), budget);
+                         for (FrameId frame = 0; frame < heads.frame_count(); ++frame)
+                             for (Values values = 0; values < heads.values(); ++values) {
+                                 const bool is_met = plainly.has(frame, values);
+                                 if (is_met) {
+                                     ASSERT_TRUE(quickly.has(frame, values));
+                                 }
+                                 if (!heads.may_rest(frame, values)) continue;
+                                 ASSERT_EQ(quickly.has(frame, values), is_met);
+                                 (is_met ? met_at_rest : not_met)++;
+                             }
+                         ++compared;
+                     });
     EXPECT_GE(compared, part_of(how_many(60)));
     EXPECT_GE(met_at_rest, 100 * part_of(how_many(60)));
     EXPECT_GE(not_met, 100 * part_of(how_many(60)));
