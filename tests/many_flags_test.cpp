@@ -384,6 +384,69 @@ TEST(ManyFlags, WaysThatAreNotTheShortestLeadToTheSame) {
     EXPECT_GT(not_shortest, part_of(how_many(300)) / 10);
 }
 
+/// In each of these something was told otherwise once where nothing is kept apart of the screens
+/// beneath: a screen that back never leaves, a button that only some device cannot press, a trap.
+TEST(ManyFlags, WhatLiesBeneathCirclesIsRememberedWhereItMatters) {
+    std::size_t walked = 0;
+    for (const auto& [number, shape] :
+         {std::pair(84u, Shape::mixed), std::pair(665u, Shape::circles),
+          std::pair(1470u, Shape::waiting), std::pair(2215u, Shape::crowded)}) {
+        const FlowFile file = load_flow_text("random", random_flow(number, shape));
+        SCOPED_TRACE(number);
+        CheckOptions loose;
+        loose.max_reopenable = 0;
+        compare(file, prove(file), prove(file, loose), walked, true);
+    }
+    EXPECT_GT(walked, 10u);
+}
+
+/// Screens that open each other, and so many scenes, each of which has them over play as well.
+std::string scenes_flow(int scenes) {
+    std::string flow = "rondix: 1\nstart: title\ndevices: [mouse, keyboard]\nscenes:\n";
+    std::string loads;
+    for (int i = 0; i < scenes; ++i) {
+        const std::string name = "dock" + std::to_string(i);
+        flow += "  " + name + ": { file: x.json, root: sea }\n";
+        loads += "      - { button: b" + std::to_string(i) + ", press: load " + name + " }\n";
+    }
+    const std::string ways = "      - { button: leave, press: quit }\n"
+                             "      - { button: one, press: open charts }\n"
+                             "      - { button: two, press: open tides }\n";
+    flow += "loading: { timeout: 5s }\nscreens:\n  title:\n    title: T\n    controls:\n";
+    flow += ways + loads +
+            "  sea: { title: S, play: yes, menu: open pause, "
+            "controls: [{ button: p, press: open pause }] }\n";
+    for (const std::string name : {"pause", "charts", "tides"})
+        flow += "  " + name + ":\n    title: N\n    controls:\n" + ways;
+    return flow;
+}
+
+/// Where scenes are why frames are many, nothing is given up: each adds as many heads as the last.
+TEST(ManyFlags, ManyScenesAndASmallCircleAreCountedExactly) {
+    const auto figures = [](int scenes) {
+        const CheckResult result = prove(load_flow_text("scenes", scenes_flow(scenes)));
+        EXPECT_EQ(result.verdict, Verdict::proved);
+        EXPECT_TRUE(result.open.empty());
+        EXPECT_TRUE(result.figures.way_out_known);
+        return result.figures;
+    };
+    const std::size_t few = figures(20).heads, more = figures(40).heads, many = figures(200).heads;
+    EXPECT_GT(more, few + 20);
+    EXPECT_EQ(many - few, 9 * (more - few));
+}
+
+/// What memory does not suffice for is left open, and the rest is found all the same.
+TEST(ManyFlags, WhatThereIsNoMemoryForIsLeftOpen) {
+    const FlowFile file = load_flow_text("lock", lock_flow(16));
+    CheckOptions little;
+    little.max_megabytes = 50;
+    const CheckResult result = prove(file, little);
+    EXPECT_EQ(result.verdict, Verdict::undecided);
+    EXPECT_EQ(result.stop, Stop::memory);
+    ASSERT_FALSE(result.open.empty());
+    for (const OpenPoint& one : result.open) EXPECT_EQ(one.rule, RuleId::no_way_out);
+}
+
 /// Where a way into a trap ends, the player is lost: by the listing of all that can come after.
 void expect_lost(const FlowFile& file, const Finding& found) {
     const CompiledFlow& flow = *file.compiled;

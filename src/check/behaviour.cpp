@@ -242,34 +242,48 @@ bool look_at_all(const FlowFile& file, const CheckOptions& options, CheckResult&
     return true;
 }
 
-/// What of the circles is remembered: all of those of so many screens, and those that matter.
+/// What of the circles is remembered: all of those of so many screens, and those that matter; up to
+/// so many frames.
 struct Remembered {
     std::size_t circles_of = 0;
+    std::size_t frames = Frames::no_limit;
     std::set<ScreenId> matter = {};
     friend bool operator==(const Remembered&, const Remembered&) = default;
-
-    /// With what lies beneath on small circles a frame is seldom more than a few; else it is known
-    /// better what matters.
-    std::size_t max_frames_of(const CompiledFlow& flow) const {
-        if (!matter.empty()) return max_frames;
-        return circles_of == 0 ? Frames::no_limit : 500 + 16 * flow.screens.size();
-    }
 };
+
+/// How many frames there are where nothing is remembered.
+std::size_t fewest_frames(const CompiledFlow& flow, Budget& budget) {
+    Frames frames(flow, budget, nullptr, 0);
+    const Heads explored(frames, flow, flow.devices, {}, budget);
+    return frames.size();
+}
+
+/// What lies beneath on small circles hardly multiplies the frames, most often; where it does, it
+/// is better known what matters. False: then all was tried.
+bool remember_less(const CompiledFlow& flow, Budget& budget, Remembered& remembered) {
+    if (!remembered.matter.empty()) return true;
+    if (remembered.circles_of == 0) return false;
+    const std::size_t usual = 500 + 4 * fewest_frames(flow, budget);
+    if (usual > remembered.frames)
+        remembered.frames = usual;
+    else
+        remembered = {};
+    return true;
+}
 
 /// So, without all else that lies beneath. Where it hangs on more, that is added, or nothing.
 bool look_at_some(const FlowFile& file, const CheckOptions& options, Remembered& remembered,
                   CheckResult& result) {
     Budget budget(options);
     Frames frames(*file.compiled, budget, nullptr, remembered.circles_of, remembered.matter);
-    frames.expect_at_most(remembered.max_frames_of(*file.compiled));
+    frames.expect_at_most(remembered.frames);
     try {
         return look_at(file, options, frames, budget, result);
     } catch (const Proof::Loose& loose) {
         remembered.matter.insert(loose.screens.begin(), loose.screens.end());
+        remembered.frames = max_frames;
     } catch (const Stopped& stopped) {
-        if (stopped.why != Stop::heads) throw;
-        if (remembered.matter.empty() && remembered.circles_of == 0) throw;
-        if (remembered.matter.empty()) remembered.circles_of = 0;
+        if (stopped.why != Stop::heads || !remember_less(*file.compiled, budget, remembered)) throw;
     }
     tell_circle(*file.compiled, frames.loose_circle(), result);
     return false;
@@ -279,7 +293,7 @@ bool look_at_some(const FlowFile& file, const CheckOptions& options, Remembered&
 
 void check_behaviour(const FlowFile& file, const CheckOptions& options, CheckResult& result) {
     const CheckResult before = result;
-    Remembered remembered{options.max_reopenable};
+    Remembered remembered{options.max_reopenable, 500 + 16 * file.compiled->screens.size()};
     for (;;) {
         const Remembered last = remembered;
         result = before;
