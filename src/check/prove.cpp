@@ -1,6 +1,7 @@
 #include "rondix/tools/check.hpp"
 
 #include "check/behaviour.hpp"
+#include "proof/budget.hpp"
 
 #include <algorithm>
 #include <limits>
@@ -64,11 +65,12 @@ void add_findings(CheckResult& result, const Findings& more) {
 }
 
 CheckResult prove(const FlowFile& file, const CheckOptions& options) {
+    const CheckOptions limits = begun(options); // it may look more than once
     CheckResult result;
     result.findings = file.findings;
     count_what_is_written(file, result.figures);
     try {
-        if (file.compiled) check_behaviour(file, options, result);
+        if (file.compiled) check_behaviour(file, limits, result);
     } catch (const Stopped& stopped) {
         result.stop = stopped.why;
         result.stopped_at = stopped.where;
