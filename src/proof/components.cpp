@@ -86,4 +86,22 @@ std::vector<std::uint32_t> components(const Lists<std::uint32_t>& next) {
     return Search(next).run();
 }
 
+Lists<std::uint32_t> members_of(const std::vector<std::uint32_t>& component) {
+    const std::uint32_t count =
+        component.empty() ? 0 : *std::max_element(component.begin(), component.end()) + 1;
+    std::vector<std::uint32_t> end(count); // counting sort
+    for (const std::uint32_t one : component) ++end[one];
+    for (std::uint32_t i = 1; i < count; ++i) end[i] += end[i - 1];
+    std::vector<std::uint32_t> order(component.size());
+    std::vector<std::uint32_t> place = end;
+    for (auto node = static_cast<std::uint32_t>(component.size()); node-- > 0;)
+        order[--place[component[node]]] = node;
+    Lists<std::uint32_t> members;
+    for (std::uint32_t one = 0; one < count; ++one) {
+        for (std::uint32_t i = place[one]; i < end[one]; ++i) members.push(order[i]);
+        members.end_list();
+    }
+    return members;
+}
+
 } // namespace rondix

@@ -13,5 +13,7 @@ using Graph = std::vector<std::vector<std::uint32_t>>; ///< for each node, where
 /// 1972.
 std::vector<std::uint32_t> components(const Graph& next);
 std::vector<std::uint32_t> components(const Lists<std::uint32_t>& next);
+/// The nodes of each component, in order.
+Lists<std::uint32_t> members_of(const std::vector<std::uint32_t>& component);
 
 } // namespace rondix

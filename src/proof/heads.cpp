@@ -228,15 +228,12 @@ void Heads::put_in_order() {
             const bool pushes = rule.kind == Branch::Kind::pushes;
             if (pushes && rule.under != frame) next[frame].push_back(rule.under);
         }
-    const std::vector<std::uint32_t> group = components(next);
-    order_.resize(next.size());
-    std::vector<std::uint32_t> place(next.size() + 1); // counting sort by group
-    for (const std::uint32_t number : group) ++place[number + 1];
-    for (std::size_t i = 1; i < place.size(); ++i) place[i] += place[i - 1];
-    for (FrameId frame = 0; frame < next.size(); ++frame) order_[place[group[frame]]++] = frame;
-    for (std::size_t i = 0; i < order_.size(); ++i)
-        if (i + 1 == order_.size() || group[order_[i + 1]] != group[order_[i]])
-            group_ends_.push_back(static_cast<std::uint32_t>(i + 1));
+    const Lists<FrameId> groups = members_of(components(next));
+    order_.reserve(next.size());
+    for (std::size_t i = 0; i < groups.size(); ++i) {
+        order_.insert(order_.end(), groups[i].begin(), groups[i].end());
+        group_ends_.push_back(static_cast<std::uint32_t>(order_.size()));
+    }
 }
 
 void Heads::sort_by_screen() {

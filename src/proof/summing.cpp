@@ -211,24 +211,17 @@ std::uint32_t Leaving::Summing::place_of(Landing landing) {
 /// Components in which there is a head have rows of their own; hubs that lead to many have spare
 /// ones.
 void Leaving::Summing::find_rows() {
-    if (edges_.size() == 1)
+    if (edges_.size() == 1) { // as most often: this is quicker
         component_.assign(1, 0);
-    else
-        component_ = components(edges_);
-    const std::uint32_t count = *std::ranges::max_element(component_) + 1;
-    std::vector<Node> order(component_.size());
-    std::vector<std::uint32_t> begin(count + 1);
-    for (const std::uint32_t one : component_) ++begin[one + 1];
-    for (std::uint32_t i = 0; i < count; ++i) begin[i + 1] += begin[i];
-    for (Node node = 0; node < component_.size(); ++node) order[begin[component_[node]]++] = node;
-    members_.clear();
-    std::uint32_t i = 0;
-    for (std::uint32_t one = 0; one < count; ++one) {
-        for (; i < begin[one]; ++i) members_.push(order[i]);
+        members_.clear();
+        members_.push(0);
         members_.end_list();
+    } else {
+        component_ = components(edges_);
+        members_ = members_of(component_);
     }
     own_rows_ = 0;
-    numbers_.assign(count, no_row);
+    numbers_.assign(members_.size(), no_row);
     for (Node node = 0; node < count_; ++node)
         if (numbers_[component_[node]] == no_row) numbers_[component_[node]] = own_rows_++;
     std::uint32_t next = own_rows_;
