@@ -180,7 +180,7 @@ std::string scenes_flow(int scenes) {
             "  sea: { title: S, play: yes, menu: open pause, "
             "controls: [{ button: p, press: open pause }] }\n";
     for (const std::string name : {"pause", "charts", "tides"})
-        flow += "  " + name + ":\n    title: N\n    controls:\n" + ways;
+        flow.append("  ").append(name).append(":\n    title: N\n    controls:\n").append(ways);
     return flow;
 }
 
