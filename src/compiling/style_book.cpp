@@ -15,6 +15,7 @@ StyleBook::StyleBook(const Flow& flow, Compiled& out, Findings& findings)
     , layers_(flow, findings) {
     // What a style has that names no font.
     interned(out_.flow.looks.fonts, out_.origins.fonts, {"Inter", {}});
+    out_.flow.looks.styles.reserve(layers_.size());
     for (std::size_t i = 0; i < layers_.size(); ++i) add(layers_.of(i), layers_.name(i).place);
 }
 
@@ -53,8 +54,10 @@ Style StyleBook::dressed(const std::vector<Layer>& layers) {
 }
 
 void StyleBook::apply_layer(const Layer& layer, std::size_t state, Style& style) {
+    const std::vector<FlowStyleLine>& settings = layer.style->states[state];
+    if (settings.empty()) return;
     const StyleTables tables = tables_for(*layer.theme);
-    for (const FlowStyleLine& setting : layer.style->states[state]) {
+    for (const FlowStyleLine& setting : settings) {
         SourceRange place = setting.key.place;
         if (!setting.words.empty()) {
             place = setting.words.front().place;

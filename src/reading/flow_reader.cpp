@@ -58,6 +58,8 @@ class FlowReader {
   private:
     void read_tables(const MapReader& map) {
         read_includes(map);
+        if (const yaml::Node* screens = map.find("screens"); screens && flow_.screens.empty())
+            flow_.screens.reserve(screens->children.size() / 2);
         each(map, "scenes", flow_.scenes_place, [&](auto& k, auto& v) { read_scene(k, v); });
         each(map, "flags", flow_.flags_place, [&](auto& k, auto& v) { read_flag(k, v); });
         each(map, "events", flow_.events_place, [&](auto& k, auto& v) { read_event(k, v); });
@@ -183,7 +185,7 @@ class FlowReader {
         const std::optional<Name> text = map.name(key);
         if (!text) return std::nullopt;
         Findings unread;
-        const auto size = Values(key, {*text}, text->place, unread).size();
+        const auto size = Values(key, {&*text, 1}, text->place, unread).size();
         const auto whole = [](float side) {
             return side >= 16 && side <= 16384 && side == std::floor(side);
         };

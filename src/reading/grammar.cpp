@@ -121,39 +121,6 @@ constexpr bool has_row(ControlKind kind) {
 }
 static_assert(has_row(ControlKind(control_count - 1)) && !has_row(ControlKind(control_count)));
 
-/// (Put together once: they are asked for at each map of a flow.)
-const std::vector<std::string_view>& keys_of(Owner owner) {
-    static const auto all = [] {
-        std::array<std::vector<std::string_view>, owner_count> of_each;
-        for (const KeyRow& row : keys)
-            of_each[static_cast<std::size_t>(row.owner)].push_back(row.key);
-        return of_each;
-    }();
-    return all[static_cast<std::size_t>(owner)];
-}
-
-/// The name of the control is the first of them.
-const std::vector<std::string_view>& keys_of(ControlKind kind) {
-    static const auto all = [] {
-        std::array<std::vector<std::string_view>, control_count> of_each;
-        for (const ControlRow& control : controls) {
-            std::vector<std::string_view>& own = of_each[static_cast<std::size_t>(control.kind)];
-            own = {control.name};
-            for (const KeyRow& row : keys)
-                if (row.owner == Owner::control &&
-                    (row.kinds == 0 || (row.kinds & kinds_of(control.kind)) != 0))
-                    own.push_back(row.key);
-        }
-        return of_each;
-    }();
-    return all[static_cast<std::size_t>(kind)];
-}
-
-bool has_key(ControlKind kind, std::string_view key) {
-    const std::vector<std::string_view>& own = keys_of(kind);
-    return std::find(own.begin() + 1, own.end(), key) != own.end();
-}
-
 /// Where the keys of each owner begin, which stand side by side; the number of keys: it has none.
 static constexpr std::array<std::size_t, owner_count> first_keys = [] {
     std::array<std::size_t, owner_count> first{};
@@ -168,6 +135,29 @@ const KeyRow* find(Owner owner, std::string_view key) {
          i < rows::keys.size() && rows::keys[i].owner == owner; ++i)
         if (rows::keys[i].key == key) return &rows::keys[i];
     return nullptr;
+}
+
+std::vector<std::string_view> keys_of(Owner owner) {
+    std::vector<std::string_view> all;
+    for (const KeyRow& row : keys)
+        if (row.owner == owner) all.push_back(row.key);
+    return all;
+}
+
+static bool has(ControlKind kind, const KeyRow& row) {
+    return row.kinds == 0 || (row.kinds & kinds_of(kind)) != 0;
+}
+
+std::vector<std::string_view> keys_of(ControlKind kind) {
+    std::vector<std::string_view> all = {row_of(kind).name};
+    for (const KeyRow& row : keys)
+        if (row.owner == Owner::control && has(kind, row)) all.push_back(row.key);
+    return all;
+}
+
+bool has_key(ControlKind kind, std::string_view key) {
+    const KeyRow* row = find(Owner::control, key);
+    return row && has(kind, *row);
 }
 
 std::vector<std::string_view> words_of(const KeyRow& row) {

@@ -185,8 +185,9 @@ inline const OwnerRow& row_of(Owner owner) {
 }
 /// The keys of an owner, in the order of the table; for a control those that the kind has, its own
 /// name first.
-const std::vector<std::string_view>& keys_of(Owner owner);
-const std::vector<std::string_view>& keys_of(ControlKind kind);
+std::vector<std::string_view> keys_of(Owner owner);
+std::vector<std::string_view> keys_of(ControlKind kind);
+/// (Its own name is none of them.)
 bool has_key(ControlKind kind, std::string_view key);
 /// Null where there is none.
 const KeyRow* find(Owner owner, std::string_view key);

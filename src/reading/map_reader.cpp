@@ -14,21 +14,16 @@ std::string quoted(std::string_view word) {
 }
 } // namespace
 
-MapReader::MapReader(const yaml::Node& node, std::string_view what,
-                     const std::vector<std::string_view>& known, Findings& findings)
-    : node_(node)
-    , what_(what)
-    , findings_(findings) {
+template <class IsKnown, class Keys>
+void MapReader::look_at_keys(IsKnown is_known, Keys keys) {
     if (!good()) {
-        add_finding(findings, RuleId::wrong_type, node.place,
-                    std::string(what) + " is written as keys with values: 'key: value'");
+        add_finding(findings_, RuleId::wrong_type, node_.place,
+                    what_ + " is written as keys with values: 'key: value'");
         return;
     }
-    for (std::size_t i = 0; i + 1 < node.children.size(); i += 2) {
-        const yaml::Node& key = node.children[i];
-        if (std::find(known.begin(), known.end(), key.text) == known.end())
-            report_unknown(key, known);
-    }
+    for (std::size_t i = 0; i + 1 < node_.children.size(); i += 2)
+        if (!is_known(std::string_view(node_.children[i].text)))
+            report_unknown(node_.children[i], keys());
 }
 
 void MapReader::report_unknown(const yaml::Node& key, const std::vector<std::string_view>& known) {
@@ -46,15 +41,34 @@ void MapReader::report_unknown(const yaml::Node& key, const std::vector<std::str
     }
 }
 
+MapReader::MapReader(const yaml::Node& node, std::string_view what,
+                     const std::vector<std::string_view>& known, Findings& findings)
+    : node_(node)
+    , what_(what)
+    , findings_(findings) {
+    look_at_keys(
+        [&](auto key) { return std::find(known.begin(), known.end(), key) != known.end(); },
+        [&]() -> const std::vector<std::string_view>& { return known; });
+}
+
 MapReader::MapReader(const yaml::Node& node, grammar::Owner owner, std::string_view what,
                      Findings& findings)
-    : MapReader(node, what, grammar::keys_of(owner), findings) {
-    owner_ = owner;
+    : node_(node)
+    , owner_(owner)
+    , what_(what)
+    , findings_(findings) {
+    look_at_keys([&](auto key) { return grammar::find(owner, key) != nullptr; },
+                 [&] { return grammar::keys_of(owner); });
 }
 
 MapReader::MapReader(const yaml::Node& node, ControlKind kind, Findings& findings)
-    : MapReader(node, grammar::row_of(kind).what, grammar::keys_of(kind), findings) {
-    owner_ = grammar::Owner::control;
+    : node_(node)
+    , owner_(grammar::Owner::control)
+    , what_(grammar::row_of(kind).what)
+    , findings_(findings) {
+    const std::string_view name = grammar::row_of(kind).name;
+    look_at_keys([&](auto key) { return key == name || grammar::has_key(kind, key); },
+                 [&] { return grammar::keys_of(kind); });
 }
 
 const yaml::Node* MapReader::key_node(std::string_view key) const {

@@ -55,6 +55,9 @@ class MapReader {
         std::string_view right;
         const yaml::Node* key;
     };
+    /// Reports a node that is no map; `is_known` says which keys are those of `keys()`.
+    template <class IsKnown, class Keys>
+    void look_at_keys(IsKnown is_known, Keys keys);
     void report_unknown(const yaml::Node& key, const std::vector<std::string_view>& known);
     const yaml::Node* key_written(std::string_view key) const;
     const yaml::Node* text_node(std::string_view key, std::string_view wanted) const;

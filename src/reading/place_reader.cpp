@@ -90,12 +90,14 @@ class FormReader {
             }
     }
 
+    /// They stay until the next ones are asked for.
     std::optional<Values> values(std::string_view key) {
         const yaml::Node* node = map_.find(key);
         if (!node) return std::nullopt;
         auto words = words_of_value(*node, source_, key, findings_);
         if (!words) return std::nullopt;
-        return Values(key, std::move(*words), node->place, findings_);
+        words_ = std::move(*words);
+        return Values(key, words_, node->place, findings_);
     }
 
   private:
@@ -121,6 +123,7 @@ class FormReader {
     const MapReader& map_;
     const Source& source_;
     Findings& findings_;
+    std::vector<Name> words_;
 };
 
 } // namespace
@@ -143,7 +146,8 @@ std::optional<FlowForm> read_place(const yaml::Node& node, const Source& source,
 
 std::optional<float> read_length(const MapReader& map, std::string_view key, const Source& source,
                                  Findings& findings) {
-    auto words = FormReader(map, source, findings).values(key);
+    FormReader reader(map, source, findings);
+    auto words = reader.values(key);
     return words ? words->number() : std::nullopt;
 }
 

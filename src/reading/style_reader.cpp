@@ -184,9 +184,9 @@ std::optional<ScreenTransition> read_screen_transition(const MapReader& map, std
                                                        const Source& source, Findings& findings) {
     const yaml::Node* node = map.find(key);
     if (!node) return std::nullopt;
-    auto words = words_of_value(*node, source, key, findings);
+    const auto words = words_of_value(*node, source, key, findings);
     if (!words) return std::nullopt;
-    return Values(key, std::move(*words), node->place, findings).screen_transition();
+    return Values(key, *words, node->place, findings).screen_transition();
 }
 
 } // namespace rondix

@@ -16,7 +16,7 @@ void colour(Values& values, const StyleTables& tables, Style& style, std::size_t
 }
 
 void fill(Values& values, const StyleTables& tables, Style& style, std::size_t state) {
-    const auto& words = values.words();
+    const std::span<const Name> words = values.words();
     if (words.empty() || words.size() > 2)
         return values.wants("one colour, or the two ends of a gradient");
     const auto first = tables.palette.colour(words.front(), tables.findings);

@@ -5,6 +5,7 @@
 #include "rondix/tools/flow_looks.hpp"
 #include "yaml/yaml_tree.hpp"
 
+#include <span>
 #include <string_view>
 #include <unordered_map>
 
@@ -13,15 +14,15 @@ namespace rondix {
 /// Reads the words of one value; remembers whether all of them were good.
 class Values {
   public:
-    /// `key` is what messages call the value.
-    Values(std::string_view key, std::vector<Name> words, SourceRange place, Findings& findings)
+    /// `key` is what messages call the value. It and the words have to stay.
+    Values(std::string_view key, std::span<const Name> words, SourceRange place, Findings& findings)
         : key_(key)
-        , words_(std::move(words))
+        , words_(words)
         , place_(place)
         , findings_(findings) {}
 
     std::size_t count() const { return words_.size(); }
-    const std::vector<Name>& words() const { return words_; }
+    std::span<const Name> words() const { return words_; }
 
     std::optional<float> number();
     std::optional<float> factor();  ///< `1.05` or `105%`
@@ -43,7 +44,7 @@ class Values {
     bool take_time(const Name& word, Transition& into) const;
 
     std::string_view key_;
-    std::vector<Name> words_;
+    std::span<const Name> words_;
     SourceRange place_;
     Findings& findings_;
 };

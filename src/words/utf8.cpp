@@ -39,6 +39,10 @@ bool is_meant(char32_t value) {
 
 std::optional<std::size_t> first_bad_byte(std::string_view text) {
     for (std::size_t i = 0; i < text.size();) {
+        if (text[i] >= ' ' && text[i] < 0x7F) { // most are
+            ++i;
+            continue;
+        }
         const CodePoint one = code_point_at(text, i);
         const bool control = one.value < 0x80 && !is_meant(one.value);
         if (one.length == 0 || control) return i;

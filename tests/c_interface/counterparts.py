@@ -66,7 +66,7 @@ NOT_NEEDED = {
     "is about rows of tables, which C does not see": """
         Table::Table Table::~Table Table::operator= Table::begin Table::end Table::data Table::size
         Table::empty Table::operator[] Table::back Table::edit Table::edit_back Table::push_back
-        Table::resize Table::clear Table::emplace_back Table::at Table::append
+        Table::reserve Table::resize Table::clear Table::emplace_back Table::at Table::append
         is_true holds_of_scene allowed answer_to_key""",
     "is what rondix_code and rondix_words are": "Status::Status Status::operator_bool Status::code Status::words",
     "changes a state past the rules, as apply() alone does": """

@@ -72,6 +72,7 @@ class Table {
         make_own().insert(own_.end(), std::begin(rows), std::end(rows));
         follow();
     }
+    void reserve(std::size_t count) { make_own().reserve(count); }
     void resize(std::size_t count) {
         make_own().resize(count);
         follow();
