@@ -6,14 +6,15 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <atomic>
+#include <cerrno>
+#include <cmath>
 #include <csignal>
-#include <cstdio>
 #include <cstdlib>
 #include <cstring>
 #include <fcntl.h>
-#include <mutex>
 #include <string>
-#include <thread>
+#include <sys/time.h>
 #include <unistd.h>
 
 namespace rondix::tool {
@@ -38,11 +39,9 @@ void interrupt(int signal) {
 
 /// Of this process, in bytes: the second number there is, in pages.
 std::size_t memory_in_use() {
-    const int file = open("/proc/self/statm", O_RDONLY | O_CLOEXEC);
-    if (file < 0) return 0;
+    static const int file = open("/proc/self/statm", O_RDONLY | O_CLOEXEC);
     char text[128] = {};
-    const ssize_t size = read(file, text, sizeof text - 1);
-    close(file);
+    const ssize_t size = pread(file, text, sizeof text - 1, 0);
     const char* space = size > 0 ? std::strchr(text, ' ') : nullptr;
     const std::size_t resident = space ? std::strtoull(space, nullptr, 10) : 0;
     return resident * static_cast<std::size_t>(sysconf(_SC_PAGESIZE));
@@ -67,7 +66,9 @@ void add_limits(Command& command, CheckOptions& options) {
                   "stop at more memory than this");
 }
 
-/// Looks after one piece of work, in a thread of its own.
+/// Looks after one piece of work, each time the alarm clock of the process rings. (A thread that
+/// looks takes longer to begin and to end than most checks.) It may ring in the middle of anything:
+/// so who looks allocates nothing, waits for nobody and writes without buffers.
 class ProgressReporter::Watch {
   public:
     explicit Watch(const CheckOptions& options)
@@ -80,7 +81,7 @@ class ProgressReporter::Watch {
     std::size_t in_use_before() const { return in_use_; }
     void note(const Progress& progress);
     bool is_over() const { return is_interrupted() || is_too_long(0) || is_too_much(0); }
-    void keep_looking();
+    void look();
     void end();
 
   private:
@@ -91,31 +92,37 @@ class ProgressReporter::Watch {
         return max_seconds_ > 0 && seconds() > max_seconds_ + late;
     }
     bool is_too_much(std::size_t more) const; // than the limit by so many megabytes
-    bool look();                              // false: the work is done
     void show(double seconds);
     void clear();
     [[noreturn]] void end_the_program();
+
+    template <class... Words>
+    static void print(fmt::format_string<const Words&...> words, const Words&... in) {
+        char line[300];
+        const auto end = fmt::format_to_n(line, sizeof line, words, in...).out;
+        [[maybe_unused]] const ssize_t written =
+            write(STDERR_FILENO, line, static_cast<std::size_t>(end - line));
+    }
 
     const double max_seconds_;
     const std::size_t max_megabytes_;
     const bool on_terminal_;
     const Clock::time_point began_ = Clock::now();
     const std::size_t in_use_; // bytes, at the beginning
-    // Of the thread alone: when it has the next word, and since when it waits for an end.
-    double next_word_ = first_word, asked_to_stop_ = -1;
-    // Held during a look. (The other one the work takes often: who looks should not wait for it.)
-    std::mutex looking_;
-    bool done_ = false;
-    std::mutex noting_; // of what follows
+    // Held by who reads or changes what follows. Who looks does without when it is.
+    std::atomic_flag held_;
+    double next_word_ = first_word, asked_to_stop_ = -1; // seconds
+    bool done_ = false, shown_ = false;
     std::string stage_;
     std::size_t at_ = 0, all_ = 0;
-    bool shown_ = false;
 };
 
 void ProgressReporter::Watch::note(const Progress& progress) {
-    const std::lock_guard lock(noting_);
+    while (held_.test_and_set()) {
+    }
     stage_ = progress.stage;
     at_ = progress.done, all_ = progress.all;
+    held_.clear();
 }
 
 bool ProgressReporter::Watch::is_too_much(std::size_t more) const {
@@ -123,72 +130,87 @@ bool ProgressReporter::Watch::is_too_much(std::size_t more) const {
     return in_use > in_use_ && (in_use - in_use_) >> 20 > max_megabytes_ + more;
 }
 
-void ProgressReporter::Watch::keep_looking() {
-    do std::this_thread::sleep_for(between_looks);
-    while (look());
-}
-
-bool ProgressReporter::Watch::look() {
-    const std::lock_guard lock(looking_);
-    if (done_) return false;
+void ProgressReporter::Watch::look() {
+    if (held_.test_and_set()) return;
     const double now = seconds();
-    if (on_terminal_ && now >= next_word_) {
+    if (!done_ && on_terminal_ && now >= next_word_) {
         show(now);
         next_word_ = now + between_words;
     }
     if (asked_to_stop_ < 0 && is_over()) asked_to_stop_ = now;
     const double late = std::max(seconds_to_stop, max_seconds_ * part_to_stop);
     const bool deaf = asked_to_stop_ >= 0 && now > asked_to_stop_ + late;
-    if (deaf || is_too_much(megabytes_to_stop)) end_the_program();
-    return true;
+    if (!done_ && (deaf || is_too_much(megabytes_to_stop))) end_the_program();
+    held_.clear();
 }
 
 void ProgressReporter::Watch::end_the_program() {
     clear();
-    const std::lock_guard lock(noting_);
     const char* why = is_interrupted() ? "it was stopped"
                       : is_too_long(0) ? "it takes too long; raise the limit with --max-seconds"
                                        : "too much memory is needed; raise the limit with "
                                          "--max-megabytes";
-    fmt::print(stderr, "error: undecided: {}{}{}\n", why,
-               stage_.empty() ? "" : "; while working on: ", stage_);
+    print("error: undecided: {}{}{}\n", why, stage_.empty() ? "" : "; while working on: ", stage_);
     std::_Exit(not_settled);
 }
 
 void ProgressReporter::Watch::show(double seconds) {
-    const std::lock_guard lock(noting_);
     shown_ = true;
-    const std::string far = all_ > 1 ? fmt::format(": {} of {}", at_, all_) : "";
-    fmt::print(stderr, "\r\x1b[K{:.0f} s, {}{} (Ctrl-C: stop and report)", seconds,
-               stage_.empty() ? "reading" : stage_, far);
-    std::fflush(stderr);
+    const std::string_view stage = stage_.empty() ? "reading" : std::string_view(stage_);
+    if (all_ > 1)
+        print("\r\x1b[K{} s, {}: {} of {} (Ctrl-C: stop and report)", std::lround(seconds), stage,
+              at_, all_);
+    else
+        print("\r\x1b[K{} s, {} (Ctrl-C: stop and report)", std::lround(seconds), stage);
 }
 
 void ProgressReporter::Watch::clear() {
-    const std::lock_guard lock(noting_);
-    if (shown_) fmt::print(stderr, "\r\x1b[K");
+    if (shown_) print("\r\x1b[K");
     shown_ = false;
 }
 
 void ProgressReporter::Watch::end() {
-    const std::lock_guard lock(looking_);
-    if (done_) return;
+    while (held_.test_and_set()) {
+    }
     done_ = true;
     clear();
+    held_.clear();
+}
+
+/// The one that looks now, if any. (A member, to know what a Watch is.)
+std::atomic<ProgressReporter::Watch*> ProgressReporter::looking_;
+
+void ProgressReporter::ring(int) {
+    const int kept = errno;
+    if (Watch* watch = looking_) watch->look();
+    errno = kept;
+}
+
+/// From now on, or not any more. It rings in the main thread, where all commands do their work.
+void ProgressReporter::ring_each(std::chrono::microseconds time) {
+    struct sigaction action = {};
+    action.sa_handler = ring;
+    action.sa_flags = SA_RESTART; // nobody who reads or writes should notice
+    sigaction(SIGALRM, &action, nullptr);
+    const timeval each = {0, static_cast<suseconds_t>(time.count())};
+    const itimerval clock = {each, each};
+    setitimer(ITIMER_REAL, &clock, nullptr);
 }
 
 ProgressReporter::ProgressReporter(CheckOptions& options)
-    : watch_(std::make_shared<Watch>(options)) {
+    : watch_(std::make_unique<Watch>(options)) {
     options.since = watch_->began();
     options.memory_in_use = memory_in_use;
     options.memory_before = watch_->in_use_before();
     options.progress = [this](const Progress& progress) { return look(progress); };
     hear_interrupts();
-    std::thread([watch = watch_] { watch->keep_looking(); }).detach();
+    looking_ = watch_.get();
+    ring_each(between_looks);
 }
 
 ProgressReporter::~ProgressReporter() {
     end();
+    looking_ = nullptr;
     std::signal(SIGINT, SIG_DFL);
 }
 
@@ -202,6 +224,7 @@ bool ProgressReporter::is_over() const {
 }
 
 void ProgressReporter::end() {
+    ring_each(std::chrono::microseconds(0));
     watch_->end();
 }
 

@@ -7,6 +7,8 @@
 
 #include "rondix/check_options.hpp"
 
+#include <atomic>
+#include <chrono>
 #include <memory>
 
 namespace rondix::tool {
@@ -38,7 +40,10 @@ class ProgressReporter {
 
   private:
     class Watch;
-    std::shared_ptr<Watch> watch_; // which may be there a moment longer: nobody waits for its end
+    static void ring(int signal);
+    static void ring_each(std::chrono::microseconds time);
+    static std::atomic<Watch*> looking_;
+    std::unique_ptr<Watch> watch_;
 };
 
 } // namespace rondix::tool
