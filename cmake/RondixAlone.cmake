@@ -1,8 +1,9 @@
-# A program that loads nothing: rondix_alone(target) puts the libraries that it uses into it.
+# A program that loads nothing: rondix_alone(target order.ld) puts the libraries that it uses into it.
 #
 # Most commands take less time than the loader needs to find and bind libraries. With all of them inside, `rondix` is
-# there at once; it is bound to no address all the same. Where that cannot be done (no archives, a sanitizer, another
-# compiler or system), it is a program like any other.
+# there at once; it is bound to no address all the same. What every run needs stands side by side in it, in the order
+# of a linker script (scripts/used-by-each writes it), so that few pages are asked for. Where that cannot be done (no
+# archives, a sanitizer, another compiler or system), it is a program like any other.
 include(CheckCXXSourceCompiles)
 
 # What is behind a pkg-config module, for who has it inside and for others: rondix_archive(FYAML)
@@ -22,11 +23,15 @@ function(rondix_archive prefix)
     "$<IF:${rondix_is_alone},${archives},${shared}>")
 endfunction()
 
-function(rondix_alone target)
+function(rondix_alone target order)
   if(RONDIX_CAN_BE_ALONE)
     set_target_properties(${target} PROPERTIES RONDIX_ALONE ON)
     target_sources(${target} PRIVATE fmt_inside.cpp)
     target_link_options(${target} PRIVATE -static-pie -Wl,--gc-sections)
+    if(RONDIX_LINKS_IN_ORDER)
+      target_link_options(${target} PRIVATE -Wl,-T,${CMAKE_CURRENT_SOURCE_DIR}/${order})
+      set_target_properties(${target} PROPERTIES LINK_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/${order})
+    endif()
     # Linux keeps a file that was written piece by piece, as linkers write, in smaller pieces than one
     # that was written in one go, such as an installed one; and a program starts from those slower.
     add_custom_command(TARGET ${target} POST_BUILD VERBATIM
@@ -46,6 +51,9 @@ if(CMAKE_SYSTEM_NAME STREQUAL "Linux" AND NOT CMAKE_CROSSCOMPILING AND CMAKE_CXX
   set(CMAKE_REQUIRED_LINK_OPTIONS -static-pie)
   set(CMAKE_REQUIRED_QUIET ON)
   check_cxx_source_compiles("#include <thread>\nint main() { std::thread([] {}).join(); }" RONDIX_LINKS_STATIC_PIE)
+  file(WRITE ${CMAKE_BINARY_DIR}/order.ld "SECTIONS { .text.first : { *(.text.first) } } INSERT BEFORE .text;\n")
+  list(APPEND CMAKE_REQUIRED_LINK_OPTIONS -Wl,-T,${CMAKE_BINARY_DIR}/order.ld)
+  check_cxx_source_compiles("int main() {}" RONDIX_LINKS_IN_ORDER)
   unset(CMAKE_REQUIRED_LINK_OPTIONS)
   unset(CMAKE_REQUIRED_QUIET)
   set(RONDIX_CAN_BE_ALONE ${RONDIX_LINKS_STATIC_PIE})

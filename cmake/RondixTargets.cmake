@@ -39,13 +39,14 @@ function(rondix_library name)
     PRIVATE ${rondix_SOURCE_DIR}/src)
   target_link_libraries(${target} PUBLIC ${arg_LINKS})
   rondix_warnings(${target})
+  # Each function in a section of its own: a game that links with --gc-sections ships what it calls.
+  target_compile_options(${target} PRIVATE -ffunction-sections)
   if(arg_LEAN OR arg_SHARABLE)
     set_target_properties(${target} PROPERTIES POSITION_INDEPENDENT_CODE ON
       CXX_VISIBILITY_PRESET hidden VISIBILITY_INLINES_HIDDEN ON)
   endif()
   if(arg_LEAN)
-    # Each function in a section of its own: a game that links with --gc-sections ships what it calls.
-    target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti -ffunction-sections -fdata-sections)
+    target_compile_options(${target} PRIVATE -fno-exceptions -fno-rtti -fdata-sections)
   elseif(PROJECT_IS_TOP_LEVEL) # where many files are compiled, and often
     rondix_precompiled(${target} ${rondix_SOURCE_DIR}/src/precompiled.hpp)
   endif()
