@@ -498,7 +498,10 @@ screens:
         return flow;
     };
     const CheckResult keys = checked("devices: [keyboard]" + with(""));
-    EXPECT_TRUE(finding_of(keys, RuleId::never_pressable));
+    const Finding* unpressed = finding_of(keys, RuleId::never_pressable);
+    ASSERT_TRUE(unpressed);
+    EXPECT_EQ(unpressed->text, "'halt' on 'helm' can never be pressed: during play that takes a "
+                               "mouse or touch");
     EXPECT_TRUE(finding_of(keys, RuleId::no_quit));
     EXPECT_EQ(checked("devices: [touch]" + with("")).verdict, Verdict::proved);
     // The menu button does the same as the button: nothing is out of anybody's reach.

@@ -51,7 +51,9 @@ class Unreached {
             const SourceRange place = file_.origins.controls[i];
             if (!is_usable_kind(control.kind) || !place.known()) continue;
             if (!shown_[index(control.screen)]) continue;
-            if (!scout_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
+            if (!is_in_reach(ControlId(i)))
+                tell_unpointed(i, place);
+            else if (!scout_.usable(ControlId(i)) && !can_be_pressed(ControlId(i), false))
                 tell_control(i, place, "' can never be pressed: its condition is never true");
             else if (!scout_.answered(ControlId(i)) && !can_be_pressed(ControlId(i), true))
                 tell_control(i, place,
@@ -250,6 +252,22 @@ class Unreached {
                     {file_.origins.screens[to], "hence '" + name(to) + "' is never shown"});
             }
         }
+    }
+
+    /// In play the keys and the pad are the game's: controls there are for pointing.
+    bool is_in_reach(ControlId control) const {
+        const DeviceSet by =
+            devices_for(flow_, flow_[control].screen, no_screen, *first_use(flow_, control));
+        return (by & context_.devices()) != 0;
+    }
+
+    void tell_unpointed(std::size_t control, SourceRange place) {
+        const std::string id(flow_.text(flow_.controls[control].id));
+        const std::string on = name(index(flow_.controls[control].screen));
+        add_finding(findings_, RuleId::never_pressable, place,
+                    "'" + id + "' on '" + on +
+                        "' can never be pressed: during play that takes a mouse or touch")
+            .fix = "add 'mouse' or 'touch' to 'devices', or use 'menu:', 'back:' or a key instead";
     }
 
     void tell_control(std::size_t control, SourceRange place, const std::string& why) {
