@@ -14,7 +14,6 @@
 #include <cstring>
 #include <fcntl.h>
 #include <string>
-#include <sys/time.h>
 #include <unistd.h>
 
 namespace rondix::tool {
@@ -66,9 +65,9 @@ void add_limits(Command& command, CheckOptions& options) {
                   "stop at more memory than this");
 }
 
-/// Looks after one piece of work, each time the alarm clock of the process rings. (A thread that
-/// looks takes longer to begin and to end than most checks.) It may ring in the middle of anything:
-/// so who looks allocates nothing, waits for nobody and writes without buffers.
+/// Looks after one piece of work, each time a timer rings. (A thread that looks takes longer to
+/// begin and to end than most checks.) It may ring in the middle of anything: so who looks
+/// allocates nothing, waits for nobody and writes without buffers.
 class ProgressReporter::Watch {
   public:
     explicit Watch(const CheckOptions& options)
@@ -186,15 +185,22 @@ void ProgressReporter::ring(int) {
     errno = kept;
 }
 
-/// From now on, or not any more. It rings in the main thread, where all commands do their work.
-void ProgressReporter::ring_each(std::chrono::microseconds time) {
+/// It rings in the main thread, where all commands do their work. (Its signal is one that nobody
+/// else uses: an alarm() that was set by who began the program is not lost.)
+void ProgressReporter::begin_to_ring() {
     struct sigaction action = {};
     action.sa_handler = ring;
     action.sa_flags = SA_RESTART; // nobody who reads or writes should notice
-    sigaction(SIGALRM, &action, nullptr);
-    const timeval each = {0, static_cast<suseconds_t>(time.count())};
-    const itimerval clock = {each, each};
-    setitimer(ITIMER_REAL, &clock, nullptr);
+    sigaction(SIGVTALRM, &action, nullptr);
+    sigevent event = {};
+    event.sigev_notify = SIGEV_SIGNAL;
+    event.sigev_signo = SIGVTALRM;
+    timer_t timer = {};
+    if (timer_create(CLOCK_MONOTONIC, &event, &timer) != 0) return;
+    timer_ = timer;
+    const timespec each = {0, std::chrono::nanoseconds(between_looks).count()};
+    const itimerspec times = {each, each};
+    timer_settime(timer, 0, &times, nullptr);
 }
 
 ProgressReporter::ProgressReporter(CheckOptions& options)
@@ -205,7 +211,7 @@ ProgressReporter::ProgressReporter(CheckOptions& options)
     options.progress = [this](const Progress& progress) { return look(progress); };
     hear_interrupts();
     looking_ = watch_.get();
-    ring_each(between_looks);
+    begin_to_ring();
 }
 
 ProgressReporter::~ProgressReporter() {
@@ -224,7 +230,8 @@ bool ProgressReporter::is_over() const {
 }
 
 void ProgressReporter::end() {
-    ring_each(std::chrono::microseconds(0));
+    if (timer_) timer_delete(*timer_);
+    timer_.reset();
     watch_->end();
 }
 

@@ -8,8 +8,9 @@
 #include "rondix/check_options.hpp"
 
 #include <atomic>
-#include <chrono>
+#include <ctime>
 #include <memory>
+#include <optional>
 
 namespace rondix::tool {
 
@@ -41,9 +42,10 @@ class ProgressReporter {
   private:
     class Watch;
     static void ring(int signal);
-    static void ring_each(std::chrono::microseconds time);
+    void begin_to_ring();
     static std::atomic<Watch*> looking_;
     std::unique_ptr<Watch> watch_;
+    std::optional<timer_t> timer_;
 };
 
 } // namespace rondix::tool
