@@ -24,14 +24,22 @@ inline bool needs_room(long call) {
     return false;
 }
 
+/// These come when the allocator likes, and another time not.
+inline bool is_about_memory(long call) {
+    for (const long one : {SYS_mmap, SYS_munmap, SYS_mremap, SYS_mprotect, SYS_madvise, SYS_brk})
+        if (one == call) return true;
+    return false;
+}
+
 struct TracedRun {
     int calls = 0;        ///< system calls that were made, of those that are asked about
     bool ended = false;   ///< it was ended before its work was done
     int exit_status = -1; ///< where it was not
 };
 
-/// Runs `work` in a process of its own; at its `nth` system call (from 1; where there is no room,
-/// of those that need some) `what` happens. `work` gives the exit status.
+/// Runs `work` in a process of its own; at its `nth` system call (from 1, without those that are
+/// about memory; where there is no room, of those that need some) `what` happens. `work` gives the
+/// exit status.
 inline TracedRun run_traced(int nth, AtCall what, const std::function<int()>& work) {
     const pid_t child = ::fork();
     if (child == 0) {
@@ -62,8 +70,8 @@ inline TracedRun run_traced(int nth, AtCall what, const std::function<int()>& wo
             ::ptrace(PTRACE_SETREGS, child, nullptr, &registers);
             continue;
         }
-        const bool asked =
-            what == AtCall::ends || needs_room(static_cast<long>(registers.orig_rax));
+        const auto call = static_cast<long>(registers.orig_rax);
+        const bool asked = what == AtCall::ends ? !is_about_memory(call) : needs_room(call);
         if (!asked || ++run.calls != nth) continue;
         if (what == AtCall::ends) {
             ::kill(child, SIGKILL);
