@@ -99,8 +99,10 @@ class ProgressReporter::Watch {
     static void print(fmt::format_string<const Words&...> words, const Words&... in) {
         char line[300];
         const auto end = fmt::format_to_n(line, sizeof line, words, in...).out;
-        [[maybe_unused]] const ssize_t written =
-            write(STDERR_FILENO, line, static_cast<std::size_t>(end - line));
+        write_out({line, static_cast<std::size_t>(end - line)});
+    }
+    static void write_out(std::string_view text) {
+        [[maybe_unused]] const ssize_t size = write(STDERR_FILENO, text.data(), text.size());
     }
 
     const double max_seconds_;
@@ -164,7 +166,7 @@ void ProgressReporter::Watch::show(double seconds) {
 }
 
 void ProgressReporter::Watch::clear() {
-    if (shown_) print("\r\x1b[K");
+    if (shown_) write_out("\r\x1b[K");
     shown_ = false;
 }
 
