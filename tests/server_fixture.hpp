@@ -8,6 +8,7 @@
 #include <nlohmann/json.hpp>
 
 #include <algorithm>
+#include <chrono>
 #include <map>
 #include <poll.h>
 #include <set>
@@ -94,7 +95,9 @@ class Client {
     /// Until what is told of a file is so; false: it never was, in a while.
     template <class Is>
     bool becomes(const std::string& uri, Is is) {
-        for (int i = 0; i < 6; ++i) {
+        using Clock = std::chrono::steady_clock;
+        const auto end = Clock::now() + std::chrono::milliseconds(longest_wait);
+        while (Clock::now() < end) {
             const Json told = next_diagnostics(uri);
             if (told.is_null()) return false;
             if (is(told)) return true;
@@ -114,11 +117,13 @@ class Client {
         }
     }
     std::map<std::string, Json> diagnostics;
+    std::size_t times_told = 0; ///< some, of any file
 
   private:
     void keep(const Json& message) {
-        if (message.value("method", "") == "textDocument/publishDiagnostics")
-            diagnostics[message["params"]["uri"]] = message["params"]["diagnostics"];
+        if (message.value("method", "") != "textDocument/publishDiagnostics") return;
+        ++times_told;
+        diagnostics[message["params"]["uri"]] = message["params"]["diagnostics"];
     }
     bool fill() {
         char bytes[65536];
