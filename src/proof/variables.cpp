@@ -139,7 +139,7 @@ Variables::Case Variables::asked(std::span<const Literal> literals) const {
             auto pick = std::find_if(result.picks.begin(), result.picks.end(),
                                      [&](const Pick& known) { return known.mask == slot.mask; });
             if (pick == result.picks.end()) {
-                std::vector<bool> allowed(std::size_t{slot.mask >> slot.shift} + 1);
+                std::vector<bool> allowed(static_cast<std::size_t>(slot.mask >> slot.shift) + 1);
                 std::fill_n(allowed.begin(), classes.answers.size(), true);
                 pick = result.picks.insert(pick, {slot.mask, slot.shift, std::move(allowed)});
             }
