@@ -270,6 +270,29 @@ TEST_F(Limits, AnInterruptEndsEveryCommand) {
     }
 }
 
+/// Who begins the program may have blocked all signals, and the program has them so.
+TEST_F(Limits, HoldWhereSignalsAreBlocked) {
+    put("slow.svg", slow_picture());
+    const std::string slow = put("slow.flow.yaml", with_picture);
+    sigset_t all, before;
+    sigfillset(&all);
+    pthread_sigmask(SIG_SETMASK, &all, &before);
+    const double may_take = 0.5 + 0.5 * slower;
+    const Taken taken =
+        run_within(may_take, {"draw", slow, "-o", out("pictures"), "--max-seconds", "0.2"});
+    pthread_sigmask(SIG_SETMASK, &before, nullptr);
+    EXPECT_LT(taken.seconds, may_take) << taken.output;
+    EXPECT_EQ(taken.status, 3) << taken.output;
+}
+
+/// The program has a clock of its own: an alarm that was set before rings as well.
+TEST_F(Limits, LeaveTheAlarmOfOthersAlone) {
+    const std::string flow = put("lock.flow.yaml", lock_flow(16));
+    const Ran ran = shell("perl -e 'alarm 1; exec @ARGV' '" + tool_path() + "' check " + flow +
+                          " --max-seconds 20; test $? -eq 142 && echo rang");
+    EXPECT_NE(ran.output.find("rang"), std::string::npos) << ran.output;
+}
+
 TEST_F(Limits, HowFarItIsIsShownOnATerminalAfterASecond) {
     const std::string flow = put("lock.flow.yaml", lock_flow(16));
     const Ran ran =

@@ -194,6 +194,10 @@ void ProgressReporter::begin_to_ring() {
     action.sa_handler = ring;
     action.sa_flags = SA_RESTART; // nobody who reads or writes should notice
     sigaction(SIGVTALRM, &action, nullptr);
+    sigset_t of_ours; // which who began the program may have blocked
+    sigemptyset(&of_ours);
+    sigaddset(&of_ours, SIGVTALRM);
+    pthread_sigmask(SIG_UNBLOCK, &of_ours, nullptr);
     sigevent event = {};
     event.sigev_notify = SIGEV_SIGNAL;
     event.sigev_signo = SIGVTALRM;
